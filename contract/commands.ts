@@ -1,0 +1,100 @@
+import { z } from 'zod'
+import { angleDeg, cylinderNumber, lengthMm, thicknessMm } from '#core/schema'
+import { engineShape, gauge, id, person, ruleName, sheet, tooling } from '#core/job/snapshot'
+import { measuredStages, stageNames } from '#core/job/stages'
+
+const reason = z.string().trim().max(300)
+
+/** What a person can do inside a job. `what` names the act; each thing made carries the id its device gave it. */
+export const jobAct = z.discriminatedUnion('what', [
+  z.strictObject({
+    what: z.literal('open-set'),
+    setId: id,
+    cylinder: cylinderNumber,
+    stage: z.enum(measuredStages),
+    gaugeId: id,
+    zeroOn: z.enum(['deck', 'liner']),
+  }),
+  z.strictObject({
+    what: z.literal('take-reading'),
+    readingId: id,
+    setId: id,
+    angleDeg: angleDeg.min(0).lt(360),
+    valueMm: lengthMm,
+    source: z.enum(['typed', 'gauge']),
+  }),
+  z.strictObject({ what: z.literal('strike-reading'), readingId: id, reason }),
+  z.strictObject({ what: z.literal('close-set'), setId: id, zeroMm: lengthMm.nullable() }),
+  z.strictObject({
+    what: z.literal('cut-pass'),
+    cutId: id,
+    cylinder: cylinderNumber,
+    kind: z.enum(['rough', 'finish']),
+    leavesMm: z.array(thicknessMm).min(1).max(6),
+    expectMm: lengthMm,
+  }),
+  z.strictObject({ what: z.literal('strike-cut'), cutId: id, reason }),
+  z.strictObject({ what: z.literal('fit-shim'), fitId: id, cylinder: cylinderNumber, shimId: id.nullable(), expectMm: lengthMm }),
+  z.strictObject({ what: z.literal('strike-shim'), fitId: id, reason }),
+  z.strictObject({ what: z.literal('close-stage'), stage: z.enum(stageNames), note: reason }),
+  z.strictObject({ what: z.literal('reopen-stage'), stage: z.enum(stageNames), note: reason.min(1) }),
+  z.strictObject({ what: z.literal('adopt-sheet'), sheetId: id }),
+])
+export type JobAct = z.infer<typeof jobAct>
+
+/** What a person can do in the shop, outside a job. */
+export const shopAct = z.discriminatedUnion('what', [
+  z.strictObject({ what: z.literal('add-person'), person }),
+  z.strictObject({ what: z.literal('save-gauge'), gauge }),
+  z.strictObject({ what: z.literal('set-rule'), rule: ruleName }),
+  z.strictObject({ what: z.literal('set-tooling'), tooling }),
+  z.strictObject({ what: z.literal('add-shim'), shimId: id, engineId: id, label: z.string().trim().min(1).max(40), nominalMm: thicknessMm, actualMm: thicknessMm, material: z.enum(['stainless', 'brass', 'steel']) }),
+  z.strictObject({ what: z.literal('add-engine'), engineId: id, shape: engineShape, sheet: sheet.omit({ version: true, at: true, personId: true }) }),
+  z.strictObject({ what: z.literal('save-sheet'), engineId: id, sheet: sheet.omit({ version: true, at: true, personId: true }) }),
+  z.strictObject({
+    what: z.literal('start-job'),
+    jobId: id,
+    engineId: id,
+    title: z.string().trim().min(1).max(120),
+    complaint: z.string().trim().max(500),
+  }),
+])
+export type ShopAct = z.infer<typeof shopAct>
+
+/** One act as a device sends it. The same `commandId` is carried out once, however often it arrives. */
+export const command = z.strictObject({
+  commandId: id,
+  deviceId: id,
+  personId: id.nullable(),
+  jobId: id.nullable(),
+  at: z.iso.datetime(),
+  act: z.union([jobAct, shopAct]),
+})
+export type Command = z.infer<typeof command>
+
+export const commandBatch = z.strictObject({ commands: z.array(z.unknown()).min(1).max(100) })
+
+/** Why a command was not carried out. `too-early` ones are sent again; the others wait for a person. */
+export const refusalCodes = [
+  'bad-command', 'too-early', 'unknown-job', 'unknown-cylinder', 'unknown-station', 'unknown-person', 'unknown-gauge', 'unknown-engine',
+  'stage-closed', 'set-closed', 'gate', 'shim-taken', 'already-struck', 'nobody-named', 'stale-sheet', 'id-taken',
+] as const
+export type RefusalCode = (typeof refusalCodes)[number]
+
+export const outcome = z.discriminatedUnion('result', [
+  z.object({ commandId: z.string(), result: z.literal('done'), again: z.boolean() }),
+  z.object({
+    commandId: z.string(),
+    result: z.literal('refused'),
+    code: z.enum(refusalCodes),
+    details: z.array(z.string()),
+  }),
+])
+export type Outcome = z.infer<typeof outcome>
+export const outcomes = z.object({ outcomes: z.array(outcome) })
+
+/** Is this something done inside a job? */
+export function isJobAct(act: JobAct | ShopAct): act is JobAct {
+  return jobAct.options.some((option) => option.shape.what.value === act.what)
+}
+

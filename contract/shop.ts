@@ -1,0 +1,49 @@
+import { z } from 'zod'
+import { engineShape, gauge, id, person, ruleName, sheet, shim, tooling } from '#core/job/snapshot'
+import { stageNames } from '#core/job/stages'
+
+export const engineCard = z.strictObject({
+  id,
+  ...engineShape.shape,
+  sheets: z.array(sheet),
+})
+export type EngineCard = z.infer<typeof engineCard>
+
+export const jobCard = z.strictObject({
+  id,
+  number: z.int(),
+  title: z.string(),
+  complaint: z.string(),
+  engineId: id,
+  engineName: z.string(),
+  cylinders: z.int(),
+  nextStage: z.enum(stageNames).nullable(),
+  signed: z.boolean(),
+  lastAt: z.iso.datetime(),
+  lastPerson: z.string().nullable(),
+  readings: z.int(),
+})
+export type JobCard = z.infer<typeof jobCard>
+
+/** What every page outside a job shows: the shop's people, gauges, engines, shims, tools and jobs. */
+export const shop = z.strictObject({
+  name: z.string(),
+  rule: ruleName,
+  tooling,
+  people: z.array(person),
+  gauges: z.array(gauge),
+  engines: z.array(engineCard),
+  shims: z.array(shim),
+  jobs: z.array(jobCard),
+})
+export type Shop = z.infer<typeof shop>
+
+/** Every error of the API, a problem a person can act on. */
+export const apiError = z.object({
+  error: z.object({
+    code: z.string(),
+    message: z.string(),
+    issues: z.array(z.object({ path: z.string(), message: z.string() })),
+  }),
+})
+export type ApiError = z.infer<typeof apiError>

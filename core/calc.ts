@@ -1,0 +1,28 @@
+import type { Calculation } from './define'
+import { CalcError } from './errors'
+import { nextMoveCalculation } from './job/next-move'
+import { planCutCalculation } from './liner/plan-cut'
+import { fitPlaneCalculation } from './measure/fit-plane'
+import { judgeProtrusionCalculation } from './measure/judge-protrusion'
+
+/** The register: every calculation by its name. */
+export const calculations: readonly Calculation[] = [
+  fitPlaneCalculation,
+  judgeProtrusionCalculation,
+  planCutCalculation,
+  nextMoveCalculation,
+]
+
+/**
+ * Runs a calculation by name.
+ *
+ * @throws CalcError `unknown-calculation`, `bad-input`, or what the calculation itself says
+ */
+export function calc(name: string, input: unknown): unknown {
+  const found = calculations.find((c) => c.name === name)
+  if (!found) {
+    const names = calculations.map((c) => c.name).join(', ')
+    throw new CalcError('unknown-calculation', `There is no calculation named "${name}". There are: ${names}.`)
+  }
+  return found.run(input)
+}

@@ -1,0 +1,123 @@
+import { gaugeUncertaintyMm } from '../measure/uncertainty'
+import { SLACK_MM } from '../schema'
+import type { ReadingSet, Snapshot } from './snapshot'
+
+/** Uncertainty that a shop's rule gives to one reading of a gauge, mm. */
+export function uncertaintyByRuleMm(rule: 'guarded' | 'plain', gauge: { repeatabilityMm: number; resolutionMm: number }): number {
+  return rule === 'plain' ? 0 : gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm)
+}
+
+/** Whether a zero that came back at `zeroMm` has moved more than the gauge's uncertainty explains. */
+export function zeroMoved(zeroMm: number | null, gaugeUncertainty: number): boolean {
+  return zeroMm !== null && Math.abs(zeroMm) > gaugeUncertainty + SLACK_MM
+}
+
+/** An act with what surrounds it: who, when, and its place in the order of acts. */
+export interface Occasion {
+  seq: number
+  at: string
+  personId: string
+}
+
+/** The acts of a job that change its snapshot. The contract's command schema is a superset of this. */
+export type SnapshotAct =
+  | { what: 'open-set'; setId: string; cylinder: number; stage: ReadingSet['stage']; gaugeId: string; zeroOn: 'deck' | 'liner' }
+  | { what: 'take-reading'; readingId: string; setId: string; angleDeg: number; valueMm: number; source: 'typed' | 'gauge' }
+  | { what: 'strike-reading'; readingId: string; reason: string }
+  | { what: 'close-set'; setId: string; zeroMm: number | null }
+  | { what: 'cut-pass'; cutId: string; cylinder: number; kind: 'rough' | 'finish'; leavesMm: number[]; expectMm: number }
+  | { what: 'strike-cut'; cutId: string; reason: string }
+  | { what: 'fit-shim'; fitId: string; cylinder: number; shimId: string | null; expectMm: number }
+  | { what: 'strike-shim'; fitId: string; reason: string }
+  | { what: 'close-stage'; stage: Snapshot['closures'][number]['stage']; note: string }
+  | { what: 'reopen-stage'; stage: Snapshot['closures'][number]['stage']; note: string }
+  | { what: 'adopt-sheet'; sheetId: string }
+
+const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
+
+function addOnce<T>(rows: readonly T[], row: T, same: (other: T) => boolean): T[] {
+  return rows.some(same) ? [...rows] : [...rows, row]
+}
+
+/** Shims as they lie after what was fitted in this job. */
+function lieShims(snapshot: Snapshot): Snapshot {
+  const inHere = new Map<string, number>()
+  const fits = snapshot.shimFits.filter((f) => f.struck === null)
+  const cuts = snapshot.cuts.filter((c) => c.struck === null)
+  for (const cylinder of snapshot.engine.heads.flat()) {
+    const last = fits.filter((f) => f.cylinder === cylinder).sort((a, b) => a.seq - b.seq).at(-1)
+    const cutAfter = cuts.some((c) => c.cylinder === cylinder && last && c.seq > last.seq)
+    if (last?.shimId && !cutAfter) inHere.set(last.shimId, cylinder)
+  }
+  const jobId = snapshot.job.id
+  const shims = snapshot.shims.map((s) => {
+    const cylinder = inHere.get(s.id)
+    if (cylinder !== undefined) return { ...s, fitted: { jobId, cylinder } }
+    return s.fitted?.jobId === jobId ? { ...s, fitted: null } : s
+  })
+  return { ...snapshot, shims }
+}
+
+/**
+ * The snapshot after an act, as the server will have it too. Carrying out the same act
+ * twice changes nothing; an act on something unknown changes nothing.
+ */
+export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasion): Snapshot {
+  const { seq, at, personId } = occasion
+  const by = { personId, at }
+  switch (act.what) {
+    case 'open-set': {
+      const gauge = snapshot.gauges.find((g) => g.id === act.gaugeId)
+      if (!gauge) return snapshot
+      const { what: _, setId, ...rest } = act
+      const set = { id: setId, seq, ...by, ...rest, sheetId: snapshot.sheet.id, rule: snapshot.rule,
+        uncertaintyMm: uncertaintyByRuleMm(snapshot.rule, gauge), closed: null }
+      return { ...snapshot, sets: addOnce(snapshot.sets, set, (s) => s.id === setId) }
+    }
+    case 'take-reading': {
+      const { what: _, readingId, ...rest } = act
+      return { ...snapshot, readings: addOnce(snapshot.readings, { id: readingId, seq, ...by, ...rest, struck: null }, (r) => r.id === readingId) }
+    }
+    case 'strike-reading': {
+      const readings = snapshot.readings.map((r) => (r.id === act.readingId && !r.struck ? { ...r, struck: { ...by, reason: act.reason } } : r))
+      return { ...snapshot, readings }
+    }
+    case 'close-set': {
+      const sets = snapshot.sets.map((s) => {
+        if (s.id !== act.setId || s.closed) return s
+        const gauge = snapshot.gauges.find((g) => g.id === s.gaugeId)
+        const u = gauge ? gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm) : s.uncertaintyMm
+        return { ...s, closed: { ...by, zeroMm: act.zeroMm, zeroMoved: zeroMoved(act.zeroMm, u) } }
+      })
+      return { ...snapshot, sets }
+    }
+    case 'cut-pass': {
+      const { what: _, cutId, ...rest } = act
+      const cut = { id: cutId, seq, ...by, ...rest, packMm: sum(act.leavesMm), struck: null }
+      return lieShims({ ...snapshot, cuts: addOnce(snapshot.cuts, cut, (c) => c.id === cutId) })
+    }
+    case 'strike-cut': {
+      const cuts = snapshot.cuts.map((c) => (c.id === act.cutId && !c.struck ? { ...c, struck: { ...by, reason: act.reason } } : c))
+      return lieShims({ ...snapshot, cuts })
+    }
+    case 'fit-shim': {
+      const shim = snapshot.shims.find((s) => s.id === act.shimId)
+      const { what: _, fitId, ...rest } = act
+      const fit = { id: fitId, seq, ...by, ...rest, thicknessMm: shim?.actualMm ?? 0, struck: null }
+      return lieShims({ ...snapshot, shimFits: addOnce(snapshot.shimFits, fit, (f) => f.id === fitId) })
+    }
+    case 'strike-shim': {
+      const shimFits = snapshot.shimFits.map((f) => (f.id === act.fitId && !f.struck ? { ...f, struck: { ...by, reason: act.reason } } : f))
+      return lieShims({ ...snapshot, shimFits })
+    }
+    case 'close-stage':
+    case 'reopen-stage': {
+      const closure = { seq, ...by, stage: act.stage, closes: act.what === 'close-stage', note: act.note, hash: '' }
+      return { ...snapshot, closures: addOnce(snapshot.closures, closure, (c) => c.seq === seq) }
+    }
+    case 'adopt-sheet': {
+      const sheet = snapshot.sheets.find((s) => s.id === act.sheetId)
+      return sheet ? { ...snapshot, sheet } : snapshot
+    }
+  }
+}

@@ -1,0 +1,164 @@
+import { fitPlane, distinctStations, type PlaneFit } from '../measure/fit-plane'
+import { judgeProtrusion, type LinerJudgement, type ProtrusionJudgement } from '../measure/judge-protrusion'
+import { meanUncertaintyMm } from '../measure/uncertainty'
+import { worstVerdict, type Verdict } from '../measure/verdict'
+import { nominalLedgeDepthMm } from '../liner/stack'
+import type { Reading } from '../schema'
+import type { Cut, ReadingSet, ShimFit, Snapshot, TakenReading } from './snapshot'
+import type { MeasuredStage } from './stages'
+
+export interface StationState {
+  angleDeg: number
+  /** Readings that stand, in the order taken. */
+  readings: TakenReading[]
+  /** Their mean; null where there is none. */
+  valueMm: number | null
+}
+
+/** A cut or a shim: what it was, and the protrusion it should leave, mm. */
+export interface Change {
+  kind: 'cut' | 'shim' | 'shim-out'
+  seq: number
+  expectMm: number
+}
+
+export interface CylinderState {
+  cylinder: number
+  /** The latest set of this stage; null where none was begun. */
+  set: ReadingSet | null
+  earlierSets: ReadingSet[]
+  stations: StationState[]
+  complete: boolean
+  /** Fewest readings at a station that has any. */
+  repeats: number
+  uncertaintyMm: number
+  plane: PlaneFit | null
+  judgement: LinerJudgement | null
+  /** A cut or shim since the latest set: its readings no longer hold. */
+  changed: Change | null
+  /** What the change before the latest set had promised, and what came of it. */
+  prediction: { expectMm: number; measuredMm: number | null; differenceMm: number | null } | null
+  cuts: Cut[]
+  cutTotalMm: number
+  shimIn: ShimFit | null
+  depthMm: number
+  frettingMm: number
+  /** Worst of the liner's own verdicts and of the steps beside it; null before the first reading. */
+  verdict: Verdict | null
+}
+
+export interface Deck {
+  stage: MeasuredStage
+  cylinders: CylinderState[]
+  judgement: ProtrusionJudgement
+  overall: Verdict | 'incomplete'
+}
+
+const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
+
+/** The stations of a set: the shop's own ones, and any other that was read. */
+function stationsOf(stationsDeg: readonly number[], readings: TakenReading[]): StationState[] {
+  const angles = [...stationsDeg]
+  for (const r of readings) if (!angles.includes(r.angleDeg)) angles.push(r.angleDeg)
+  return angles.map((angleDeg) => {
+    const own = readings.filter((r) => r.angleDeg === angleDeg)
+    return { angleDeg, readings: own, valueMm: own.length > 0 ? mean(own.map((r) => r.valueMm)) : null }
+  })
+}
+
+/** One value a station: what is judged and what a plane is laid through. */
+export function stationReadings(stations: readonly StationState[]): Reading[] {
+  return stations.flatMap((s) => (s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm }]))
+}
+
+const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
+
+function changesOf(cuts: Cut[], fits: ShimFit[]): Change[] {
+  const changes: Change[] = [
+    ...cuts.map((c) => ({ kind: 'cut' as const, seq: c.seq, expectMm: c.expectMm })),
+    ...fits.map((f) => ({ kind: f.shimId ? ('shim' as const) : ('shim-out' as const), seq: f.seq, expectMm: f.expectMm })),
+  ]
+  return changes.sort(bySeq)
+}
+
+/** What fretting is still on the ledge, after cuts that may not have gone deep enough to clean it. */
+function frettingLeft(frettingMm: number, cutTotalMm: number, cleanCutMm: number): number {
+  return cutTotalMm > 0 ? Math.min(frettingMm, Math.max(0, cleanCutMm - cutTotalMm)) : frettingMm
+}
+
+function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number): CylinderState {
+  const standing = <T extends { struck: unknown; cylinder: number }>(rows: T[]) =>
+    rows.filter((row) => row.cylinder === cylinder && row.struck === null)
+  const readingsOf = (set: ReadingSet | null) =>
+    snapshot.readings.filter((r) => r.setId === set?.id && r.struck === null).sort(bySeq)
+  const sets = snapshot.sets.filter((s) => s.cylinder === cylinder && s.stage === stage).sort(bySeq)
+  const set = sets.at(-1) ?? null
+  const cuts = standing(snapshot.cuts).sort(bySeq)
+  const fits = standing(snapshot.shimFits).sort(bySeq)
+  const changes = stage === 'as-found' ? [] : changesOf(cuts, fits)
+  const lastFit = fits.at(-1)
+  const lastCut = cuts.at(-1)
+  // The shim comes out with the liner when the ledge is cut.
+  const shimIn = lastFit?.shimId && lastFit.seq > (lastCut?.seq ?? -Infinity) ? lastFit : null
+
+  const stations = stationsOf(snapshot.stationsDeg, readingsOf(set))
+  const read = stations.filter((s) => s.valueMm !== null)
+  const values = stationReadings(stations)
+  const repeats = read.length > 0 ? Math.min(...read.map((s) => s.readings.length)) : 0
+  const before = changes.filter((c) => set && c.seq < set.seq && c.seq > (sets.at(-2)?.seq ?? -Infinity)).at(-1)
+  const measuredMm = values.length > 0 ? mean(values.map((v) => v.valueMm)) : null
+
+  const ledge = snapshot.ledges.find((l) => l.cylinder === cylinder)
+  const cutTotalMm = cuts.reduce((sum, c) => sum + c.packMm + snapshot.tooling.cutterBiasMm, 0)
+  const beforeCuts = sets.filter((s) => cuts[0] && s.seq < cuts[0].seq).at(-1) ?? null
+  const firstReadings = stationReadings(stationsOf(snapshot.stationsDeg, readingsOf(beforeCuts)))
+  const leanBefore = distinctStations(firstReadings) >= 3 ? fitPlane(firstReadings, snapshot.engine.boreMm).tiltMm : 0
+  const fretting = ledge?.frettingMm ?? 0
+
+  return {
+    cylinder,
+    set,
+    earlierSets: sets.slice(0, -1),
+    stations,
+    complete: snapshot.stationsDeg.every((angle) => stations.some((s) => s.angleDeg === angle && s.valueMm !== null)),
+    repeats,
+    uncertaintyMm: set ? meanUncertaintyMm(set.uncertaintyMm, Math.max(1, repeats)) : 0,
+    plane: distinctStations(values) >= 3 ? fitPlane(values, snapshot.engine.boreMm) : null,
+    judgement: null,
+    changed: changes.filter((c) => c.seq > (set?.seq ?? -Infinity)).at(-1) ?? null,
+    prediction: before
+      ? { expectMm: before.expectMm, measuredMm, differenceMm: measuredMm === null ? null : measuredMm - before.expectMm }
+      : null,
+    cuts,
+    cutTotalMm,
+    shimIn,
+    depthMm: (ledge?.depthMm ?? nominalLedgeDepthMm(snapshot.sheet.links)) + cutTotalMm,
+    frettingMm: frettingLeft(fretting, cutTotalMm, fretting + snapshot.tooling.cleanupMm + leanBefore),
+    verdict: null,
+  }
+}
+
+/**
+ * The state of the whole deck at a stage: what is measured, what was changed since,
+ * and how it is judged by the limits and the rule of each set.
+ */
+export function readDeck(snapshot: Snapshot, stage: MeasuredStage): Deck {
+  const { heads } = snapshot.engine
+  const cylinders = heads.flat().map((cylinder) => readCylinder(snapshot, stage, cylinder))
+  const standing = cylinders.filter((c) => !c.changed)
+  const judgement = judgeProtrusion(
+    snapshot.sheet.limits,
+    heads,
+    standing.map((c) => ({ cylinder: c.cylinder, readings: stationReadings(c.stations), uncertaintyMm: c.uncertaintyMm })),
+    0,
+  )
+  for (const c of cylinders) {
+    c.judgement = judgement.liners.find((l) => l.cylinder === c.cylinder) ?? null
+    if (!c.judgement) continue
+    const steps = judgement.adjacent.filter((s) => s.a === c.cylinder || s.b === c.cylinder)
+    c.verdict = worstVerdict([...Object.values(c.judgement.verdicts), ...steps.map((s) => s.verdict)])
+  }
+  const whole = cylinders.every((c) => c.complete && !c.changed && !c.set?.closed?.zeroMoved)
+  const overall = judgement.overall === 'out' || whole ? judgement.overall : 'incomplete'
+  return { stage, cylinders, judgement, overall }
+}

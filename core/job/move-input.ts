@@ -1,0 +1,43 @@
+import type { Deck } from './deck'
+import { stationReadings } from './deck'
+import type { NextMoveInput } from './next-move'
+import { isClosed } from './route'
+import type { Shim, Snapshot } from './snapshot'
+
+/** Shims that may go into this job: on the shelf, nowhere fitted. */
+export function freeShims(snapshot: Snapshot): Shim[] {
+  return snapshot.shims.filter((s) => s.fitted === null)
+}
+
+/** The free shim nearest to a thickness, mm; null where the shelf is empty. */
+export function shimOfThickness(snapshot: Snapshot, thicknessMm: number): Shim | null {
+  const byFit = freeShims(snapshot).sort((a, b) => Math.abs(a.actualMm - thicknessMm) - Math.abs(b.actualMm - thicknessMm))
+  return byFit[0] ?? null
+}
+
+/** The state of a deck as `next-move` asks for it. */
+export function moveInput(snapshot: Snapshot, deck: Deck, selected: number | null, gaugeLive: boolean): NextMoveInput {
+  const { limits } = snapshot.sheet
+  return {
+    stage: deck.stage,
+    closed: isClosed(snapshot, deck.stage),
+    selected,
+    gaugeLive,
+    heads: snapshot.engine.heads,
+    stationsDeg: snapshot.stationsDeg,
+    spec: limits,
+    shop: { ...snapshot.tooling, shimStockMm: freeShims(snapshot).map((s) => s.actualMm) },
+    cylinders: deck.cylinders.map((c) => ({
+      cylinder: c.cylinder,
+      readings: stationReadings(c.stations),
+      repeats: c.repeats,
+      uncertaintyMm: c.uncertaintyMm,
+      set: c.set === null ? 'none' : c.set.closed ? 'closed' : 'open',
+      zeroMoved: c.set?.closed?.zeroMoved ?? false,
+      changed: c.changed ? { kind: c.changed.kind, expectMm: c.changed.expectMm } : null,
+      shimInMm: c.shimIn?.thicknessMm ?? 0,
+      depthMm: c.depthMm,
+      frettingMm: deck.stage === 'trial-fit' ? c.frettingMm : 0,
+    })),
+  }
+}

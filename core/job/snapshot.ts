@@ -1,0 +1,212 @@
+import { z } from 'zod'
+import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, thicknessMm } from '../schema'
+import { measuredStages, stageNames } from './stages'
+
+/** A name made by the device that made the thing. */
+export const id = z.uuid('must be a UUID')
+const when = z.iso.datetime('must be a time in UTC')
+const by = { personId: id, at: when }
+
+export const ruleName = z.enum(['guarded', 'plain'])
+export type RuleName = z.infer<typeof ruleName>
+
+export const layoutName = z.enum(['inline', 'vee'])
+export const seatName = z.enum(['top-stop', 'spacer-plate', 'mid-stop'])
+export const linkKind = z.enum(['flange', 'step-to-top', 'counterbore', 'ledge-below-block', 'mid-ledge', 'plate', 'plate-gasket'])
+
+/** The limits of an engine's sheet, mm and N·m. */
+export const limits = z
+  .strictObject({
+    minMm: lengthMm,
+    maxMm: lengthMm,
+    aimMm: lengthMm,
+    withinLinerMaxMm: lengthFromZeroMm,
+    adjacentMaxMm: lengthFromZeroMm.nullable(),
+    headRangeMaxMm: lengthFromZeroMm.nullable(),
+    maxLedgeDepthMm: lengthFromZeroMm.nullable(),
+    holdDownNm: z.number().min(0).max(5000).nullable(),
+  })
+  .superRefine((l, context) => {
+    if (l.minMm > l.maxMm) context.addIssue({ code: 'custom', message: 'limits-crossed', path: ['minMm'] })
+    else if (l.aimMm < l.minMm || l.aimMm > l.maxMm) context.addIssue({ code: 'custom', message: 'aim-outside', path: ['aimMm'] })
+  })
+export type Limits = z.infer<typeof limits>
+
+/** One version of an engine's sheet. */
+export const sheet = z.strictObject({
+  id,
+  version: z.int().min(1),
+  seat: seatName,
+  links: z.array(z.strictObject({ kind: linkKind, nominalMm: thicknessMm })).min(2).max(8),
+  limits,
+  source: z.string().max(300),
+  personId: id.nullable(),
+  at: when,
+})
+export type Sheet = z.infer<typeof sheet>
+
+/** What an engine is, apart from its limits. */
+export const engineShape = z
+  .strictObject({
+    name: z.string().trim().min(1).max(80),
+    layout: layoutName,
+    boreMm: thicknessMm,
+    pitchMm: thicknessMm,
+    bankAngleDeg: z.number().min(0).max(180),
+    /** Rows of bores in plan, front to rear: one for an inline engine, two for a V. */
+    banks: headList,
+    heads: headList,
+    firing: z.array(cylinderNumber).max(99),
+  })
+  .superRefine((e, context) => {
+    const cylinders = e.heads.flat()
+    const inBanks = e.banks.flat().sort((a, b) => a - b)
+    if (inBanks.join() !== [...cylinders].sort((a, b) => a - b).join()) context.addIssue({ code: 'custom', message: 'banks-differ', path: ['banks'] })
+    if (cylinders.some((c) => c > cylinders.length)) context.addIssue({ code: 'custom', message: 'cylinder-gap', path: ['heads'] })
+    if (e.pitchMm <= e.boreMm) context.addIssue({ code: 'custom', message: 'pitch-under-bore', path: ['pitchMm'] })
+  })
+export type EngineShape = z.infer<typeof engineShape>
+
+/** Gauge as a reading needs it. */
+export const gauge = z.strictObject({
+  id,
+  name: z.string().trim().min(1).max(80),
+  serial: z.string().max(60),
+  kind: z.enum(['digital-sled', 'dial-sled', 'depth']),
+  resolutionMm: thicknessMm,
+  repeatabilityMm: lengthFromZeroMm,
+  /** Where the repeatability comes from. */
+  basis: z.enum(['entered', 'study']),
+  calibrationDue: z.iso.date().nullable(),
+})
+export type Gauge = z.infer<typeof gauge>
+
+export const person = z.strictObject({
+  id,
+  name: z.string().trim().min(1).max(80),
+  role: z.enum(['lead', 'technician', 'apprentice', 'owner']),
+})
+export type Person = z.infer<typeof person>
+
+const strike = z.strictObject({ ...by, reason: z.string().max(300) }).nullable()
+const seq = z.number().int()
+
+export const readingSet = z.strictObject({
+  id,
+  seq,
+  ...by,
+  cylinder: cylinderNumber,
+  stage: z.enum(measuredStages),
+  gaugeId: id,
+  sheetId: id,
+  uncertaintyMm: lengthFromZeroMm,
+  rule: ruleName,
+  zeroOn: z.enum(['deck', 'liner']),
+  /** How the set ended; null while it is open. */
+  closed: z.strictObject({ ...by, zeroMm: lengthMm.nullable(), zeroMoved: z.boolean() }).nullable(),
+})
+export type ReadingSet = z.infer<typeof readingSet>
+
+export const takenReading = z.strictObject({
+  id,
+  seq,
+  ...by,
+  setId: id,
+  angleDeg,
+  /** Protrusion, positive above the deck, whichever way the gauge was zeroed. */
+  valueMm: lengthMm,
+  source: z.enum(['typed', 'gauge']),
+  struck: strike,
+})
+export type TakenReading = z.infer<typeof takenReading>
+
+export const cut = z.strictObject({
+  id,
+  seq,
+  ...by,
+  cylinder: cylinderNumber,
+  kind: z.enum(['rough', 'finish']),
+  leavesMm: z.array(thicknessMm).min(1).max(6),
+  packMm: thicknessMm,
+  expectMm: lengthMm,
+  struck: strike,
+})
+export type Cut = z.infer<typeof cut>
+
+export const shimFit = z.strictObject({
+  id,
+  seq,
+  ...by,
+  cylinder: cylinderNumber,
+  /** null: the shim that was in is taken out. */
+  shimId: id.nullable(),
+  thicknessMm: lengthFromZeroMm,
+  expectMm: lengthMm,
+  struck: strike,
+})
+export type ShimFit = z.infer<typeof shimFit>
+
+export const closure = z.strictObject({
+  seq,
+  ...by,
+  stage: z.enum(stageNames),
+  /** false: the stage was opened again. */
+  closes: z.boolean(),
+  note: z.string().max(500),
+  /** Hash over what was closed or signed. */
+  hash: z.string().max(64),
+})
+export type Closure = z.infer<typeof closure>
+
+export const shim = z.strictObject({
+  id,
+  /** The engine whose ledge it fits. */
+  engineId: id,
+  label: z.string().max(40),
+  nominalMm: thicknessMm,
+  actualMm: thicknessMm,
+  material: z.enum(['stainless', 'brass', 'steel']),
+  /** Where it lies now, in any job of the shop. */
+  fitted: z.strictObject({ jobId: id, cylinder: cylinderNumber }).nullable(),
+})
+export type Shim = z.infer<typeof shim>
+
+export const tooling = z.strictObject({
+  leavesMm: z.array(thicknessMm).min(1),
+  maxLeavesPerPack: z.int().min(1).max(6),
+  maxPassMm: thicknessMm,
+  finishMm: lengthFromZeroMm,
+  cutterBiasMm: lengthMm,
+  cleanupMm: lengthFromZeroMm,
+})
+export type Tooling = z.infer<typeof tooling>
+
+/** Everything that is known of one job: what the server sends, what the device keeps, what the core judges. */
+export const snapshot = z.strictObject({
+  revision: z.number().int(),
+  job: z.strictObject({
+    id,
+    number: z.int(),
+    title: z.string(),
+    complaint: z.string(),
+    simulated: z.boolean(),
+    createdAt: when,
+  }),
+  engine: z.strictObject({ id, ...engineShape.shape }),
+  sheet,
+  /** Sheets that earlier sets were judged by, the present one included. */
+  sheets: z.array(sheet),
+  stationsDeg: z.array(angleDeg).min(3),
+  rule: ruleName,
+  tooling,
+  ledges: z.array(z.strictObject({ cylinder: cylinderNumber, depthMm: lengthFromZeroMm, frettingMm: lengthFromZeroMm })),
+  shims: z.array(shim),
+  gauges: z.array(gauge),
+  people: z.array(person),
+  sets: z.array(readingSet),
+  readings: z.array(takenReading),
+  cuts: z.array(cut),
+  shimFits: z.array(shimFit),
+  closures: z.array(closure),
+})
+export type Snapshot = z.infer<typeof snapshot>

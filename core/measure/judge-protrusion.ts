@@ -1,0 +1,185 @@
+import { z } from 'zod'
+import { defineCalculation } from '../define'
+import { cylinderNumber, headList, lengthFromZeroMm, lengthMm, readingList, refuseTwice, type Reading } from '../schema'
+import { combinedUncertaintyMm, meanUncertaintyMm } from './uncertainty'
+import { judgeLower, judgeUpper, worstVerdict, type Verdict } from './verdict'
+
+/** The limits of protrusion, mm. A null limit is not judged. */
+export interface ProtrusionSpec {
+  minMm: number
+  maxMm: number
+  withinLinerMaxMm: number
+  adjacentMaxMm: number | null
+  headRangeMaxMm: number | null
+}
+
+/** The readings of one liner, with their own uncertainty where they were repeated. */
+export interface LinerReadings {
+  cylinder: number
+  readings: readonly Reading[]
+  uncertaintyMm?: number
+}
+
+export interface LinerJudgement {
+  cylinder: number
+  meanMm: number
+  minMm: number
+  maxMm: number
+  rangeMm: number
+  verdicts: { low: Verdict; high: Verdict; evenness: Verdict }
+}
+
+export interface StepJudgement {
+  a: number
+  b: number
+  /** Mean of b minus mean of a. */
+  differenceMm: number
+  verdict: Verdict
+}
+
+export interface HeadJudgement {
+  cylinders: number[]
+  rangeMm: number
+  verdict: Verdict
+}
+
+export interface ProtrusionJudgement {
+  liners: LinerJudgement[]
+  adjacent: StepJudgement[]
+  heads: HeadJudgement[]
+  missing: number[]
+  overall: Verdict | 'incomplete'
+}
+
+/** The window: limits in order. Shared by every calculation that takes one. */
+export function refuseCrossedLimits(
+  spec: { minMm: number; maxMm: number },
+  context: { addIssue(issue: { code: 'custom'; message: string; path: string[] }): void },
+): void {
+  if (spec.minMm > spec.maxMm) {
+    context.addIssue({ code: 'custom', message: 'stands above maxMm: swap the two limits', path: ['minMm'] })
+  }
+}
+
+const spec = z
+  .strictObject({
+    minMm: lengthMm,
+    maxMm: lengthMm,
+    withinLinerMaxMm: lengthFromZeroMm,
+    adjacentMaxMm: lengthFromZeroMm,
+    headRangeMaxMm: lengthFromZeroMm.nullable(),
+  })
+  .superRefine(refuseCrossedLimits)
+
+export const judgeProtrusionInput = z
+  .strictObject({
+    spec,
+    uncertaintyMm: lengthFromZeroMm,
+    heads: headList,
+    liners: z
+      .array(z.strictObject({ cylinder: cylinderNumber, readings: readingList }))
+      .min(1, 'needs at least one liner')
+      .max(99),
+  })
+  .superRefine((input, context) => {
+    const cylinders = input.liners.map((l) => l.cylinder)
+    const path = (i: number) => ['liners', i, 'cylinder']
+    refuseTwice(cylinders, context, path, (cylinder) => `cylinder ${cylinder} is given twice`)
+    const known = new Set(input.heads.flat())
+    cylinders.forEach((cylinder, i) => {
+      if (!known.has(cylinder)) {
+        context.addIssue({ code: 'custom', message: `cylinder ${cylinder} stands under no head`, path: path(i) })
+      }
+    })
+  })
+
+/** Judges one liner by its own readings. Lengths mm. */
+export function judgeLiner(
+  liner: LinerReadings,
+  spec: Pick<ProtrusionSpec, 'minMm' | 'maxMm' | 'withinLinerMaxMm'>,
+  uncertaintyMm: number,
+): LinerJudgement {
+  const values = liner.readings.map((r) => r.valueMm)
+  const minMm = Math.min(...values)
+  const maxMm = Math.max(...values)
+  return {
+    cylinder: liner.cylinder,
+    meanMm: values.reduce((sum, v) => sum + v, 0) / values.length,
+    minMm,
+    maxMm,
+    rangeMm: maxMm - minMm,
+    verdicts: {
+      low: judgeLower(minMm, spec.minMm, uncertaintyMm),
+      high: judgeUpper(maxMm, spec.maxMm, uncertaintyMm),
+      evenness: judgeUpper(maxMm - minMm, spec.withinLinerMaxMm, combinedUncertaintyMm(uncertaintyMm, uncertaintyMm)),
+    },
+  }
+}
+
+/**
+ * Judges the protrusion of a whole deck: every liner, the step to its
+ * neighbour under the same head, and the range under each head.
+ *
+ * @param heads cylinders under each head, in deck order
+ * @param liners readings (mm above the deck, clamped); a liner may carry its own uncertainty
+ * @param uncertaintyMm expanded uncertainty (k = 2) of one reading; 0 judges plainly
+ * @returns liners in the order of the heads, then verdicts; `missing` lists cylinders without readings
+ * Source: ISO 14253-1 for the verdicts, JCGM 100 for means and differences.
+ */
+export function judgeProtrusion(
+  spec: ProtrusionSpec,
+  heads: readonly (readonly number[])[],
+  liners: readonly LinerReadings[],
+  uncertaintyMm: number,
+): ProtrusionJudgement {
+  const given = new Map(liners.filter((l) => l.readings.length > 0).map((l) => [l.cylinder, l]))
+  const ownU = (l: LinerReadings) => l.uncertaintyMm ?? uncertaintyMm
+  const judged = new Map([...given].map(([cylinder, l]) => [cylinder, judgeLiner(l, spec, ownU(l))]))
+  const meanU = (cylinder: number) => {
+    const liner = given.get(cylinder)!
+    return meanUncertaintyMm(ownU(liner), liner.readings.length)
+  }
+
+  const adjacent: StepJudgement[] = []
+  const headJudgements: HeadJudgement[] = []
+  for (const head of heads) {
+    const measured = head.flatMap((cylinder) => judged.get(cylinder) ?? [])
+    head.forEach((a, i) => {
+      const b = head[i + 1]
+      if (b === undefined || spec.adjacentMaxMm === null) return
+      const [first, second] = [judged.get(a), judged.get(b)]
+      if (!first || !second) return
+      const differenceMm = second.meanMm - first.meanMm
+      const u = combinedUncertaintyMm(meanU(a), meanU(b))
+      adjacent.push({ a, b, differenceMm, verdict: judgeUpper(Math.abs(differenceMm), spec.adjacentMaxMm, u) })
+    })
+    if (spec.headRangeMaxMm !== null && measured.length >= 2) {
+      const byHeight = [...measured].sort((x, y) => x.meanMm - y.meanMm)
+      const [lowest, highest] = [byHeight[0]!, byHeight.at(-1)!]
+      const rangeMm = highest.meanMm - lowest.meanMm
+      const u = combinedUncertaintyMm(meanU(lowest.cylinder), meanU(highest.cylinder))
+      headJudgements.push({
+        cylinders: [...head],
+        rangeMm,
+        verdict: judgeUpper(rangeMm, spec.headRangeMaxMm, u),
+      })
+    }
+  }
+
+  const inOrder = liners.flatMap((l) => judged.get(l.cylinder) ?? [])
+  const missing = heads.flat().filter((cylinder) => !judged.has(cylinder))
+  const worst = worstVerdict([
+    ...inOrder.flatMap((l) => Object.values(l.verdicts)),
+    ...adjacent.map((s) => s.verdict),
+    ...headJudgements.map((h) => h.verdict),
+  ])
+  const overall = worst === 'out' || missing.length === 0 ? worst : 'incomplete'
+  return { liners: inOrder, adjacent, heads: headJudgements, missing, overall }
+}
+
+export const judgeProtrusionCalculation = defineCalculation(
+  'judge-protrusion',
+  'Judges the protrusion of every liner, the steps between neighbours and the range under each head.',
+  judgeProtrusionInput,
+  (input) => judgeProtrusion(input.spec, input.heads, input.liners, input.uncertaintyMm),
+)

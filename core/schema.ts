@@ -1,0 +1,65 @@
+import { z } from 'zod'
+
+/** Slack of every comparison with a limit, mm: floating point only, no tolerance of the trade. */
+export const SLACK_MM = 1e-9
+
+const LONGEST_MM = 10_000
+
+/** A length in mm, either sign. */
+export const lengthMm = z
+  .number('must be a number in mm')
+  .min(-LONGEST_MM, 'is too far below zero to be a length on an engine')
+  .max(LONGEST_MM, 'is too large to be a length on an engine')
+
+/** A length in mm that cannot be negative. */
+export const lengthFromZeroMm = lengthMm.min(0, 'cannot be below zero')
+
+/** A length in mm that must be there: a bore, a shim, a leaf. */
+export const thicknessMm = lengthMm.gt(0, 'must be more than zero')
+
+/** An angle in degrees, clockwise from above, 0 toward the front; any number of turns. */
+export const angleDeg = z
+  .number('must be an angle in degrees')
+  .min(-1e6, 'is no angle')
+  .max(1e6, 'is no angle')
+
+/** The number of a cylinder. */
+export const cylinderNumber = z
+  .number('must be a cylinder number')
+  .int('must be a whole number')
+  .min(1, 'cylinders count from 1')
+  .max(99, 'no engine here has so many cylinders')
+
+export const reading = z.strictObject({ angleDeg, valueMm: lengthMm })
+/** One reading at one station: degrees clockwise from the front, mm. */
+export type Reading = z.infer<typeof reading>
+
+export const readingList = z.array(reading).min(1, 'needs at least one reading').max(1000, 'has too many readings')
+
+/** Adds an issue for every value that stands twice in a list. */
+export function refuseTwice<T>(
+  values: readonly T[],
+  context: { addIssue(issue: { code: 'custom'; message: string; path: (string | number)[] }): void },
+  path: (index: number) => (string | number)[],
+  message: (value: T) => string,
+): void {
+  const seen = new Set<T>()
+  values.forEach((value, index) => {
+    if (seen.has(value)) context.addIssue({ code: 'custom', message: message(value), path: path(index) })
+    seen.add(value)
+  })
+}
+
+/** The heads of an engine: cylinders in deck order, no cylinder twice. */
+export const headList = z
+  .array(z.array(cylinderNumber).min(1, 'a head covers at least one cylinder').max(99))
+  .min(1, 'needs at least one head')
+  .max(99)
+  .superRefine((heads, context) => {
+    refuseTwice(
+      heads.flat(),
+      context,
+      () => [],
+      (cylinder) => `cylinder ${cylinder} stands under two heads or twice under one`,
+    )
+  })

@@ -1,0 +1,44 @@
+import { createHash } from 'node:crypto'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import * as esbuild from 'esbuild'
+import { build as viteBuild } from 'vite'
+import { say, StepFailed } from './say'
+
+const sources = ['core', 'contract', 'server', 'web', 'package-lock.json', 'package.json', 'ops/build.ts']
+
+function* filesOf(path: string): Generator<string> {
+  if (!existsSync(path)) return
+  if (statSync(path).isFile()) yield path
+  else for (const name of readdirSync(path).sort()) yield* filesOf(join(path, name))
+}
+
+function sourceMark(): string {
+  const hash = createHash('sha256')
+  for (const source of sources) for (const file of filesOf(source)) hash.update(file).update(readFileSync(file))
+  return hash.digest('hex')
+}
+
+/** Builds server and interface into `dist/`, unless they are built from these very sources. */
+export async function build(): Promise<void> {
+  const mark = sourceMark()
+  if (existsSync('dist/mark') && readFileSync('dist/mark', 'utf8') === mark) return
+  say('Building the server and the interface …')
+  try {
+    await esbuild.build({
+      entryPoints: { main: 'server/main.ts' },
+      outdir: 'dist/server',
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      packages: 'external',
+      sourcemap: 'linked',
+      logLevel: 'error',
+    })
+    await viteBuild({ root: 'web', configFile: 'web/vite.config.ts', logLevel: 'error' })
+  } catch (error) {
+    throw new StepFailed('The build failed.', error instanceof Error ? error.message : String(error))
+  }
+  writeFileSync('dist/mark', mark)
+}

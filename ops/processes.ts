@@ -1,0 +1,72 @@
+import { readFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { setTimeout as sleep } from 'node:timers/promises'
+
+/** A process that was started: its id, and the time of its start, so that a reused id is not mistaken for it. */
+export interface Started {
+  pid: number
+  startedAt: string
+}
+
+/** When a process was started, in clock ticks since boot; null where there is none. */
+function startOf(pid: number): string | null {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8')
+    const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ')
+    return fields[0] === 'Z' ? null : (fields[19] ?? null)
+  } catch {
+    return null
+  }
+}
+
+export function markStarted(pid: number): Started {
+  return { pid, startedAt: startOf(pid) ?? '' }
+}
+
+/** Whether that very process still runs: a stale file, or a stranger with its number, answers no. */
+export function runs(started: Started | null | undefined): boolean {
+  return !!started && started.startedAt !== '' && startOf(started.pid) === started.startedAt
+}
+
+/** Ends a process by its id and waits until it has gone. */
+export async function end(started: Started | null | undefined, waitMs = 20_000): Promise<void> {
+  if (!started || !runs(started)) return
+  process.kill(started.pid, 'SIGTERM')
+  const until = Date.now() + waitMs
+  while (runs(started) && Date.now() < until) await sleep(50)
+  if (runs(started)) process.kill(started.pid, 'SIGKILL')
+}
+
+function tryPort(port: number, host: string): Promise<number | null> {
+  return new Promise((resolve) => {
+    const server = createServer()
+    server.once('error', () => resolve(null))
+    server.listen(port, host, () => {
+      const address = server.address()
+      server.close(() => resolve(typeof address === 'object' && address ? address.port : null))
+    })
+  })
+}
+
+/** The wanted port if it is free, else the next free one above it; 0 takes any. */
+export async function freePort(wanted: number, host = '127.0.0.1'): Promise<number> {
+  for (let port = wanted; port < wanted + 50; port++) {
+    const found = await tryPort(port, host)
+    if (found !== null) return found
+  }
+  return (await tryPort(0, host)) ?? 0
+}
+
+export async function isFree(port: number, host = '127.0.0.1'): Promise<boolean> {
+  return (await tryPort(port, host)) !== null
+}
+
+/** Asks again and again until something answers, or the time is up. */
+export async function until(check: () => Promise<boolean>, waitMs: number, stepMs = 100): Promise<boolean> {
+  const end = Date.now() + waitMs
+  while (Date.now() < end) {
+    if (await check().catch(() => false)) return true
+    await sleep(stepMs)
+  }
+  return false
+}

@@ -1,0 +1,122 @@
+import { existsSync } from 'node:fs'
+import compress from '@fastify/compress'
+import helmet from '@fastify/helmet'
+import fastifyStatic from '@fastify/static'
+import swagger from '@fastify/swagger'
+import swaggerUi from '@fastify/swagger-ui'
+import websocket from '@fastify/websocket'
+import fastify, { type FastifyError, type FastifyInstance } from 'fastify'
+import { jsonSchemaTransform, serializerCompiler, validatorCompiler, hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod'
+import { CalcError } from '#core/errors'
+import { ApiProblem, apiErrors, errorBody, type ApiErrorCode } from './errors'
+import { calcRoutes } from './routes/calc'
+import { commandRoutes } from './routes/commands'
+import { gaugeRoutes } from './gauge/routes'
+import { jobRoutes } from './routes/jobs'
+import { recordRoutes } from './record/routes'
+import { RevisionWatch } from './revision-watch'
+import { isDatabaseAway, type Store } from './store/store'
+
+export interface AppOptions {
+  store: Store
+  /** Folder of the built interface; left out where only the API is wanted. */
+  webRoot?: string
+  logger?: boolean
+}
+
+/** What every route may use. */
+export interface Services {
+  store: Store
+  watch: RevisionWatch
+}
+
+const BODY_LIMIT = 1024 * 1024
+
+function codeOf(error: FastifyError): ApiErrorCode {
+  if (isDatabaseAway(error)) return 'database-away'
+  if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return 'too-large'
+  if (error.code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE') return 'not-acceptable'
+  if (error instanceof SyntaxError || error.code === 'FST_ERR_CTP_EMPTY_JSON_BODY' || error.code === 'FST_ERR_CTP_INVALID_JSON_BODY') return 'bad-json'
+  return 'unexpected'
+}
+
+function answerErrors(app: FastifyInstance): void {
+  app.setErrorHandler((error: FastifyError, request, reply) => {
+    if (error instanceof CalcError) return reply.status(error.code === 'unknown-calculation' ? 404 : 422).send(error.toBody())
+    if (hasZodFastifySchemaValidationErrors(error)) {
+      const issues = error.validation.map((v) => ({ path: v.instancePath.replace(/^\//, '').replaceAll('/', '.'), message: v.message ?? '' }))
+      return reply.status(apiErrors['bad-input'].status).send(errorBody('bad-input', apiErrors['bad-input'].message, issues))
+    }
+    const code = error instanceof ApiProblem ? error.code : codeOf(error)
+    if (code === 'unexpected') request.log.error(error)
+    const issues = error instanceof ApiProblem ? error.issues : []
+    return reply.status(apiErrors[code].status).send(errorBody(code, apiErrors[code].message, issues))
+  })
+}
+
+async function serveInterface(app: FastifyInstance, webRoot: string): Promise<void> {
+  await app.register(fastifyStatic, {
+    root: webRoot,
+    wildcard: false,
+    preCompressed: true,
+    setHeaders: (reply, path) => {
+      reply.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache')
+    },
+  })
+}
+
+/**
+ * The application: API, live news, simulated gauge, records and the built interface.
+ * It keeps nothing in memory that a second copy of it would need.
+ */
+export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
+  const app = fastify({
+    logger: options.logger ? { level: 'warn' } : false,
+    bodyLimit: BODY_LIMIT,
+    forceCloseConnections: true,
+    routerOptions: { maxParamLength: 200 },
+  })
+  app.setValidatorCompiler(validatorCompiler)
+  app.setSerializerCompiler(serializerCompiler)
+  answerErrors(app)
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        connectSrc: ["'self'", 'ws:', 'wss:'],
+        upgradeInsecureRequests: null,
+      },
+    },
+    strictTransportSecurity: false,
+  })
+  await app.register(compress, { global: true, threshold: 2048, encodings: ['gzip', 'identity'] })
+  await app.register(websocket, { options: { maxPayload: 4096 } })
+  await app.register(swagger, {
+    openapi: {
+      info: { title: 'Even Bore', version: '1', description: 'Lengths in mm, angles in degrees clockwise from the front, times in UTC.' },
+    },
+    transform: jsonSchemaTransform,
+  })
+  await app.register(swaggerUi, { routePrefix: '/api/docs' })
+
+  const watch = new RevisionWatch(options.store)
+  app.addHook('onClose', () => watch.stop())
+  const services: Services = { store: options.store, watch }
+  await app.register(calcRoutes)
+  await app.register(commandRoutes, services)
+  await app.register(jobRoutes, services)
+  await app.register(recordRoutes, services)
+  await app.register(gaugeRoutes, services)
+
+  const webRoot = options.webRoot && existsSync(options.webRoot) ? options.webRoot : null
+  if (webRoot) await serveInterface(app, webRoot)
+  app.setNotFoundHandler((request, reply) => {
+    const page = request.method === 'GET' && !request.url.startsWith('/api/') && !request.url.startsWith('/assets/')
+    if (webRoot && page) return reply.header('cache-control', 'no-cache').sendFile('index.html', webRoot)
+    return reply.status(404).send(errorBody('unknown-path', apiErrors['unknown-path'].message))
+  })
+  return app
+}

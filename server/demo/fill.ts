@@ -1,0 +1,124 @@
+import type { Command, JobAct, ShopAct } from '#contract/commands'
+import type { MeasuredStage } from '#core/job/stages'
+import { planeHeightMm } from '#core/measure/fit-plane'
+import { carryOut } from '../store/carry-out'
+import type { Store } from '../store/store'
+import { demoId } from './demo-id'
+import * as world from './world'
+
+type Act = JobAct | ShopAct
+const { ines, tom, lise } = world.people
+const stationsDeg = [0, 90, 180, 270]
+
+/** Carries out the demo's past the way a device would have, one act after the other. */
+class Past {
+  private minutes = 0
+  private count = 0
+
+  constructor(
+    private readonly store: Store,
+    private readonly from: string,
+    private readonly jobId: string | null,
+    private readonly personId: string,
+  ) {}
+
+  async act(act: Act, personId = this.personId, waitMinutes = 1): Promise<void> {
+    this.minutes += waitMinutes
+    const at = new Date(Date.parse(this.from) + this.minutes * 60_000).toISOString()
+    const commandId = demoId(`${this.jobId} ${this.from} ${this.count++}`)
+    const command: Command = { commandId, deviceId: demoId('cart tablet'), personId, jobId: this.jobId, at, act }
+    const outcome = await carryOut(this.store, command)
+    if (outcome.result === 'refused') throw new DemoRefused(`${act.what}: ${outcome.code} ${outcome.details.join(' ')}`)
+  }
+
+  /** A whole set at the four stations, closed on a good zero. */
+  async set(stage: MeasuredStage, cylinder: number, valuesMm: readonly number[], gaugeId: string, zeroMm: number | null = 0.001): Promise<void> {
+    const setId = demoId(`set ${this.jobId} ${this.from} ${this.count}`)
+    await this.act({ what: 'open-set', setId, cylinder, stage, gaugeId, zeroOn: 'deck' }, this.personId, 2)
+    for (const [i, valueMm] of valuesMm.entries()) {
+      const readingId = demoId(`reading ${setId} ${i}`)
+      await this.act({ what: 'take-reading', readingId, setId, angleDeg: stationsDeg[i]!, valueMm, source: 'gauge' }, this.personId, 0.2)
+    }
+    await this.act({ what: 'close-set', setId, zeroMm }, this.personId, 0.2)
+  }
+}
+
+class DemoRefused extends Error {}
+
+async function fillShop(store: Store): Promise<void> {
+  await store.models.settings.update({ shopName: world.shopName }, { where: { id: 1 } })
+  const past = new Past(store, '2026-11-02T07:00:00.000Z', null, ines.id)
+  for (const person of Object.values(world.people)) await past.act({ what: 'add-person', person })
+  for (const gauge of Object.values(world.gauges)) await past.act({ what: 'save-gauge', gauge })
+  for (const { id, shape, sheet } of Object.values(world.engines)) await past.act({ what: 'add-engine', engineId: id, shape, sheet })
+  for (const shim of world.shims) await past.act({ what: 'add-shim', shimId: demoId(`shim ${shim.label}`), ...shim })
+}
+
+async function startJob(store: Store, from: string, name: string, engineId: string, title: string, complaint: string): Promise<string> {
+  const jobId = demoId(name)
+  await new Past(store, from, null, ines.id).act({ what: 'start-job', jobId, engineId, title, complaint })
+  return jobId
+}
+
+async function fillFerry(store: Store): Promise<void> {
+  const { tarrock } = world.engines
+  const jobId = await startJob(store, '2026-11-20T08:00:00.000Z', 'ferry main', tarrock.id, 'Ferry "Long Reach", main engine',
+    'Head gasket failed between 2 and 3; coolant in cylinder 3.')
+  const past = new Past(store, '2026-11-20T09:30:00.000Z', jobId, tom.id)
+  for (const bore of world.ferryBores) {
+    const values = stationsDeg.map((angle) => Math.round(planeHeightMm(bore.asFound, angle) * 1000) / 1000)
+    await past.set('as-found', bore.cylinder, values, world.gauges.digital.id)
+  }
+  await past.act({ what: 'close-stage', stage: 'as-found', note: '' }, ines.id, 20)
+  await store.models.ledges.bulkCreate(
+    world.ferryBores.map(({ cylinder, trial, frettingMm }) => ({ jobId, cylinder, frettingMm, depthMm: 10.6 - trial.centreMm - trial.tiltMm / 2 })),
+  )
+  await simulate(store, jobId, world.ferryBores)
+}
+
+/** Gives a job its hidden true shape, for the simulated gauge to read. */
+async function simulate(store: Store, jobId: string, bores: readonly { cylinder: number; asFound: object; trial: object; cutterBiasMm: number }[]): Promise<void> {
+  await store.models.jobs.update({ simulated: true }, { where: { id: jobId } })
+  await store.models.boreTruths.bulkCreate(
+    bores.map(({ cylinder, asFound, trial, cutterBiasMm }) => ({ jobId, cylinder, truth: { cylinder, asFound, trial, cutterBiasMm } })),
+  )
+}
+
+async function fillPump(store: Store): Promise<void> {
+  const jobId = await startJob(store, '2026-11-16T08:00:00.000Z', 'pump set', world.engines.orrin.id, 'Pump set B', 'Uses coolant; white smoke when cold.')
+  const past = new Past(store, '2026-11-16T09:00:00.000Z', jobId, lise.id)
+  for (const [cylinder, values] of Object.entries(world.pumpAsFound)) await past.set('as-found', Number(cylinder), values, world.gauges.digital.id)
+  await past.act({ what: 'close-stage', stage: 'as-found', note: '' }, ines.id)
+  const dry = new Past(store, '2026-11-19T10:00:00.000Z', jobId, lise.id)
+  for (const [cylinder, values] of Object.entries(world.pumpDryFit)) await dry.set('trial-fit', Number(cylinder), values, world.gauges.digital.id)
+}
+
+async function fillLoader(store: Store): Promise<void> {
+  const { loader } = world
+  const gaugeId = world.gauges.digital.id
+  const jobId = await startJob(store, '2026-11-04T08:00:00.000Z', 'loader', world.engines.brennick.id, 'Gravel yard loader', 'Runs hot under load; liners pulled for inspection.')
+  const past = new Past(store, '2026-11-04T09:00:00.000Z', jobId, tom.id)
+  const all = async (stage: MeasuredStage, sets: Record<number, number[]>) => {
+    for (const [cylinder, values] of Object.entries(sets)) await past.set(stage, Number(cylinder), values, gaugeId)
+  }
+  await all('as-found', loader.asFound)
+  await past.act({ what: 'close-stage', stage: 'as-found', note: '' }, ines.id, 30)
+  await all('trial-fit', loader.dryBefore)
+  await past.act({ what: 'cut-pass', cutId: demoId('loader cut'), cylinder: 2, kind: 'finish', leavesMm: loader.leavesMm, expectMm: loader.expectAfterCutMm }, tom.id, 40)
+  await past.act({ what: 'fit-shim', fitId: demoId('loader shim'), cylinder: 3, shimId: demoId(`shim ${loader.shimLabel}`), expectMm: loader.expectAfterShimMm }, tom.id, 10)
+  await all('trial-fit', loader.dryAfter)
+  await past.act({ what: 'close-stage', stage: 'trial-fit', note: '' }, ines.id, 10)
+  await all('final-check', loader.final)
+  await past.act({ what: 'close-stage', stage: 'final-check', note: '' }, ines.id, 10)
+  await past.act({ what: 'close-stage', stage: 'record', note: '' }, ines.id, 5)
+}
+
+/** Loads the demo world of four jobs into an empty store. */
+export async function fillDemo(store: Store): Promise<void> {
+  await fillShop(store)
+  await fillFerry(store)
+  await fillPump(store)
+  await fillLoader(store)
+  const spare = await startJob(store, '2026-11-23T14:00:00.000Z', 'ferry spare', world.engines.tarrock.id, 'Ferry spare engine', 'Just received for overhaul.')
+  await simulate(store, spare, world.spareBores)
+}

@@ -1,0 +1,22 @@
+import type { FastifyInstance } from 'fastify'
+import { z } from 'zod'
+import { calc, calculations } from '#core/calc'
+import { apiError } from '#contract/shop'
+
+/** `POST /api/calc/NAME`: every calculation of the core, with the input and output of `calc`. */
+export async function calcRoutes(app: FastifyInstance): Promise<void> {
+  app.get('/api/calc', { schema: { summary: 'The calculations there are', tags: ['calculations'] } }, () => ({
+    calculations: calculations.map(({ name, summary }) => ({ name, summary })),
+  }))
+  for (const { name, summary, input } of calculations) {
+    // The body stands in the documentation by its schema, but the core itself checks it, so that both ways answer alike.
+    app.post(
+      `/api/calc/${name}`,
+      { schema: { summary, tags: ['calculations'], body: input, response: { 422: apiError } }, validatorCompiler: () => (value) => ({ value }) },
+      async (request) => calc(name, request.body ?? null),
+    )
+  }
+  app.post('/api/calc/:name', { schema: { hide: true, params: z.object({ name: z.string() }) } }, async (request) =>
+    calc((request.params as { name: string }).name, request.body),
+  )
+}

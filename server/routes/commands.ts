@@ -1,0 +1,25 @@
+import type { FastifyInstance } from 'fastify'
+import { commandBatch, outcomes, type Outcome } from '#contract/commands'
+import { apiError } from '#contract/shop'
+import type { Services } from '../app'
+import { carryOut } from '../store/carry-out'
+
+/** `POST /api/commands`: what devices did, in order. The answer tells what became of each. */
+export async function commandRoutes(app: FastifyInstance, { store, watch }: Services): Promise<void> {
+  app.post(
+    '/api/commands',
+    { schema: { summary: 'Carry out acts, each once', tags: ['work'], body: commandBatch, response: { 200: outcomes, 422: apiError, 503: apiError } } },
+    async (request) => {
+      const { commands } = request.body as { commands: unknown[] }
+      const answers: Outcome[] = []
+      for (const command of commands) {
+        const answer = await carryOut(store, command)
+        answers.push(answer)
+        // What follows may rest on what came too early: the device sends it all again.
+        if (answer.result === 'refused' && answer.code === 'too-early') break
+      }
+      void watch.ask()
+      return { outcomes: answers }
+    },
+  )
+}

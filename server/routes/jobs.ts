@@ -1,0 +1,45 @@
+import type { FastifyInstance } from 'fastify'
+import { z } from 'zod'
+import { snapshot } from '#core/job/snapshot'
+import { apiError, shop } from '#contract/shop'
+import type { Services } from '../app'
+import { ApiProblem } from '../errors'
+import { readShop, readSnapshot } from '../store/read'
+
+export const jobParams = z.object({ jobId: z.uuid() })
+const KEEP_ALIVE_MS = 15_000
+
+/** The shop, a job whole, and the live news of a job. */
+export async function jobRoutes(app: FastifyInstance, { store, watch }: Services): Promise<void> {
+  app.get('/api/health', { schema: { summary: 'Is the server up, and its store', tags: ['shop'] } }, async () => {
+    await store.sequelize.query('SELECT 1')
+    return { ok: true }
+  })
+
+  app.get('/api/shop', { schema: { summary: 'People, gauges, engines, shims and jobs', tags: ['shop'], response: { 200: shop } } }, () =>
+    readShop(store),
+  )
+
+  app.get(
+    '/api/jobs/:jobId',
+    { schema: { summary: 'Everything about one job', tags: ['work'], params: z.object({ jobId: z.string() }), response: { 200: snapshot, 404: apiError } } },
+    async (request) => {
+      const found = await readSnapshot(store, (request.params as { jobId: string }).jobId)
+      if (!found) throw new ApiProblem('unknown-job')
+      return found
+    },
+  )
+
+  app.get('/api/jobs/:jobId/news', { schema: { summary: 'Server-sent events: the revision of a job, as it changes', tags: ['work'], params: jobParams } }, (request, reply) => {
+    const { jobId } = request.params as z.infer<typeof jobParams>
+    reply.hijack()
+    reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' })
+    reply.raw.write('retry: 500\n\n')
+    const stop = watch.listen(jobId, (revision) => reply.raw.write(`data: ${revision}\n\n`))
+    const alive = setInterval(() => reply.raw.write(': here\n\n'), KEEP_ALIVE_MS)
+    request.raw.on('close', () => {
+      clearInterval(alive)
+      stop()
+    })
+  })
+}

@@ -1,0 +1,158 @@
+import { DataTypes, type ModelAttributes, type ModelStatic, type Model, type Sequelize } from 'sequelize'
+
+/** A length in the store: never a float. Nine digits behind the point keep thou exact. */
+const mm = { type: DataTypes.DECIMAL(16, 9), allowNull: false }
+const mmOrNull = { ...mm, allowNull: true }
+const key = { type: DataTypes.CHAR(36), primaryKey: true }
+const uuid = { type: DataTypes.CHAR(36), allowNull: false }
+const uuidOrNull = { ...uuid, allowNull: true }
+const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false })
+const when = { type: DataTypes.DATE(3), allowNull: false }
+const whole = { type: DataTypes.INTEGER, allowNull: false }
+const degrees = { type: DataTypes.DECIMAL(12, 6), allowNull: false }
+const json = { type: DataTypes.JSON, allowNull: false }
+const seq = { type: DataTypes.BIGINT, allowNull: false }
+const by = { personId: uuid, at: when, seq }
+
+/** Every table by name, with its columns. The migrations build exactly these. */
+export const tables = {
+  settings: {
+    id: { ...whole, primaryKey: true },
+    shopName: text(120),
+    rule: text(10),
+    maxLeavesPerPack: whole,
+    maxPassMm: mm,
+    finishMm: mm,
+    cutterBiasMm: mm,
+    cleanupMm: mm,
+  },
+  leaves: { id: { ...whole, primaryKey: true, autoIncrement: true }, thicknessMm: mm },
+  people: { id: key, name: text(80), role: text(20) },
+  gauges: {
+    id: key,
+    name: text(80),
+    serial: text(60),
+    kind: text(20),
+    resolutionMm: mm,
+    repeatabilityMm: mm,
+    basis: text(10),
+    calibrationDue: { type: DataTypes.DATEONLY, allowNull: true },
+  },
+  engines: {
+    id: key,
+    name: text(80),
+    layout: text(10),
+    boreMm: mm,
+    pitchMm: mm,
+    bankAngleDeg: degrees,
+    banks: json,
+    heads: json,
+    firing: json,
+  },
+  sheets: {
+    id: key,
+    engineId: uuid,
+    version: whole,
+    seat: text(20),
+    minMm: mm,
+    maxMm: mm,
+    aimMm: mm,
+    withinLinerMaxMm: mm,
+    adjacentMaxMm: mmOrNull,
+    headRangeMaxMm: mmOrNull,
+    maxLedgeDepthMm: mmOrNull,
+    holdDownNm: { type: DataTypes.DECIMAL(10, 3), allowNull: true },
+    source: text(300),
+    personId: uuidOrNull,
+    at: when,
+  },
+  sheetLinks: { sheetId: { ...uuid, primaryKey: true }, position: { ...whole, primaryKey: true }, kind: text(30), nominalMm: mm },
+  shims: {
+    id: key,
+    engineId: uuid,
+    label: text(40),
+    nominalMm: mm,
+    actualMm: mm,
+    material: text(20),
+    fittedJobId: uuidOrNull,
+    fittedCylinder: { ...whole, allowNull: true },
+  },
+  jobs: {
+    id: key,
+    number: { ...whole, unique: true },
+    title: text(120),
+    complaint: text(500),
+    engineId: uuid,
+    sheetId: uuid,
+    stationsDeg: json,
+    simulated: { type: DataTypes.BOOLEAN, allowNull: false },
+    createdAt: when,
+  },
+  ledges: { jobId: { ...uuid, primaryKey: true }, cylinder: { ...whole, primaryKey: true }, depthMm: mm, frettingMm: mm },
+  boreTruths: { jobId: { ...uuid, primaryKey: true }, cylinder: { ...whole, primaryKey: true }, truth: json },
+  readingSets: {
+    id: key,
+    jobId: uuid,
+    cylinder: whole,
+    stage: text(20),
+    gaugeId: uuid,
+    sheetId: uuid,
+    uncertaintyMm: mm,
+    rule: text(10),
+    zeroOn: text(10),
+    ...by,
+  },
+  setClosings: { setId: key, zeroMm: mmOrNull, zeroMoved: { type: DataTypes.BOOLEAN, allowNull: false }, ...by },
+  readings: { id: key, setId: uuid, jobId: uuid, angleDeg: degrees, valueMm: mm, source: text(10), ...by },
+  strikes: { targetId: key, jobId: uuid, reason: text(300), ...by },
+  cuts: { id: key, jobId: uuid, cylinder: whole, kind: text(10), packMm: mm, expectMm: mm, ...by },
+  cutLeaves: { cutId: { ...uuid, primaryKey: true }, position: { ...whole, primaryKey: true }, thicknessMm: mm },
+  shimFits: { id: key, jobId: uuid, cylinder: whole, shimId: uuidOrNull, thicknessMm: mm, expectMm: mm, ...by },
+  closures: {
+    seq: { ...seq, primaryKey: true },
+    jobId: uuid,
+    stage: text(20),
+    closes: { type: DataTypes.BOOLEAN, allowNull: false },
+    note: text(500),
+    hash: text(64),
+    personId: uuid,
+    at: when,
+  },
+  events: {
+    seq: { ...seq, primaryKey: true, autoIncrement: true },
+    commandId: { ...uuid, unique: true },
+    jobId: uuidOrNull,
+    deviceId: uuid,
+    personId: uuidOrNull,
+    what: text(30),
+    body: json,
+    madeAt: when,
+    at: when,
+    result: text(10),
+    code: { type: DataTypes.STRING(40), allowNull: true },
+    details: json,
+  },
+} satisfies Record<string, ModelAttributes>
+export type TableName = keyof typeof tables
+export type Row = Record<string, unknown>
+export type Models = Record<TableName, ModelStatic<Model<Row, Row>>>
+
+/** The columns that are looked up by. */
+export const indexes: Partial<Record<TableName, string[][]>> = {
+  sheets: [['engineId']],
+  shims: [['engineId']],
+  readingSets: [['jobId']],
+  readings: [['jobId'], ['setId']],
+  strikes: [['jobId']],
+  cuts: [['jobId']],
+  shimFits: [['jobId']],
+  closures: [['jobId', 'stage']],
+  events: [['jobId', 'result']],
+}
+
+/** Lets Sequelize know every table. */
+export function defineModels(sequelize: Sequelize): Models {
+  const define = (name: TableName) =>
+    sequelize.define(name, tables[name] as ModelAttributes, { tableName: name, timestamps: false, freezeTableName: true }) as unknown as ModelStatic<Model<Row, Row>>
+  return Object.fromEntries((Object.keys(tables) as TableName[]).map((name) => [name, define(name)])) as Models
+}

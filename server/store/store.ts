@@ -1,0 +1,62 @@
+import { Sequelize, type Transaction } from 'sequelize'
+import { SequelizeStorage, Umzug } from 'umzug'
+import { migrations } from './migrations'
+import { defineModels, type Models } from './models'
+
+export interface DatabaseAddress {
+  host: string
+  port: number
+  user: string
+  password: string
+  database: string
+}
+
+/** The open store: what every query needs. */
+export interface Store {
+  sequelize: Sequelize
+  models: Models
+  close(): Promise<void>
+}
+
+/**
+ * Connects to MariaDB and brings its tables up to date.
+ *
+ * @param log told about each migration that is carried out
+ * @throws what the driver says where the database cannot be reached
+ */
+export async function openStore(address: DatabaseAddress, log: (line: string) => void = () => {}): Promise<Store> {
+  const sequelize = new Sequelize(address.database, address.user, address.password, {
+    host: address.host,
+    port: address.port,
+    dialect: 'mariadb',
+    timezone: '+00:00',
+    logging: false,
+    pool: { max: 12, min: 2, acquire: 5000, idle: 60_000 },
+    dialectOptions: { connectTimeout: 3000, charset: 'utf8mb4' },
+    retry: { max: 0 },
+  })
+  const umzug = new Umzug({
+    migrations,
+    context: sequelize.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    logger: undefined,
+  })
+  umzug.on('migrated', ({ name }) => log(`migration ${name} done`))
+  await umzug.up()
+  return { sequelize, models: defineModels(sequelize), close: () => sequelize.close() }
+}
+
+/** Whether an error says that the database is away, not that something is wrong with the query. */
+export function isDatabaseAway(error: unknown): boolean {
+  if (!(error instanceof Error)) return false
+  const parent = (error as { parent?: { code?: string; fatal?: boolean } }).parent
+  return (
+    /^SequelizeConnection|^SequelizeHostNot|^SequelizeAccessDenied/.test(error.name) ||
+    parent?.fatal === true ||
+    /ECONN|EPIPE|ER_SOCKET|ER_CONNECTION|ER_SERVER_SHUTDOWN|ER_CMD_CONNECTION_CLOSED|ER_GET_CONNECTION|socket has unexpectedly|connection.*(closed|ended)/i.test(
+      `${parent?.code ?? ''} ${error.message}`,
+    )
+  )
+}
+
+export type { Transaction }
