@@ -57,7 +57,6 @@ function answerErrors(app: FastifyInstance): void {
 async function serveInterface(app: FastifyInstance, webRoot: string): Promise<void> {
   await app.register(fastifyStatic, {
     root: webRoot,
-    wildcard: false,
     preCompressed: true,
     setHeaders: (reply, path) => {
       reply.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache')

@@ -1,3 +1,4 @@
+import { packThicknessMm } from '../liner/pack'
 import { gaugeUncertaintyMm } from '../measure/uncertainty'
 import { SLACK_MM } from '../schema'
 import type { ReadingSet, Snapshot } from './snapshot'
@@ -33,7 +34,6 @@ export type SnapshotAct =
   | { what: 'reopen-stage'; stage: Snapshot['closures'][number]['stage']; note: string }
   | { what: 'adopt-sheet'; sheetId: string }
 
-const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
 
 function addOnce<T>(rows: readonly T[], row: T, same: (other: T) => boolean): T[] {
   return rows.some(same) ? [...rows] : [...rows, row]
@@ -93,7 +93,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
     }
     case 'cut-pass': {
       const { what: _, cutId, ...rest } = act
-      const cut = { id: cutId, seq, ...by, ...rest, packMm: sum(act.leavesMm), struck: null }
+      const cut = { id: cutId, seq, ...by, ...rest, packMm: packThicknessMm(act.leavesMm), struck: null }
       return lieShims({ ...snapshot, cuts: addOnce(snapshot.cuts, cut, (c) => c.id === cutId) })
     }
     case 'strike-cut': {

@@ -1,4 +1,4 @@
-import { fitPlane, distinctStations, type PlaneFit } from '../measure/fit-plane'
+import { distinctStations, fitPlane, liftPlane, type PlaneFit } from '../measure/fit-plane'
 import { judgeProtrusion, type LinerJudgement, type ProtrusionJudgement } from '../measure/judge-protrusion'
 import { meanUncertaintyMm } from '../measure/uncertainty'
 import { worstVerdict, type Verdict } from '../measure/verdict'
@@ -161,4 +161,9 @@ export function readDeck(snapshot: Snapshot, stage: MeasuredStage): Deck {
   const whole = cylinders.every((c) => c.complete && !c.changed && !c.set?.closed?.zeroMoved)
   const overall = judgement.overall === 'out' || whole ? judgement.overall : 'incomplete'
   return { stage, cylinders, judgement, overall }
+}
+
+/** The plane of a liner as it would stand without its shim; null before it is measured. */
+export function barePlane(state: CylinderState): PlaneFit | null {
+  return state.plane && liftPlane(state.plane, -(state.shimIn?.thicknessMm ?? 0))
 }

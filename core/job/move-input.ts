@@ -9,9 +9,14 @@ export function freeShims(snapshot: Snapshot): Shim[] {
   return snapshot.shims.filter((s) => s.fitted === null)
 }
 
-/** The free shim nearest to a thickness, mm; null where the shelf is empty. */
-export function shimOfThickness(snapshot: Snapshot, thicknessMm: number): Shim | null {
-  const byFit = freeShims(snapshot).sort((a, b) => Math.abs(a.actualMm - thicknessMm) - Math.abs(b.actualMm - thicknessMm))
+/**
+ * The shim nearest to a thickness, mm, among the free ones and the one that lies in this
+ * cylinder; null where there is none.
+ */
+export function shimOfThickness(snapshot: Snapshot, thicknessMm: number, cylinder: number | null): Shim | null {
+  const here = (s: Shim) => s.fitted?.jobId === snapshot.job.id && s.fitted.cylinder === cylinder
+  const usable = snapshot.shims.filter((s) => s.fitted === null || here(s))
+  const byFit = usable.sort((a, b) => Math.abs(a.actualMm - thicknessMm) - Math.abs(b.actualMm - thicknessMm))
   return byFit[0] ?? null
 }
 

@@ -33,3 +33,13 @@ export function thickestPack(wantMm: number, leavesMm: readonly number[], mostLe
   tryFrom(0, [], 0)
   return best
 }
+
+/** Leaves laid on one another, mm. */
+export function packThicknessMm(leavesMm: readonly number[]): number {
+  return leavesMm.reduce((sum, leaf) => sum + leaf, 0)
+}
+
+/** Protrusion after a pass with the same trial stack, mm: the cut counts from the highest spot. */
+export function expectAfterPackMm(highMm: number, packMm: number, cutterBiasMm: number): number {
+  return highMm - (packMm + cutterBiasMm)
+}

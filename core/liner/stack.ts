@@ -35,3 +35,8 @@ export function nominalLedgeDepthMm(links: readonly StackLink[]): number {
   const ledge = links.find((l) => l.kind === 'counterbore' || l.kind === 'ledge-below-block' || l.kind === 'mid-ledge')
   return ledge?.nominalMm ?? 0
 }
+
+/** Protrusion once a shim lies under the flange, mm. @param bareMm protrusion without any shim */
+export function expectWithShimMm(bareMm: number, shimMm: number): number {
+  return bareMm + shimMm
+}

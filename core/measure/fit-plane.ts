@@ -84,6 +84,16 @@ export function fitPlane(readings: readonly Reading[], diameterMm: number): Plan
   }
 }
 
+/** Height of a plane at its low and its high side, mm. */
+export function planeEnds(plane: Plane): { lowMm: number; highMm: number } {
+  return { lowMm: plane.centreMm - plane.tiltMm / 2, highMm: plane.centreMm + plane.tiltMm / 2 }
+}
+
+/** The same plane lifted (or sunk, below zero), mm. */
+export function liftPlane<P extends Plane>(plane: P, byMm: number): P {
+  return { ...plane, centreMm: plane.centreMm + byMm }
+}
+
 /** Height of a plane at a station, mm. */
 export function planeHeightMm(plane: Plane, angleDeg: number): number {
   if (plane.highAtDeg === null) return plane.centreMm

@@ -4,7 +4,7 @@ import { snapshot } from '#core/job/snapshot'
 import { apiError, shop } from '#contract/shop'
 import type { Services } from '../app'
 import { ApiProblem } from '../errors'
-import { readShop, readSnapshot } from '../store/read'
+import { readShop, readSnapshot, select } from '../store/read'
 
 export const jobParams = z.object({ jobId: z.uuid() })
 const KEEP_ALIVE_MS = 15_000
@@ -12,7 +12,7 @@ const KEEP_ALIVE_MS = 15_000
 /** The shop, a job whole, and the live news of a job. */
 export async function jobRoutes(app: FastifyInstance, { store, watch }: Services): Promise<void> {
   app.get('/api/health', { schema: { summary: 'Is the server up, and its store', tags: ['shop'] } }, async () => {
-    await store.sequelize.query('SELECT 1')
+    await select(store, 'SELECT 1')
     return { ok: true }
   })
 

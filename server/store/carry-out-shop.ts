@@ -1,7 +1,7 @@
 import { seatLinks } from '#core/liner/stack'
 import type { ShopAct } from '#contract/commands'
 import { insert, Refusal, type Work } from './carry-out'
-import { rows } from './read'
+import { rows, select } from './read'
 
 type SheetBody = Extract<ShopAct, { what: 'save-sheet' }>['sheet']
 
@@ -27,12 +27,10 @@ async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>
   const sheets = await rows(work.store, 'sheets', { engineId: act.engineId }, work.transaction)
   const latest = sheets.sort((a, b) => Number(b.version) - Number(a.version))[0]
   if (!latest) throw new Refusal('unknown-engine')
-  const [found] = await work.store.sequelize.query('SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs FOR UPDATE', {
-    transaction: work.transaction,
-  })
+  const [next] = await select(work.store, 'SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs FOR UPDATE', {}, work.transaction)
   await insert(work, 'jobs', {
     id: act.jobId,
-    number: Number((found as { n: number }[])[0]?.n),
+    number: Number(next?.n),
     title: act.title,
     complaint: act.complaint,
     engineId: act.engineId,

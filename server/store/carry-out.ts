@@ -6,7 +6,7 @@ import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import type { Snapshot } from '#core/job/snapshot'
 import { command as commandSchema, isJobAct, type Command, type JobAct, type Outcome, type RefusalCode } from '#contract/commands'
 import { tellIssues } from '#core/define'
-import { readSnapshot, rows } from './read'
+import { readSnapshot, rows, select } from './read'
 import type { Row, TableName } from './models'
 import type { Store } from './store'
 import { carryOutInShop } from './carry-out-shop'
@@ -41,8 +41,7 @@ const stamp = (work: Work) => ({ personId: work.command.personId, at: new Date(w
 const STAGE_CLOSED = `COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = :stage ORDER BY c.seq DESC LIMIT 1), 0)`
 
 async function one(work: Work, sql: string, replacements: Row): Promise<Row | undefined> {
-  const [found] = await work.store.sequelize.query(sql, { replacements, transaction: work.transaction })
-  return (found as Row[])[0]
+  return (await select(work.store, sql, replacements, work.transaction))[0]
 }
 
 interface OpenSet {

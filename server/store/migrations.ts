@@ -1,6 +1,6 @@
 import type { QueryInterface } from 'sequelize'
 import type { RunnableMigration } from 'umzug'
-import { indexes, tables, type TableName } from './models'
+import { columnsOf, indexes, tables, type TableName } from './models'
 
 /**
  * The migrations in order. Additive: a later one adds tables and columns, none
@@ -11,14 +11,9 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
     name: '001-the-slice',
     async up({ context }) {
       for (const name of Object.keys(tables) as TableName[]) {
-        await context.createTable(name, structuredCloneColumns(tables[name]), { charset: 'utf8mb4' })
+        await context.createTable(name, columnsOf(name), { charset: 'utf8mb4' })
         for (const fields of indexes[name] ?? []) await context.addIndex(name, fields, { name: `${name}_${fields.join('_')}` })
       }
     },
   },
 ]
-
-/** `createTable` writes into what it is given. */
-function structuredCloneColumns(columns: object) {
-  return Object.fromEntries(Object.entries(columns).map(([name, column]) => [name, { ...(column as object) }])) as never
-}

@@ -150,9 +150,14 @@ export const indexes: Partial<Record<TableName, string[][]>> = {
   events: [['jobId', 'result']],
 }
 
+/** A fresh copy of a table's columns: Sequelize writes into what it is given. */
+export function columnsOf(name: TableName): ModelAttributes {
+  return Object.fromEntries(Object.entries(tables[name]).map(([column, of]) => [column, { ...(of as object) }])) as ModelAttributes
+}
+
 /** Lets Sequelize know every table. */
 export function defineModels(sequelize: Sequelize): Models {
   const define = (name: TableName) =>
-    sequelize.define(name, tables[name] as ModelAttributes, { tableName: name, timestamps: false, freezeTableName: true }) as unknown as ModelStatic<Model<Row, Row>>
+    sequelize.define(name, columnsOf(name), { tableName: name, timestamps: false, freezeTableName: true }) as unknown as ModelStatic<Model<Row, Row>>
   return Object.fromEntries((Object.keys(tables) as TableName[]).map((name) => [name, define(name)])) as Models
 }

@@ -1,4 +1,4 @@
-import type { Transaction } from 'sequelize'
+import { QueryTypes, type Transaction } from 'sequelize'
 import type { Gauge, Person, RuleName, Sheet, Shim, Snapshot, Tooling } from '#core/job/snapshot'
 import { readRoute } from '#core/job/route'
 import type { EngineCard, JobCard, Shop } from '#contract/shop'
@@ -15,6 +15,11 @@ const by = (r: Row) => ({ personId: str(r.personId), at: iso(r.at) })
 /** Rows of a table, plain. */
 export async function rows(store: Store, table: TableName, where: Row = {}, transaction?: Transaction): Promise<Row[]> {
   return (await store.models[table].findAll({ where, raw: true, ...(transaction ? { transaction } : {}) })) as unknown as Row[]
+}
+
+/** Rows of a query written out. Values go in by name, never into the text. */
+export async function select(store: Store, sql: string, replacements: Row = {}, transaction?: Transaction): Promise<Row[]> {
+  return store.sequelize.query(sql, { type: QueryTypes.SELECT, replacements, ...(transaction ? { transaction } : {}) })
 }
 
 function toGauge(r: Row): Gauge {
@@ -227,8 +232,8 @@ export async function readShop(store: Store): Promise<Shop> {
     rows(store, 'shims'),
     rows(store, 'jobs'),
     rows(store, 'closures'),
-    grouped(store, 'SELECT jobId, COUNT(*) AS n FROM readings GROUP BY jobId'),
-    grouped(
+    select(store, 'SELECT jobId, COUNT(*) AS n FROM readings GROUP BY jobId'),
+    select(
       store,
       `SELECT e.jobId, e.madeAt AS at, p.name FROM events e JOIN (SELECT jobId, MAX(seq) AS seq FROM events WHERE result = 'done' GROUP BY jobId) m
        ON m.seq = e.seq LEFT JOIN people p ON p.id = e.personId`,
@@ -274,16 +279,8 @@ export async function readShop(store: Store): Promise<Shop> {
   }
 }
 
-async function grouped(store: Store, sql: string): Promise<Row[]> {
-  const [found] = await store.sequelize.query(sql)
-  return found as Row[]
-}
-
 /** How many acts each job has seen: what tells another device that something is new. */
 export async function readRevisions(store: Store, jobIds: string[]): Promise<Map<string, number>> {
-  const [found] = await store.sequelize.query(
-    `SELECT jobId, COUNT(*) AS n FROM events WHERE result = 'done' AND jobId IN (:jobIds) GROUP BY jobId`,
-    { replacements: { jobIds } },
-  )
-  return new Map((found as Row[]).map((r) => [str(r.jobId), num(r.n)]))
+  const found = await select(store, `SELECT jobId, COUNT(*) AS n FROM events WHERE result = 'done' AND jobId IN (:jobIds) GROUP BY jobId`, { jobIds })
+  return new Map(found.map((r) => [str(r.jobId), num(r.n)]))
 }

@@ -1,0 +1,71 @@
+import type { NextMove } from '#core/job/next-move'
+import { clockHour } from '#core/measure/angle'
+
+/** Writes lengths (mm), packs and directions the way this person reads them. */
+export interface FigureWriter {
+  length(valueMm: number, limitsMm?: number[]): string
+  torque(valueNm: number): string
+  leaves(leavesMm: number[]): string
+}
+
+/** A message by its key, with its figures already written. */
+export interface Said {
+  key: string
+  params: Record<string, string | number>
+}
+
+export interface SaidMove {
+  head: Said
+  why: Said
+  caution: Said | null
+  button: Said | null
+}
+
+const withButton: readonly NextMove['action'][] = ['cut', 'shim', 'shim-out', 'next-cylinder', 'close-stage', 'close-zero', 'repeat', 'measure', 'decide', 'back-to-trial', 'done']
+
+/**
+ * A next move as messages: which keys of the message files, with which figures. The
+ * sentences themselves stand in the files, so a language is one file and no code.
+ */
+export function sayMove(move: NextMove, write: FigureWriter): SaidMove {
+  const f = move.figures
+  const params: Record<string, string | number> = { cylinder: move.cylinder ?? '' }
+  const lengths = ['expectMm', 'endMm', 'shimMm', 'shimOutMm', 'tiltMm', 'cleanCutMm', 'frettingMm', 'depthMm', 'limitMm', 'uncertaintyMm', 'stepMm', 'rangeMm', 'packMm'] as const
+  for (const name of lengths) {
+    const value = f[name]
+    if (value !== undefined) params[name.slice(0, -2)] = write.length(value)
+  }
+  if (f.valueMm !== undefined) params.value = write.length(f.valueMm, f.limitMm === undefined ? [] : [f.limitMm])
+  if (f.leavesMm) params.leaves = write.leaves(f.leavesMm)
+  if (f.highAtDeg !== undefined && f.highAtDeg !== null) params.clock = clockHour(f.highAtDeg)
+  if (move.stationDeg !== null) params.stationClock = clockHour(move.stationDeg)
+  for (const name of ['more', 'neighbour', 'stationNumber', 'stationCount', 'passesLeft'] as const) {
+    const value = f[name]
+    if (value !== undefined) params[name] = value
+  }
+  if (f.holdDownNm) params.torque = write.torque(f.holdDownNm)
+
+  const variant = headVariant(move)
+  const caution = move.caution === 'clamp' && !f.holdDownNm ? 'clamp-by-book' : move.caution
+  return {
+    head: { key: `move.head.${variant}`, params },
+    why: { key: `move.why.${whyVariant(move)}`, params },
+    caution: caution ? { key: `move.caution.${caution}`, params } : null,
+    button: withButton.includes(move.action) ? { key: `move.button.${move.action}`, params } : null,
+  }
+}
+
+function headVariant(move: NextMove): string {
+  const { figures: f } = move
+  if (move.action === 'cut') return `cut-${f.passKind ?? 'finish'}${f.shimOutMm ? '-shim-out' : ''}`
+  if (move.action === 'shim') return f.shimOutMm ? 'shim-swap' : 'shim'
+  if (move.action === 'decide' && (f.leavesMm || f.shimMm)) return f.leavesMm ? 'decide-cut' : 'decide-shim'
+  return move.action
+}
+
+function whyVariant(move: NextMove): string {
+  const { figures: f } = move
+  if (move.action === 'cut' && f.shimMm) return `${move.reason}-then-shim`
+  if (move.action === 'next-cylinder') return f.neighbour === undefined ? 'next' : 'inside'
+  return move.reason
+}

@@ -1,0 +1,26 @@
+import type { EngineShape, Sheet, Snapshot, Tooling } from './snapshot'
+
+const NOBODY = '00000000-0000-8000-8000-000000000000'
+
+/** A job on which nothing has been done: an engine shown by itself, or the start of a test. */
+export function blankSnapshot(engine: EngineShape & { id: string }, sheet: Sheet, tooling: Tooling): Snapshot {
+  return {
+    revision: 0,
+    job: { id: NOBODY, number: 0, title: '', complaint: '', simulated: false, createdAt: sheet.at },
+    engine,
+    sheet,
+    sheets: [sheet],
+    stationsDeg: [0, 90, 180, 270],
+    rule: 'guarded',
+    tooling,
+    ledges: [],
+    shims: [],
+    gauges: [],
+    people: [],
+    sets: [],
+    readings: [],
+    cuts: [],
+    shimFits: [],
+    closures: [],
+  }
+}

@@ -1,0 +1,140 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver'
+import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
+
+const WAIT_MS = 10_000
+
+/** Headless Chromium with a profile of its own, and the few things a person does with it. */
+export class Browser {
+  private constructor(
+    readonly driver: WebDriver,
+    private readonly profile: string,
+    private readonly base: string,
+  ) {}
+
+  static async open(base: string, size = { width: 1280, height: 800 }): Promise<Browser> {
+    const profile = mkdtempSync(join(tmpdir(), 'evenbore-browser-'))
+    const options = new Options()
+    options.setChromeBinaryPath('/usr/bin/chromium')
+    options.addArguments(
+      '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+      '--disable-component-update', '--disable-sync', '--disable-default-apps', '--disable-dev-shm-usage', '--hide-scrollbars',
+      '--force-color-profile=srgb', `--window-size=${size.width},${size.height}`, `--user-data-dir=${profile}`,
+    )
+    const prefs = new logging.Preferences()
+    prefs.setLevel(logging.Type.BROWSER, logging.Level.WARNING)
+    options.setLoggingPrefs(prefs)
+    const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new ServiceBuilder('/usr/bin/chromedriver')).build()
+    const browser = new Browser(driver, profile, base)
+    await browser.resize(size)
+    return browser
+  }
+
+  /** Makes the page itself this large, whatever the window's frame takes. */
+  async resize(size: { width: number; height: number }): Promise<void> {
+    await (this.driver as unknown as { sendDevToolsCommand(name: string, params: object): Promise<void> }).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+      ...size,
+      deviceScaleFactor: 1,
+      mobile: false,
+    })
+  }
+
+  async go(path: string): Promise<void> {
+    await this.driver.get(this.base + path)
+  }
+
+  async find(css: string, waitMs = WAIT_MS): Promise<WebElement> {
+    return this.driver.wait(until.elementLocated(By.css(css)), waitMs, `nothing on the page matches ${css}`)
+  }
+
+  async all(css: string): Promise<WebElement[]> {
+    return this.driver.findElements(By.css(css))
+  }
+
+  async click(css: string): Promise<void> {
+    await this.until(async () => {
+      const element = await this.find(css)
+      await element.click()
+      return true
+    }, `${css} cannot be clicked`)
+  }
+
+  async text(css: string): Promise<string> {
+    return (await this.find(css)).getText()
+  }
+
+  /** Types on whatever has the focus, as a person does. */
+  async type(...keys: string[]): Promise<void> {
+    await this.driver.actions().sendKeys(...keys).perform()
+  }
+
+  async chord(modifier: string, key: string): Promise<void> {
+    await this.driver.actions().keyDown(modifier).sendKeys(key).keyUp(modifier).perform()
+  }
+
+  /** Waits until something holds; a page that is just changing is asked again. */
+  async until(check: () => Promise<boolean>, otherwise: string, waitMs = WAIT_MS): Promise<void> {
+    let last: unknown
+    const end = Date.now() + waitMs
+    while (Date.now() < end) {
+      try {
+        if (await check()) return
+      } catch (error) {
+        last = error
+      }
+      await this.driver.sleep(60)
+    }
+    throw new Error(`${otherwise}${last instanceof Error ? ` (${last.message.split('\n')[0]})` : ''}`)
+  }
+
+  async untilText(css: string, wanted: string | RegExp, waitMs = WAIT_MS): Promise<string> {
+    let seen = ''
+    await this.until(
+      async () => {
+        seen = await this.text(css)
+        return typeof wanted === 'string' ? seen.includes(wanted) : wanted.test(seen)
+      },
+      `${css} never read ${wanted}`,
+      waitMs,
+    ).catch((error: Error) => {
+      throw new Error(`${error.message}; it read: ${seen}`)
+    })
+    return seen
+  }
+
+  async run<T>(script: string, ...args: unknown[]): Promise<T> {
+    return this.driver.executeScript<T>(script, ...args)
+  }
+
+  async chooseOption(css: string, label: string): Promise<void> {
+    await this.until(
+      () =>
+        this.run<boolean>(
+          `const s = document.querySelector(arguments[0]); const o = s && [...s.options].find(o => o.text === arguments[1]);
+           if (!o) return false; s.value = o.value; s.dispatchEvent(new Event('change', { bubbles: true })); return true`,
+          css,
+          label,
+        ),
+      `${css} has no choice "${label}"`,
+    )
+  }
+
+  /** Complaints of the page's console, without the network's own when a server is away on purpose. */
+  async complaints(): Promise<string[]> {
+    const entries = await this.driver.manage().logs().get(logging.Type.BROWSER)
+    return entries.map((e) => e.message).filter((m) => !/Failed to load resource|net::ERR_|WebSocket connection/.test(m))
+  }
+
+  async picture(): Promise<Buffer> {
+    return Buffer.from(await this.driver.takeScreenshot(), 'base64')
+  }
+
+  async close(): Promise<void> {
+    await this.driver.quit()
+    rmSync(this.profile, { recursive: true, force: true })
+  }
+}
+
+export { Key }

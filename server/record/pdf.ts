@@ -1,0 +1,215 @@
+import { createRequire } from 'node:module'
+import { dirname, join } from 'node:path'
+import pdfmake from 'pdfmake'
+import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+import { readDeck, type CylinderState, type Deck } from '#core/job/deck'
+import type { Snapshot } from '#core/job/snapshot'
+import type { LengthUnit } from '#core/units/convert'
+import { clockHour } from '#core/measure/angle'
+import { formatLength } from '#core/units/format-length'
+import { isClosed } from '#core/job/route'
+import { measuredStages, stageNames } from '#core/job/stages'
+import { profileSvg } from './profile-svg'
+import { recordLocale, word } from './words'
+
+const folder = (name: string) => join(dirname(createRequire(import.meta.url).resolve(`${name}/package.json`)), 'files')
+const text = (weight: number) => join(folder('@fontsource/archivo-narrow'), `archivo-narrow-latin-${weight}-normal.woff`)
+const figures = (weight: number) => join(folder('@fontsource/red-hat-mono'), `red-hat-mono-latin-${weight}-normal.woff`)
+
+pdfmake.setFonts({
+  Text: { normal: text(400), bold: text(700), italics: text(400), bolditalics: text(700) },
+  Figures: { normal: figures(500), bold: figures(700), italics: figures(500), bolditalics: figures(700) },
+})
+const fontFiles = new Set([text(400), text(700), figures(500), figures(700)])
+// A record is made of what is stored here; it fetches nothing and opens nothing but its fonts.
+pdfmake.setUrlAccessPolicy(() => false)
+pdfmake.setLocalAccessPolicy((path: string) => fontFiles.has(path))
+
+export interface RecordOptions {
+  unit: LengthUnit
+  paper: 'A4' | 'LETTER'
+}
+
+class Writer {
+  constructor(
+    readonly snapshot: Snapshot,
+    readonly options: RecordOptions,
+  ) {}
+
+  length(valueMm: number, limitsMm: readonly number[] = []): string {
+    return formatLength(valueMm, { unit: this.options.unit, locale: recordLocale, limitsMm })
+  }
+
+  withUnit(valueMm: number): string {
+    return `${this.length(valueMm)} ${word(`unit.${this.options.unit}`)}`
+  }
+
+  person(id: string | null): string {
+    return this.snapshot.people.find((p) => p.id === id)?.name ?? '—'
+  }
+
+  time(iso: string): string {
+    return `${iso.slice(0, 10)} ${iso.slice(11, 16)} UTC`
+  }
+}
+
+const figure = (value: string, more: object = {}): TableCell => ({ text: value, font: 'Figures', fontSize: 8.5, alignment: 'right', ...more })
+const head = (value: string): TableCell => ({ text: value, bold: true, fontSize: 8.5 })
+
+function limitsBlock(w: Writer): Content {
+  const { limits, links, source, version } = w.snapshot.sheet
+  const rows: [string, string][] = [
+    [word('record.window'), `${w.length(limits.minMm)} – ${w.length(limits.maxMm)}, ${word('record.aim')} ${w.withUnit(limits.aimMm)}`],
+    [word('engine.limit.withinLinerMaxMm'), w.withUnit(limits.withinLinerMaxMm)],
+    ...(limits.adjacentMaxMm === null ? [] : [[word('engine.limit.adjacentMaxMm'), w.withUnit(limits.adjacentMaxMm)] as [string, string]]),
+    ...(limits.headRangeMaxMm === null ? [] : [[word('engine.limit.headRangeMaxMm'), w.withUnit(limits.headRangeMaxMm)] as [string, string]]),
+    ...(limits.holdDownNm === null ? [] : [[word('engine.limit.holdDownNm'), word('unit.torque', { nm: limits.holdDownNm })] as [string, string]]),
+    [word('engine.stack'), links.map((l) => `${word(`link.${l.kind}`)} ${w.length(l.nominalMm)}`).join(' · ')],
+    [word('engine.source'), `${source} (${word('record.version', { version })})`],
+  ]
+  return { table: { widths: [130, '*'], body: rows.map(([a, b]) => [{ text: a, fontSize: 9 }, { text: b, fontSize: 9 }]) }, layout: 'noBorders' }
+}
+
+function stationsText(w: Writer, state: CylinderState | undefined): string {
+  if (!state || state.changed) return '—'
+  const { minMm, maxMm } = w.snapshot.sheet.limits
+  const values = state.stations.map((s) => (s.valueMm === null ? '·' : w.length(s.valueMm, [minMm, maxMm])))
+  return values.every((v) => v === '·') ? '—' : values.join('  ')
+}
+
+function readingsTable(w: Writer, decks: Deck[]): Content {
+  const order = w.snapshot.engine.heads.flat()
+  const body: TableCell[][] = [
+    [head(word('record.cylinder')), head(word('record.stage')), head(word('record.stations', { clocks: w.snapshot.stationsDeg.map(clockHour).join(' · ') })), head(word('figures.mean')), head(word('record.lean')), head(word('record.verdict'))],
+  ]
+  for (const cylinder of order) {
+    for (const deck of decks) {
+      const state = deck.cylinders.find((c) => c.cylinder === cylinder)
+      if (!state?.set) continue
+      const lean = state.plane && state.judgement && state.plane.highAtDeg !== null
+      body.push([
+        figure(String(cylinder), { alignment: 'left' }),
+        { text: word(`stage.${deck.stage}`), fontSize: 9 },
+        figure(stationsText(w, state), { alignment: 'left' }),
+        figure(state.judgement ? w.length(state.judgement.meanMm) : '—'),
+        figure(lean ? word('record.lean-at', { lean: w.length(state.plane!.tiltMm), clock: clockHour(state.plane!.highAtDeg!) }) : '—'),
+        { text: state.verdict ? word(`verdict.${state.verdict}`) : '—', fontSize: 9, bold: state.verdict === 'out' },
+      ])
+    }
+  }
+  return { table: { headerRows: 1, widths: [24, 60, '*', 44, 78, 62], body }, layout: 'lightHorizontalLines' }
+}
+
+function stepsBlock(w: Writer, deck: Deck): Content[] {
+  const { adjacentMaxMm, headRangeMaxMm } = w.snapshot.sheet.limits
+  const steps = deck.judgement.adjacent.map((s) => `${s.a}–${s.b}: ${w.length(Math.abs(s.differenceMm), [adjacentMaxMm ?? 0])} ${word(`verdict.${s.verdict}`)}`)
+  const heads = deck.judgement.heads.map((h) => `${h.cylinders.join(' ')}: ${w.length(h.rangeMm, [headRangeMaxMm ?? 0])} ${word(`verdict.${h.verdict}`)}`)
+  return [
+    ...(steps.length ? [{ text: [{ text: `${word('record.steps')}  `, bold: true }, steps.join('   ')], fontSize: 9, margin: [0, 4, 0, 0] as [number, number, number, number] }] : []),
+    ...(heads.length ? [{ text: [{ text: `${word('record.heads')}  `, bold: true }, heads.join('   ')], fontSize: 9 }] : []),
+  ]
+}
+
+function correctionsTable(w: Writer): Content {
+  const { cuts, shimFits, shims } = w.snapshot
+  const acts = [
+    ...cuts.map((c) => ({ ...c, what: word('record.cut', { kind: word(`pass.${c.kind}`), pack: w.length(c.packMm), leaves: c.leavesMm.map((l) => w.length(l)).join(' + ') }) })),
+    ...shimFits.map((f) => ({
+      ...f,
+      what: f.shimId ? word('record.shim', { shim: w.length(f.thicknessMm), label: shims.find((s) => s.id === f.shimId)?.label ?? '' }) : word('record.shim-out'),
+    })),
+  ].sort((a, b) => a.seq - b.seq)
+  if (acts.length === 0) return { text: word('record.no-corrections'), fontSize: 9 }
+  const body: TableCell[][] = [[head(word('record.cylinder')), head(word('record.what')), head(word('record.expected')), head(word('record.by'))]]
+  for (const act of acts) {
+    const strike = act.struck ? ` ${word('record.struck', { name: w.person(act.struck.personId), when: w.time(act.struck.at), reason: act.struck.reason })}` : ''
+    body.push([
+      figure(String(act.cylinder), { alignment: 'left' }),
+      { text: `${act.what}${strike}`, fontSize: 9, ...(act.struck ? { color: '#565B5F' } : {}) },
+      figure(w.length(act.expectMm)),
+      { text: `${w.person(act.personId)}, ${w.time(act.at)}`, fontSize: 8.5 },
+    ])
+  }
+  return { table: { headerRows: 1, widths: [24, '*', 54, 150], body }, layout: 'lightHorizontalLines' }
+}
+
+function gaugesBlock(w: Writer): Content {
+  const { sets, gauges } = w.snapshot
+  const used = new Map(sets.map((s) => [`${s.gaugeId} ${s.rule} ${s.uncertaintyMm}`, s]))
+  const lines = [...used.values()].map((s) => {
+    const gauge = gauges.find((g) => g.id === s.gaugeId)
+    return word(`record.gauge-${s.rule}`, { gauge: gauge?.name ?? '—', serial: gauge?.serial ?? '', u: w.withUnit(s.uncertaintyMm) })
+  })
+  const marked = sets.filter((s) => s.closed?.zeroMoved).length
+  const unchecked = sets.filter((s) => !s.closed || s.closed.zeroMm === null).length
+  return { ul: [...lines, word('record.zero-moved', { n: marked }), word('record.zero-unchecked', { n: unchecked })], fontSize: 9 }
+}
+
+function closuresBlock(w: Writer): Content {
+  const lines = w.snapshot.closures.map((c) =>
+    word(c.closes ? 'record.closed' : 'record.reopened', { stage: word(`stage.${c.stage}`), name: w.person(c.personId), when: w.time(c.at), note: c.note, mark: c.hash.slice(0, 12) }),
+  )
+  return lines.length ? { ul: lines, fontSize: 9 } : { text: word('record.nothing-closed'), fontSize: 9 }
+}
+
+function struckBlock(w: Writer): Content[] {
+  const struck = w.snapshot.readings.filter((r) => r.struck)
+  if (struck.length === 0) return []
+  const lines = struck.map((r) => {
+    const set = w.snapshot.sets.find((s) => s.id === r.setId)
+    return `${set?.cylinder ?? '?'} · ${word('plan.station', { clock: clockHour(r.angleDeg) })} · ${w.length(r.valueMm)} ${word('record.struck', { name: w.person(r.struck!.personId), when: w.time(r.struck!.at), reason: r.struck!.reason })}`
+  })
+  return [title(word('record.struck-title')), { ul: lines, fontSize: 8.5 }]
+}
+
+const title = (value: string): Content => ({ text: value, bold: true, fontSize: 11.5, margin: [0, 10, 0, 3] })
+
+/** The deck that counts on the record: the last one on which anything was measured. */
+function lastDeck(decks: Deck[]): Deck {
+  return [...decks].reverse().find((d) => d.cylinders.some((c) => c.set)) ?? decks[0]!
+}
+
+/** The record of a job as a PDF file. It says of itself whether the job is signed. */
+export async function recordPdf(snapshot: Snapshot, options: RecordOptions): Promise<Buffer> {
+  const w = new Writer(snapshot, options)
+  const decks = measuredStages.map((stage) => readDeck(snapshot, stage))
+  const last = lastDeck(decks)
+  const signed = isClosed(snapshot, 'record')
+  const signature = snapshot.closures.filter((c) => c.stage === 'record' && c.closes).at(-1)
+  const open = stageNames.filter((s) => !isClosed(snapshot, s))
+  const profile: Content = { svg: profileSvg(snapshot, last, decks[0]!, (mm) => w.length(mm)), width: 515 }
+  const definition: TDocumentDefinitions = {
+    info: { title: `${snapshot.job.title} — ${word('record.title')}` },
+    pageSize: options.paper,
+    pageMargins: [40, 40, 40, 46],
+    defaultStyle: { font: 'Text', fontSize: 10, color: '#23272B' },
+    footer: (page, pages) => ({ text: `${word('record.footer', { number: snapshot.job.number, title: snapshot.job.title })}   ${page} / ${pages}`, fontSize: 8, margin: [40, 10, 40, 0], color: '#565B5F' }),
+    content: [
+      { text: word('record.title'), fontSize: 9, color: '#565B5F' },
+      { text: snapshot.job.title, fontSize: 18, bold: true },
+      { text: `${snapshot.engine.name} · ${word('record.number', { number: snapshot.job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`, fontSize: 10 },
+      { text: snapshot.job.complaint, fontSize: 10, margin: [0, 2, 0, 6] },
+      signed
+        ? { text: word('record.signed', { name: w.person(signature?.personId ?? null), when: w.time(signature?.at ?? ''), mark: signature?.hash.slice(0, 12) ?? '' }), bold: true }
+        : { text: word('record.unsigned', { stages: open.map((s) => word(`stage.${s}`)).join(', ') }), bold: true, color: '#A23B2A' },
+      title(word('record.profile', { stage: word(`stage.${last.stage}`) })),
+      profile,
+      title(word('record.readings')),
+      readingsTable(w, decks),
+      ...stepsBlock(w, last),
+      title(word('record.corrections')),
+      correctionsTable(w),
+      title(word('record.limits')),
+      limitsBlock(w),
+      title(word('record.gauges')),
+      gaugesBlock(w),
+      title(word('record.people')),
+      closuresBlock(w),
+      ...struckBlock(w),
+      title(word('record.cautions')),
+      { ul: ['clamp', 'chips', 'chamfer', 'heavy'].map((c) => word(`record.caution.${c}`)), fontSize: 9 },
+      { text: word('record.deference'), fontSize: 9, margin: [0, 6, 0, 0] },
+    ],
+  }
+  return pdfmake.createPdf(definition).getBuffer()
+}

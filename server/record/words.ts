@@ -1,0 +1,13 @@
+import { compile, createCoreContext, registerMessageCompiler, translate } from '@intlify/core-base'
+import en from '#words/en.json'
+
+registerMessageCompiler(compile)
+
+const context = createCoreContext({ locale: 'en', fallbackLocale: 'en', messages: { en }, missingWarn: false, fallbackWarn: false } as never)
+
+/** A message of the same files the interface uses. */
+export function word(key: string, params: Record<string, string | number> = {}): string {
+  return String((translate as (context: unknown, key: string, params: object) => unknown)(context, key, params))
+}
+
+export const recordLocale = 'en'

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { computed, toRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { Deck, CylinderState } from '#core/job/deck'
+import type { Snapshot } from '#core/job/snapshot'
+import { clockHour } from '#core/measure/angle'
+import { onPlan, useDeckPlan } from './useDeckPlan'
+import { useFigures } from './useFigures'
+import WindowGlyph from './WindowGlyph.vue'
+
+const props = defineProps<{ engine: Snapshot['engine']; deck: Deck; limits: Snapshot['sheet']['limits']; selected: number }>()
+const emit = defineEmits<{ select: [cylinder: number] }>()
+const { t } = useI18n()
+const { length } = useFigures()
+const { bores, heads, width, height, place } = useDeckPlan(toRef(props, 'engine'))
+
+const ofCylinder = (cylinder: number): CylinderState | undefined => props.deck.cylinders.find((c) => c.cylinder === cylinder)
+const radius = computed(() => props.engine.boreMm / 2)
+const two = computed(() => props.engine.banks.length > 1)
+
+const rings = computed(() => bores.value.map((b) => ({ ...b, ...ring(b.cylinder) })))
+
+function ring(cylinder: number) {
+  const state = ofCylinder(cylinder)
+  const judged = state?.judgement ?? null
+  const plane = judged ? (state?.plane ?? null) : null
+  const { minMm, maxMm, withinLinerMaxMm } = props.limits
+  // A lean as large as one liner may have reaches half way to the ring.
+  const reach = plane ? Math.min(0.94, (plane.tiltMm / withinLinerMaxMm) * 0.5) : 0
+  const toward = onPlan(plane?.highAtDeg ?? 0)
+  return {
+    state,
+    judged,
+    complete: state?.complete ?? false,
+    changed: state?.changed ?? null,
+    shown: judged ? worstOf(judged, minMm, maxMm) : null,
+    needle: plane && plane.highAtDeg !== null ? { x: toward.x * reach, y: toward.y * reach } : null,
+    label: describe(cylinder, state),
+  }
+}
+
+/** The reading that lies worst in the window: what the glyph of a liner shows. */
+function worstOf(judged: NonNullable<CylinderState['judgement']>, minMm: number, maxMm: number): number {
+  const { low, high } = judged.verdicts
+  if (high !== 'in' && low === 'in') return judged.maxMm
+  if (low !== 'in' && high === 'in') return judged.minMm
+  return judged.maxMm - maxMm > minMm - judged.minMm && high !== 'in' ? judged.maxMm : low !== 'in' ? judged.minMm : judged.meanMm
+}
+
+function describe(cylinder: number, state: CylinderState | undefined): string {
+  if (!state?.judgement) return t(state?.changed ? 'rail.changed' : 'rail.unmeasured', { cylinder })
+  const lean = state.plane?.highAtDeg != null ? t('rail.lean', { lean: length(state.plane.tiltMm), clock: clockHour(state.plane.highAtDeg) }) : ''
+  return `${t('rail.measured', { cylinder, mean: length(state.judgement.meanMm), verdict: t(`verdict.${state.verdict ?? 'in'}`) })} ${lean}`
+}
+
+const steps = computed(() =>
+  props.deck.judgement.adjacent.flatMap((step) => {
+    const [a, b] = [place(step.a), place(step.b)]
+    return a && b ? [{ ...step, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }] : []
+  }),
+)
+
+function ringColour(state: CylinderState | undefined): string {
+  if (!state?.judgement) return 'var(--scribe)'
+  return { in: 'var(--inside-on-blue)', unsure: 'var(--online-on-blue)', out: 'var(--outside-on-blue)' }[state.verdict ?? 'in']
+}
+
+function onKey(event: KeyboardEvent): void {
+  const order = bores.value.map((b) => b.cylinder)
+  if (/^[1-9]$/.test(event.key) && order.includes(Number(event.key))) emit('select', Number(event.key))
+}
+</script>
+
+<template>
+  <section class="bg-layout px-2 pt-1" :aria-label="t('rail.name')" @keydown="onKey">
+    <svg :viewBox="`0 0 ${width} ${height}`" class="mx-auto block w-full overflow-visible" :style="{ height: two ? '196px' : '150px' }" data-part="deck-rail">
+      <rect v-for="head in heads" :key="head.cylinders.join()" :x="head.x" :y="head.y" :width="head.width" :height="head.height" fill="none" stroke="var(--scribe)" stroke-opacity="0.35" stroke-width="1" stroke-dasharray="6 4" />
+      <text x="-8" :y="height / 2" font-size="16" fill="var(--scribe)" text-anchor="middle" :transform="`rotate(-90 -8 ${height / 2})`">{{ t('rail.front') }}</text>
+      <g v-for="step in steps" :key="`${step.a}-${step.b}`" data-part="step" :data-verdict="step.verdict">
+        <text :x="step.x" :y="step.y - radius * 0.72" text-anchor="middle" class="figure" :font-size="radius * 0.23" :fill="step.verdict === 'in' ? 'var(--scribe)' : step.verdict === 'out' ? 'var(--outside-on-blue)' : 'var(--online-on-blue)'" :font-weight="step.verdict === 'in' ? 500 : 700">
+          {{ length(Math.abs(step.differenceMm), limits.adjacentMaxMm === null ? [] : [limits.adjacentMaxMm]) }}
+        </text>
+        <path :d="`M ${step.x - 6} ${step.y - radius * 0.6} h 12`" stroke="var(--scribe)" stroke-opacity="0.6" :stroke-width="step.verdict === 'out' ? 4 : 1.5" />
+      </g>
+      <g
+        v-for="b in rings"
+        :key="b.cylinder"
+        role="button"
+        :tabindex="b.cylinder === selected ? 0 : -1"
+        :aria-label="b.label"
+        :aria-pressed="b.cylinder === selected"
+        class="cursor-pointer outline-none [&:focus-visible>circle:first-child]:stroke-[6px]"
+        :data-cylinder="b.cylinder"
+        :data-verdict="b.state?.verdict ?? 'none'"
+        @click="emit('select', b.cylinder)"
+      >
+        <circle :cx="b.x" :cy="b.y" :r="radius + 4" fill="none" :stroke="b.cylinder === selected ? 'var(--brass-on-blue)' : 'transparent'" stroke-width="4" />
+        <circle
+          :cx="b.x" :cy="b.y" :r="radius - 4" :fill="b.cylinder === selected ? 'rgb(232 238 244 / 0.12)' : 'rgb(232 238 244 / 0.03)'"
+          :stroke="ringColour(b.state)" :stroke-width="b.judged ? 5 : 1.5"
+          :stroke-dasharray="b.judged && b.complete ? 'none' : '7 6'"
+        />
+        <line
+          v-if="b.needle" :x1="b.x" :y1="b.y" :x2="b.x + b.needle!.x * (radius - 4)" :y2="b.y + b.needle!.y * (radius - 4)"
+          stroke="var(--brass-on-blue)" stroke-width="3" stroke-opacity="0.8"
+        />
+        <text :x="b.x" :y="b.y - radius * 0.4" text-anchor="middle" :font-size="radius * 0.36" font-weight="700" fill="var(--scribe)">{{ b.cylinder }}</text>
+        <template v-if="b.judged">
+          <text :x="b.x" :y="b.y + radius * 0.16" text-anchor="middle" class="figure" :font-size="radius * 0.4" fill="var(--scribe)" stroke="var(--layout)" stroke-width="5" paint-order="stroke">
+            {{ length(b.judged!.meanMm) }}
+          </text>
+          <g :transform="`translate(${b.x - radius * 0.52} ${b.y + radius * 0.34}) scale(${(radius * 1.04) / 72})`">
+            <WindowGlyph :value-mm="b.shown!" :min-mm="limits.minMm" :max-mm="limits.maxMm" :verdict="b.state?.verdict ?? 'in'" on-blue />
+          </g>
+        </template>
+        <text v-else :x="b.x" :y="b.y + radius * 0.2" text-anchor="middle" :font-size="radius * 0.25" fill="var(--scribe)">
+          {{ b.changed ? t('rail.remeasure') : t('rail.open') }}
+        </text>
+      </g>
+    </svg>
+  </section>
+</template>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { CloudOff, Gauge as GaugeIcon, HardDrive, Keyboard, MoonStar, Sun } from '@lucide/vue'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useDevice } from '../stores/device'
+import { useGauge } from '../stores/gauge'
+import { useOutbox } from '../stores/outbox'
+import { useShop } from '../stores/shop'
+
+defineProps<{ title?: string; subtitle?: string }>()
+const emit = defineEmits<{ keys: []; refused: [] }>()
+const { t } = useI18n()
+const device = useDevice()
+const outbox = useOutbox()
+const shop = useShop()
+const gauge = useGauge()
+
+const saving = computed(() => {
+  if (outbox.deviceFails) return { key: 'saving.device-fails', tone: 'bad' }
+  if (outbox.waiting > 0 && !outbox.reachable) return { key: 'saving.waiting', tone: 'wait' }
+  if (outbox.waiting > 0) return { key: 'saving.sending', tone: 'wait' }
+  if (!outbox.reachable || shop.stale) return { key: 'saving.away', tone: 'wait' }
+  return { key: 'saving.all', tone: 'good' }
+})
+</script>
+
+<template>
+  <header class="flex min-h-[56px] items-center gap-2 border-b-2 border-ink bg-plate px-3" data-part="head-strip">
+    <RouterLink to="/" class="inline-flex min-h-[48px] items-center gap-2 pr-2 text-[20px] font-bold" :aria-label="t('head.home')">
+      <svg width="30" height="22" viewBox="0 0 30 22" aria-hidden="true"><path d="M1 15h7V8h14v7h7" fill="none" stroke="currentColor" stroke-width="2" /><path d="M8 4.5h14" stroke="var(--brass)" stroke-width="3" /></svg>
+      <span class="max-lg:sr-only">{{ t('app.name') }}</span>
+    </RouterLink>
+    <div v-if="title" class="min-w-0 flex-1 border-l border-line pl-3 leading-tight">
+      <p class="truncate text-[18px] font-bold">{{ title }}</p>
+      <p class="truncate text-[14px] text-soft">{{ subtitle }}</p>
+    </div>
+    <nav v-else class="flex flex-1 gap-1 overflow-x-auto" :aria-label="t('head.nav')">
+      <RouterLink v-for="page in ['jobs', 'engines', 'gauges', 'people'] as const" :key="page" :to="{ name: page }" class="inline-flex min-h-[48px] items-center px-3 font-semibold" active-class="" exact-active-class="shadow-[inset_0_-4px_0_var(--brass)]">{{ t(`head.${page}`) }}</RouterLink>
+    </nav>
+    <button v-if="outbox.refused.length" type="button" class="key border-outside! text-outside" data-part="refused" @click="emit('refused')">{{ t('saving.refused', { n: outbox.refused.length }) }}</button>
+    <span v-if="gauge.source !== 'none'" class="inline-flex items-center gap-1 text-[15px]" data-part="gauge-state"><GaugeIcon :size="18" aria-hidden="true" />{{ t(gauge.live ? 'head.gauge-live' : 'head.gauge-silent') }}</span>
+    <span class="inline-flex items-center gap-1 whitespace-nowrap text-[15px] font-semibold" :class="saving.tone === 'good' ? '' : saving.tone === 'bad' ? 'text-outside' : ''" role="status" data-part="saving" :data-waiting="outbox.waiting">
+      <CloudOff v-if="saving.tone !== 'good'" :size="18" aria-hidden="true" /><HardDrive v-else :size="18" aria-hidden="true" />{{ t(saving.key, { n: outbox.waiting }, outbox.waiting) }}
+    </span>
+    <div role="radiogroup" :aria-label="t('head.unit')" class="flex" data-part="unit-switch">
+      <button v-for="u in ['mm', 'thou'] as const" :key="u" type="button" role="radio" :aria-checked="device.unit === u" class="key !rounded-none !px-3" :class="device.unit === u ? '!bg-ink !text-paper' : ''" @click="device.unit = u">{{ t(`unit.${u}`) }}</button>
+    </div>
+    <label class="sr-only" for="person">{{ t('head.person') }}</label>
+    <select id="person" v-model="device.personId" class="box max-w-[150px] !text-[16px]" data-part="person">
+      <option value="" disabled>{{ t('head.nobody') }}</option>
+      <option v-for="p in shop.shop?.people ?? []" :key="p.id" :value="p.id">{{ p.name }}</option>
+    </select>
+    <button type="button" class="key !px-3" :aria-label="t(device.theme === 'dark' ? 'head.light' : 'head.dark')" data-part="theme" @click="device.theme = device.theme === 'dark' ? 'light' : 'dark'">
+      <Sun v-if="device.theme === 'dark'" :size="20" aria-hidden="true" /><MoonStar v-else :size="20" aria-hidden="true" />
+    </button>
+    <button type="button" class="key !px-3" :aria-label="t('head.keys')" @click="emit('keys')"><Keyboard :size="20" aria-hidden="true" /></button>
+  </header>
+</template>

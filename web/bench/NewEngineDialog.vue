@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import { planEngine } from '#core/job/plan-engine'
+import { engineShape } from '#core/job/snapshot'
+import { useShop } from '../stores/shop'
+import LengthField from './LengthField.vue'
+import { emptyDraft, sheetBody, sheetProblems } from './sheet-draft'
+import SheetDialog from './SheetDialog.vue'
+import SheetForm from './SheetForm.vue'
+
+defineProps<{ open: boolean }>()
+const emit = defineEmits<{ close: [] }>()
+const { t } = useI18n()
+const router = useRouter()
+const shop = useShop()
+const name = ref('')
+const layout = ref<'inline' | 'vee'>('inline')
+const cylinders = ref(6)
+const perHead = ref(3)
+const boreMm = ref<number | null>(null)
+const pitchMm = ref<number | null>(null)
+const draft = ref(emptyDraft())
+
+const shape = computed(() =>
+  engineShape.safeParse({ name: name.value, boreMm: boreMm.value ?? 0, pitchMm: pitchMm.value ?? 0, ...planEngine(layout.value, cylinders.value, perHead.value) }),
+)
+const ready = computed(() => shape.value.success && sheetProblems(draft.value).length === 0)
+
+async function save(): Promise<void> {
+  if (!shape.value.success || !ready.value) return
+  const engineId = crypto.randomUUID()
+  if (await shop.act({ what: 'add-engine', engineId, shape: shape.value.data, sheet: sheetBody(draft.value) })) {
+    emit('close')
+    void router.push({ name: 'engine', params: { engineId } })
+  }
+}
+</script>
+
+<template>
+  <SheetDialog :open="open" wide :title="t('engines.new')" @close="emit('close')">
+    <form class="flex flex-col gap-4" @submit.prevent="save">
+      <div class="grid grid-cols-3 gap-3">
+        <label class="field col-span-3">{{ t('engines.name') }}<input v-model="name" maxlength="80" data-part="engine-name" /></label>
+        <label class="field">{{ t('engines.layout') }}<select v-model="layout"><option value="inline">{{ t('engine.inline') }}</option><option value="vee">{{ t('engine.vee') }}</option></select></label>
+        <label class="field">{{ t('engine.cylinders') }}<input v-model.number="cylinders" type="number" min="1" max="24" /></label>
+        <label class="field">{{ t('engine.per-head') }}<input v-model.number="perHead" type="number" min="1" max="24" /></label>
+        <LengthField v-model="boreMm" :label="t('engines.bore')" />
+        <LengthField v-model="pitchMm" :label="t('engine.pitch')" :hint="t('engine.pitch-hint')" />
+      </div>
+      <SheetForm v-model="draft" />
+      <div class="flex gap-2">
+        <button type="submit" class="key-brass disabled:opacity-50" :disabled="!ready" data-part="save-engine">{{ t('engine.save-new') }}</button>
+        <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
+      </div>
+    </form>
+  </SheetDialog>
+</template>

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { useI18n } from 'vue-i18n'
+import type { RefusedCommand } from '../stores/device-db'
+import { useOutbox } from '../stores/outbox'
+import SheetDialog from './SheetDialog.vue'
+import { useFigures } from './useFigures'
+
+defineProps<{ open: boolean }>()
+const emit = defineEmits<{ close: [] }>()
+const { t } = useI18n()
+const { withUnit, when } = useFigures()
+const outbox = useOutbox()
+
+function what({ command: { act } }: RefusedCommand): string {
+  const value = act.what === 'take-reading' ? withUnit(act.valueMm) : ''
+  return t(`act.${act.what}`, { value, cylinder: 'cylinder' in act ? act.cylinder : '' })
+}
+</script>
+
+<template>
+  <SheetDialog :open="open" :title="t('refused.title')" @close="emit('close')">
+    <p class="mb-3">{{ t('refused.note') }}</p>
+    <ul class="flex flex-col gap-3" data-part="refused-list">
+      <li v-for="entry in outbox.refused" :key="entry.order" class="border-l-4 border-outside pl-3">
+        <p class="font-semibold">{{ what(entry) }} <span class="text-[14px] font-normal text-soft">{{ when(entry.command.at) }}</span></p>
+        <p>{{ t(`refusal.${entry.code}`) }} {{ entry.code === 'bad-command' || entry.code === 'shim-taken' ? entry.details.join('; ') : '' }}</p>
+        <div class="mt-1 flex gap-2">
+          <button type="button" class="key" @click="outbox.sendAgain(entry)">{{ t('refused.again') }}</button>
+          <button type="button" class="key" @click="outbox.forget(entry)">{{ t('refused.forget') }}</button>
+        </div>
+      </li>
+    </ul>
+    <button type="button" class="key mt-4" @click="emit('close')">{{ t('keys.close') }}</button>
+  </SheetDialog>
+</template>

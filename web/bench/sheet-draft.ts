@@ -1,0 +1,61 @@
+import { limits as limitsSchema, sheet as sheetSchema, type Limits, type Sheet } from '#core/job/snapshot'
+import { seatLinks, type Seat } from '#core/liner/stack'
+
+type LinkKind = Sheet['links'][number]['kind']
+
+/** A sheet while it is being typed: any figure may still be missing. */
+export interface SheetDraft {
+  seat: Seat
+  links: { kind: LinkKind; nominalMm: number | null }[]
+  limits: { [K in keyof Limits]: number | null }
+  source: string
+}
+
+export interface SheetProblem {
+  field: string
+  code: 'missing' | 'limits-crossed' | 'aim-outside' | 'out-of-range'
+}
+
+const mayBeEmpty: (keyof Limits)[] = ['adjacentMaxMm', 'headRangeMaxMm', 'maxLedgeDepthMm', 'holdDownNm']
+
+export function draftOf(sheet: Sheet): SheetDraft {
+  return { seat: sheet.seat, links: sheet.links.map((l) => ({ ...l })), limits: { ...sheet.limits }, source: sheet.source }
+}
+
+export function emptyDraft(): SheetDraft {
+  return {
+    seat: 'top-stop',
+    links: seatLinks['top-stop'].map((kind) => ({ kind, nominalMm: null })),
+    limits: { minMm: null, maxMm: null, aimMm: null, withinLinerMaxMm: null, adjacentMaxMm: null, headRangeMaxMm: null, maxLedgeDepthMm: null, holdDownNm: null },
+    source: '',
+  }
+}
+
+/** What is still wrong with a draft, field by field. */
+export function sheetProblems(draft: SheetDraft): SheetProblem[] {
+  const missing = [
+    ...(Object.keys(draft.limits) as (keyof Limits)[]).filter((k) => draft.limits[k] === null && !mayBeEmpty.includes(k)),
+    ...draft.links.filter((l) => l.nominalMm === null).map((l) => l.kind),
+  ]
+  if (missing.length > 0) return missing.map((field) => ({ field, code: 'missing' }))
+  const problems: SheetProblem[] = []
+  const limits = limitsSchema.safeParse(draft.limits)
+  for (const issue of limits.error?.issues ?? []) {
+    const known = issue.message === 'limits-crossed' || issue.message === 'aim-outside'
+    problems.push({ field: String(issue.path[0]), code: known ? (issue.message as 'aim-outside') : 'out-of-range' })
+  }
+  const links = sheetSchema.shape.links.safeParse(draft.links)
+  for (const issue of links.error?.issues ?? []) problems.push({ field: draft.links[Number(issue.path[0])]?.kind ?? 'links', code: 'out-of-range' })
+  return problems
+}
+
+/** The finished sheet, as a command carries it; only for a draft without problems. */
+export function sheetBody(draft: SheetDraft): Pick<Sheet, 'id' | 'seat' | 'links' | 'limits' | 'source'> {
+  return {
+    id: crypto.randomUUID(),
+    seat: draft.seat,
+    links: draft.links.map((l) => ({ kind: l.kind, nominalMm: l.nominalMm as number })),
+    limits: limitsSchema.parse({ ...draft.limits, holdDownNm: draft.limits.holdDownNm || null }),
+    source: draft.source,
+  }
+}

@@ -1,0 +1,42 @@
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { storeToRefs } from 'pinia'
+import { formatLength } from '#core/units/format-length'
+import type { FigureWriter } from '#contract/words/say-move'
+import { useDevice } from '../stores/device'
+
+/** Writes figures in this device's unit and language. */
+export function useFigures() {
+  const { unit } = storeToRefs(useDevice())
+  const { locale, t } = useI18n()
+
+  /** A length without its unit; with limits, rounding never carries it across one. */
+  function length(valueMm: number, limitsMm: readonly number[] = [], signed = false): string {
+    return formatLength(valueMm, { unit: unit.value, locale: locale.value, limitsMm, signed })
+  }
+
+  function withUnit(valueMm: number): string {
+    return `${length(valueMm)} ${t(`unit.${unit.value}`)}`
+  }
+
+  const writer = computed<FigureWriter>(() => ({
+    length: (valueMm, limitsMm = []) => length(valueMm, limitsMm),
+    torque: (valueNm) => t('unit.torque', { nm: valueNm }),
+    leaves: (leavesMm) => leavesMm.map((l) => leaf(l)).join(' + '),
+  }))
+
+  /** A leaf or shim is marked in hundredths; in thou it is converted. */
+  function leaf(valueMm: number): string {
+    return formatLength(valueMm, { unit: unit.value, locale: locale.value, digits: 2 })
+  }
+
+  function when(iso: string): string {
+    return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeStyle: 'short', hourCycle: 'h23' }).format(new Date(iso))
+  }
+
+  function day(iso: string): string {
+    return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))
+  }
+
+  return { unit, length, withUnit, leaf, writer, when, day }
+}

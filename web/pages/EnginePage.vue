@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { readDeck } from '#core/job/deck'
+import { blankSnapshot } from '#core/job/blank-snapshot'
+import type { Shim } from '#core/job/snapshot'
+import DeckRail from '../bench/DeckRail.vue'
+import LengthField from '../bench/LengthField.vue'
+import { draftOf, sheetBody, sheetProblems, type SheetDraft } from '../bench/sheet-draft'
+import SheetForm from '../bench/SheetForm.vue'
+import ShopFrame from '../bench/ShopFrame.vue'
+import StackSection from '../bench/StackSection.vue'
+import { useFigures } from '../bench/useFigures'
+import { useShop } from '../stores/shop'
+
+const props = defineProps<{ engineId: string }>()
+const { t } = useI18n()
+const { length, withUnit, when } = useFigures()
+const shop = useShop()
+void shop.load()
+
+const engine = computed(() => shop.shop?.engines.find((e) => e.id === props.engineId) ?? null)
+const sheet = computed(() => engine.value?.sheets.at(-1) ?? null)
+const shims = computed(() => (shop.shop?.shims ?? []).filter((s) => s.engineId === props.engineId))
+const shown = ref(1)
+const draft = ref<SheetDraft | null>(null)
+const problems = computed(() => (draft.value ? sheetProblems(draft.value) : []))
+const blank = computed(() => (engine.value && sheet.value && shop.shop ? blankSnapshot(engine.value, sheet.value, shop.shop.tooling) : null))
+const deck = computed(() => (blank.value ? readDeck(blank.value, 'trial-fit') : null))
+const limitNames = ['minMm', 'maxMm', 'aimMm', 'withinLinerMaxMm', 'adjacentMaxMm', 'headRangeMaxMm', 'maxLedgeDepthMm'] as const
+const nameOf = (id: string | null) => shop.shop?.people.find((p) => p.id === id)?.name ?? '—'
+
+const newShim = ref({ label: '', nominalMm: null as number | null, actualMm: null as number | null, material: 'stainless' as Shim['material'] })
+const shimReady = computed(() => newShim.value.label.trim() !== '' && (newShim.value.nominalMm ?? 0) > 0 && (newShim.value.actualMm ?? 0) > 0)
+
+async function save(): Promise<void> {
+  if (!draft.value || problems.value.length > 0) return
+  if (await shop.act({ what: 'save-sheet', engineId: props.engineId, sheet: sheetBody(draft.value) })) draft.value = null
+}
+
+async function addShim(): Promise<void> {
+  const { label, nominalMm, actualMm, material } = newShim.value
+  if (nominalMm === null || actualMm === null) return
+  if (await shop.act({ what: 'add-shim', shimId: crypto.randomUUID(), engineId: props.engineId, label, nominalMm, actualMm, material })) {
+    newShim.value = { label: '', nominalMm: null, actualMm: null, material }
+  }
+}
+</script>
+
+<template>
+  <ShopFrame :title="engine?.name ?? t('head.engines')">
+    <template #action><button v-if="sheet && !draft" type="button" class="key-brass" data-part="edit-sheet" @click="draft = draftOf(sheet)">{{ t('engine.edit') }}</button></template>
+    <p v-if="shop.shop && !engine">{{ t('engine.unknown') }}</p>
+    <template v-if="engine && sheet && deck">
+      <DeckRail :engine="engine" :deck="deck" :limits="sheet.limits" :selected="shown" @select="(c) => (shown = c)" />
+      <form v-if="draft" class="mt-4" @submit.prevent="save">
+        <SheetForm v-model="draft" />
+        <p class="mt-3 text-[16px]">{{ t('engine.new-version', { version: sheet.version + 1 }) }}</p>
+        <div class="mt-2 flex gap-2">
+          <button type="submit" class="key-brass disabled:opacity-50" :disabled="problems.length > 0" data-part="save-sheet">{{ t('engine.save') }}</button>
+          <button type="button" class="key" @click="draft = null">{{ t('engine.leave') }}</button>
+        </div>
+      </form>
+      <div v-else class="mt-4 grid grid-cols-[1fr_1fr] gap-6 max-[900px]:grid-cols-1">
+        <div>
+          <h2>{{ t('engine.limits') }}</h2>
+          <dl class="mt-2 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-[18px]" data-part="limits">
+            <template v-for="name in limitNames" :key="name">
+              <dt>{{ t(`engine.limit.${name}`) }}</dt>
+              <dd class="figure text-right">{{ sheet.limits[name] === null ? '—' : withUnit(sheet.limits[name]!) }}</dd>
+            </template>
+            <dt>{{ t('engine.limit.holdDownNm') }}</dt>
+            <dd class="figure text-right">{{ sheet.limits.holdDownNm ?? '—' }}</dd>
+          </dl>
+          <p class="mt-3 text-[15px] text-soft">{{ t('engine.version-line', { version: sheet.version, name: nameOf(sheet.personId), when: when(sheet.at) }) }} {{ sheet.source }}</p>
+          <details v-if="engine.sheets.length > 1" class="mt-2">
+            <summary class="inline-flex min-h-[48px] items-center font-semibold">{{ t('engine.earlier', { n: engine.sheets.length - 1 }) }}</summary>
+            <ul><li v-for="s in engine.sheets.slice(0, -1)" :key="s.id" class="py-1"><span class="figure">{{ length(s.limits.minMm) }} – {{ length(s.limits.maxMm) }}</span> · {{ t('engine.version-line', { version: s.version, name: nameOf(s.personId), when: when(s.at) }) }}</li></ul>
+          </details>
+        </div>
+        <div class="h-[300px]"><StackSection :sheet="sheet" :bore-mm="engine.boreMm" :state="deck.cylinders[0]!" :move="null" /></div>
+      </div>
+      <section class="mt-6">
+        <h2>{{ t('engine.shims') }}</h2>
+        <p v-if="shims.length === 0" class="py-2">{{ t('engine.no-shims') }}</p>
+        <ul class="mt-1 flex flex-wrap gap-2" data-part="shims">
+          <li v-for="s in shims" :key="s.id" class="border border-line bg-plate px-3 py-1" :class="{ 'opacity-70': s.fitted }"><b>{{ s.label }}</b> <span class="figure">{{ length(s.actualMm) }}</span> <span class="text-[14px] text-soft">{{ t('engine.nominal', { nominal: length(s.nominalMm) }) }}{{ s.fitted ? ` · ${t('engine.in-use')}` : '' }}</span></li>
+        </ul>
+        <form class="mt-3 flex flex-wrap items-end gap-3" @submit.prevent="addShim">
+          <label class="field w-[120px]">{{ t('engine.shim-label') }}<input v-model="newShim.label" maxlength="40" /></label>
+          <LengthField v-model="newShim.nominalMm" :label="t('engine.shim-nominal')" class="w-[150px]" />
+          <LengthField v-model="newShim.actualMm" :label="t('engine.shim-actual')" class="w-[150px]" />
+          <label class="field">{{ t('engine.shim-material') }}<select v-model="newShim.material"><option v-for="m in ['stainless', 'brass', 'steel'] as const" :key="m" :value="m">{{ t(`material.${m}`) }}</option></select></label>
+          <button type="submit" class="key" :disabled="!shimReady">{{ t('engine.add-shim') }}</button>
+        </form>
+      </section>
+    </template>
+  </ShopFrame>
+</template>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
+import HeadStrip from '../bench/HeadStrip.vue'
+import KeyHelp from '../bench/KeyHelp.vue'
+import RefusedTray from '../bench/RefusedTray.vue'
+import RouteRail from '../bench/RouteRail.vue'
+import { useJob } from '../stores/job'
+
+const props = defineProps<{ jobId: string }>()
+const { t } = useI18n()
+const job = useJob()
+const route = useRoute()
+const router = useRouter()
+const dialog = ref<'keys' | 'refused' | null>(null)
+
+const subtitle = computed(() => (job.snapshot ? t('head.subtitle', { engine: job.snapshot.engine.name, number: job.snapshot.job.number }) : ''))
+
+/** A job opened without a stage goes to the one that is next. */
+function toNextStage(): void {
+  if (route.name !== 'job' || !job.snapshot) return
+  const next = job.route.find((r) => r.state === 'next')?.stage ?? 'record'
+  void router.replace({ name: next, params: { jobId: props.jobId } })
+}
+
+watch(() => props.jobId, (id) => void job.open(id), { immediate: true })
+watch([() => job.snapshot !== null, () => route.name], toNextStage, { immediate: true })
+
+function onKey(event: KeyboardEvent): void {
+  const target = event.target as HTMLElement
+  const typing = (target instanceof HTMLInputElement && target.id !== 'reading') || target instanceof HTMLTextAreaElement
+  if (event.key !== '?' || typing) return
+  event.preventDefault()
+  dialog.value = 'keys'
+}
+onMounted(() => addEventListener('keydown', onKey))
+onBeforeUnmount(() => {
+  removeEventListener('keydown', onKey)
+  job.close()
+})
+</script>
+
+<template>
+  <div class="flex h-dvh flex-col overflow-hidden">
+    <HeadStrip :title="job.snapshot?.job.title ?? t('app.name')" :subtitle="subtitle" @keys="dialog = 'keys'" @refused="dialog = 'refused'" />
+    <div v-if="job.snapshot" class="flex min-h-0 flex-1">
+      <RouteRail :route="job.route" :job-id="jobId" />
+      <main class="min-w-0 flex-1"><RouterView :key="String(route.name)" /></main>
+    </div>
+    <main v-else class="p-6 text-[18px]">
+      <p v-if="job.problem">{{ t(`job.${job.problem}`) }}</p>
+      <p v-else>{{ t('job.opening') }}</p>
+      <RouterLink to="/" class="key mt-4 inline-flex">{{ t('job.to-list') }}</RouterLink>
+    </main>
+    <KeyHelp :open="dialog === 'keys'" @close="dialog = null" />
+    <RefusedTray :open="dialog === 'refused'" @close="dialog = null" />
+  </div>
+</template>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { clockHour } from '#core/measure/angle'
+import type { MeasuredStage } from '#core/job/stages'
+import type { Snapshot } from '#core/job/snapshot'
+import { useFigures } from '../../bench/useFigures'
+import { useDevice } from '../../stores/device'
+import { useGauge } from '../../stores/gauge'
+
+const props = defineProps<{ snapshot: Snapshot; stage: MeasuredStage; cylinder: number; stationDeg: number | null }>()
+const { t } = useI18n()
+const { length, unit } = useFigures()
+const device = useDevice()
+const gauge = useGauge()
+
+const onLiner = computed(() => gauge.place.on === 'liner' && gauge.place)
+const place = computed(() => (onLiner.value ? t('gauge.on-liner', { cylinder: onLiner.value.cylinder, clock: clockHour(onLiner.value.angleDeg) }) : t('gauge.on-deck')))
+const target = computed(() => ({ on: 'liner' as const, cylinder: props.cylinder, angleDeg: props.stationDeg ?? 0 }))
+const live = computed(() => (gauge.valueMm === null || !gauge.live ? '— —' : length(gauge.valueMm, [], true)))
+
+function number(event: Event): number {
+  return Number((event.target as HTMLInputElement).value)
+}
+</script>
+
+<template>
+  <section class="border-t border-line bg-plate p-3" :aria-label="t('gauge.panel')" data-part="gauge-panel">
+    <div class="flex flex-wrap items-center gap-2">
+      <div class="min-w-[250px]">
+        <p class="figure whitespace-nowrap text-[56px] leading-none" data-part="live-value">{{ live }} <span class="font-sans text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span></p>
+        <p class="text-[15px]" role="status">
+          <template v-if="gauge.source === 'none'">{{ t(gauge.failed ? `gauge.${gauge.failed}` : 'gauge.none') }}</template>
+          <template v-else-if="gauge.failed">{{ t(`gauge.${gauge.failed}`) }}</template>
+          <template v-else-if="gauge.silent">{{ t('gauge.silent') }}</template>
+          <template v-else-if="gauge.rubbish">{{ t('gauge.rubbish', { text: gauge.rubbish }) }}</template>
+          <template v-else>{{ place }}</template>
+        </p>
+      </div>
+      <div v-if="gauge.source === 'none'" class="flex flex-wrap gap-2">
+        <button v-if="snapshot.job.simulated" type="button" class="key" data-part="connect-simulated" @click="gauge.connectSimulated(snapshot.job.id, stage)">{{ t('gauge.connect-simulated') }}</button>
+        <button v-if="gauge.hasSerial" type="button" class="key" @click="gauge.connectSerial()">{{ t('gauge.connect-serial') }}</button>
+        <p class="max-w-[36ch] text-[14px] text-soft">{{ t('gauge.keyboard-note') }}</p>
+      </div>
+      <template v-else>
+        <template v-if="gauge.source === 'simulated'">
+          <button type="button" class="key" data-part="slide-deck" @click="gauge.control({ do: 'slide', to: { on: 'deck' } })">{{ t('gauge.slide-deck') }}</button>
+          <button type="button" class="key" data-part="slide-liner" @click="gauge.control({ do: 'slide', to: target })">{{ t('gauge.slide-liner', { cylinder, clock: clockHour(stationDeg ?? 0) }) }}</button>
+          <button type="button" class="key" data-part="gauge-zero" @click="gauge.control({ do: 'zero' })">{{ t('gauge.zero') }}</button>
+          <button type="button" class="key" data-part="gauge-button" @click="gauge.control({ do: 'button' })">{{ t('gauge.button') }}</button>
+          <details class="basis-full text-[15px]">
+            <summary class="inline-flex min-h-[48px] items-center font-semibold">{{ t('gauge.temper') }}</summary>
+            <div class="flex flex-wrap gap-4 pb-2">
+              <label class="field">{{ t('gauge.noise') }}<input type="range" min="0" max="0.02" step="0.0005" value="0.0015" data-part="noise" @input="gauge.control({ do: 'noise', mm: number($event) })" /></label>
+              <label class="field">{{ t('gauge.drift') }}<input type="range" min="-0.05" max="0.05" step="0.005" value="0" data-part="drift" @input="gauge.control({ do: 'drift', mmPerMinute: number($event) })" /></label>
+              <label class="field">{{ t('gauge.drop-outs') }}<input type="range" min="0" max="1" step="0.05" value="0" data-part="drop-outs" @input="gauge.control({ do: 'drop-outs', share: number($event) })" /></label>
+            </div>
+          </details>
+        </template>
+        <button type="button" class="key" @click="gauge.disconnect()">{{ t('gauge.disconnect') }}</button>
+      </template>
+    </div>
+    <div class="mt-2 flex flex-wrap items-end gap-3">
+      <label class="field text-[15px]">{{ t('gauge.which') }}
+        <select v-model="device.gaugeId" data-part="gauge-choice">
+          <option v-for="g in snapshot.gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
+        </select>
+      </label>
+      <fieldset class="text-[15px]">
+        <legend class="font-semibold">{{ t('gauge.zeroed-on') }}</legend>
+        <div class="mt-1 flex gap-2">
+          <label v-for="where in ['deck', 'liner'] as const" :key="where" class="key" :class="{ '!border-ink border-2': device.zeroOn === where }">
+            <input v-model="device.zeroOn" type="radio" :value="where" name="zero-on" class="accent-[var(--ink)]" />{{ t(`gauge.zero-on.${where}`) }}
+          </label>
+        </div>
+      </fieldset>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { CornerDownLeft, Delete, Undo2 } from '@lucide/vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { CylinderState } from '#core/job/deck'
+import type { Snapshot } from '#core/job/snapshot'
+import { clockHour } from '#core/measure/angle'
+import { judgeLower, judgeUpper, worstVerdict } from '#core/measure/verdict'
+import { useFigures } from '../../bench/useFigures'
+import WindowGlyph from '../../bench/WindowGlyph.vue'
+import { useDevice } from '../../stores/device'
+import { useGauge } from '../../stores/gauge'
+import type { useReadingEntry } from './useReadingEntry'
+
+const props = defineProps<{ entry: ReturnType<typeof useReadingEntry>; state: CylinderState; snapshot: Snapshot; closed: boolean }>()
+const emit = defineEmits<{ cylinder: [by: 1 | -1]; again: []; gauge: [] }>()
+const { t } = useI18n()
+const { length, unit } = useFigures()
+const device = useDevice()
+const gauge = useGauge()
+const box = useTemplateRef<HTMLInputElement>('box')
+
+const limits = computed(() => props.snapshot.sheet.limits)
+const { text, problem, question, stationDeg } = props.entry
+const stationNumber = computed(() => props.snapshot.stationsDeg.indexOf(stationDeg.value ?? -1) + 1)
+const closedSet = computed(() => props.state.set?.closed !== null && props.state.set !== null && !props.state.changed)
+
+const cells = computed(() =>
+  props.state.stations.map((s) => {
+    const { minMm, maxMm } = limits.value
+    const u = props.state.uncertaintyMm
+    const stale = props.state.changed !== null
+    return {
+      ...s,
+      valueMm: stale ? null : s.valueMm,
+      repeats: s.readings.length,
+      verdict: s.valueMm === null ? null : worstVerdict([judgeLower(s.valueMm, minMm, u), judgeUpper(s.valueMm, maxMm, u)]),
+    }
+  }),
+)
+
+const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const
+
+function press(key: string): void {
+  text.value += key === '−' ? '-' : key
+  problem.value = null
+  box.value?.focus({ preventScroll: true })
+}
+
+function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  const empty = text.value === ''
+  const acts: Record<string, () => void> = {
+    Enter: () => props.entry.enter(),
+    Escape: () => (question.value ? props.entry.answer('no') : (text.value = '')),
+    ...(empty
+      ? {
+          ' ': () => props.entry.takeLive(),
+          Backspace: () => props.entry.stepStation(-1),
+          ArrowUp: () => props.entry.stepStation(-1),
+          ArrowDown: () => props.entry.stepStation(1),
+          ArrowLeft: () => emit('cylinder', -1),
+          ArrowRight: () => emit('cylinder', 1),
+          u: () => props.entry.undo(),
+        }
+      : {}),
+    ...(question.value ? { k: () => props.entry.answer('keep') } : {}),
+  }
+  const act = acts[event.key]
+  if (!act) return
+  event.preventDefault()
+  event.stopPropagation()
+  act()
+}
+
+function onInput(): void {
+  problem.value = null
+  if (question.value) question.value = null
+}
+
+/** A pasted column keeps its line breaks, which a one-line box would swallow. */
+function onPaste(event: ClipboardEvent): void {
+  const pasted = event.clipboardData?.getData('text') ?? ''
+  if (!/[\r\n\t;]/.test(pasted.trim())) return
+  event.preventDefault()
+  text.value = pasted.trim().replace(/[\r\n\t;]+/g, ' ')
+  props.entry.enter()
+}
+
+const stop = gauge.onButton(() => props.entry.takeLive())
+onBeforeUnmount(stop)
+onMounted(() => box.value?.focus({ preventScroll: true }))
+watch(
+  () => props.state.cylinder,
+  () => nextTick(() => box.value?.focus({ preventScroll: true })),
+)
+defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
+</script>
+
+<template>
+  <section class="flex h-full min-h-0 flex-col gap-1.5 overflow-y-auto px-3 py-2" :aria-label="t('pad.name')" data-part="pad">
+    <header class="flex items-baseline justify-between gap-2">
+      <h2 class="text-[20px]">{{ t('pad.cylinder', { cylinder: state.cylinder }) }}</h2>
+      <span v-if="!closed && stationDeg !== null" class="text-[16px] font-semibold" data-part="pad-station">{{ t('pad.station', { n: stationNumber, of: snapshot.stationsDeg.length, clock: clockHour(stationDeg) }) }}</span>
+      <span v-else class="text-[16px] font-semibold">{{ t(closed ? 'pad.stage-closed' : 'pad.all-read') }}</span>
+    </header>
+
+    <div class="relative">
+      <label for="reading" class="sr-only">{{ t('pad.box', { unit: t(`unit.${unit}`) }) }}</label>
+      <input
+        id="reading" ref="box" v-model="text" class="figure box h-[60px] w-full pr-16 text-right !text-[44px]" :class="{ 'border-outside! border-2': problem }"
+        type="text" inputmode="none" autocomplete="off" spellcheck="false" :disabled="closed" :placeholder="gauge.live ? length((device.zeroOn === 'liner' ? -1 : 1) * (gauge.valueMm ?? 0)) : ''"
+        :aria-invalid="problem !== null" aria-describedby="reading-note" @keydown="onKey" @input="onInput" @paste="onPaste"
+      />
+      <span class="pointer-events-none absolute right-3 top-1/2 -translate-y-1/2 text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span>
+    </div>
+
+    <div id="reading-note" aria-live="assertive">
+      <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" data-part="entry-problem">{{ t(`entry.${problem}`) }}</p>
+      <div v-if="question" class="border-l-4 border-online pl-2" data-part="entry-question" :data-kind="question.kind">
+        <p class="font-semibold">
+          <template v-if="question.kind === 'doubt'">{{ t(`doubt.${question.doubt}`, { value: length(question.valueMm) }) }}</template>
+          <template v-else-if="question.kind === 'twice'">{{ t('entry.twice', { value: length(question.valueMm), old: length(question.oldMm) }) }}</template>
+          <template v-else>{{ t('entry.column', { count: question.valuesMm.length, values: question.valuesMm.map((v) => length(v)).join('  ') }) }}</template>
+        </p>
+        <div class="mt-1 flex gap-2">
+          <button type="button" class="key flex-1" data-part="answer-yes" @click="entry.answer('yes')">{{ t(`entry.yes.${question.kind}`) }}</button>
+          <button v-if="question.kind === 'twice'" type="button" class="key flex-1" data-part="answer-keep" @click="entry.answer('keep')">{{ t('entry.keep') }}</button>
+          <button type="button" class="key" data-part="answer-no" @click="entry.answer('no')">{{ t('entry.no') }}</button>
+        </div>
+      </div>
+    </div>
+
+    <ol class="grid grid-cols-2 gap-1.5">
+      <li v-for="cell in cells" :key="cell.angleDeg">
+        <button
+          type="button" class="flex min-h-[57px] w-full flex-col items-stretch justify-center rounded border px-2 py-0.5 text-left" :disabled="closed"
+          :class="cell.angleDeg === stationDeg && !closed ? 'border-2 border-brass bg-plate' : 'border-line bg-plate'" :data-station="cell.angleDeg" :data-verdict="cell.verdict ?? 'none'"
+          @click="entry.chosenDeg.value = cell.angleDeg"
+        >
+          <span class="flex items-baseline justify-between text-[13px] text-soft">
+            <span>{{ t('plan.station', { clock: clockHour(cell.angleDeg) }) }}</span>
+            <span v-if="cell.repeats > 1">{{ t('pad.mean-of', { n: cell.repeats }) }}</span>
+          </span>
+          <span class="flex items-center justify-between gap-1">
+            <span class="figure text-[28px] leading-tight" data-part="station-value">{{ cell.valueMm === null ? '·' : length(cell.valueMm, [limits.minMm, limits.maxMm]) }}</span>
+            <WindowGlyph v-if="cell.valueMm !== null && cell.verdict" :value-mm="cell.valueMm" :min-mm="limits.minMm" :max-mm="limits.maxMm" :verdict="cell.verdict" :width="58" />
+          </span>
+        </button>
+      </li>
+    </ol>
+
+    <div v-if="!closed && closedSet" class="flex items-center gap-2">
+      <button type="button" class="key flex-1" data-part="measure-again" @click="emit('again')">{{ t('pad.again') }}</button>
+    </div>
+    <div v-if="!closed && !question" class="mt-auto grid grid-cols-4 gap-1.5" data-part="keypad">
+      <template v-for="(key, i) in keys" :key="key">
+        <button type="button" class="key !min-h-[48px] figure !text-[22px]" tabindex="-1" @click="press(key)">{{ key }}</button>
+        <button v-if="i === 2" type="button" class="key !min-h-[48px]" tabindex="-1" :aria-label="t('pad.delete')" @click="text = text.slice(0, -1)"><Delete :size="22" aria-hidden="true" /></button>
+        <button v-if="i === 5" type="button" class="key !min-h-[48px]" tabindex="-1" :aria-label="t('pad.undo')" data-part="undo" @click="entry.undo()"><Undo2 :size="22" aria-hidden="true" /></button>
+        <button v-if="i === 8" type="button" class="key row-span-2 !border-ink" tabindex="-1" :aria-label="t('pad.take')" data-part="take" @click="entry.enter()"><CornerDownLeft :size="26" aria-hidden="true" /></button>
+      </template>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,109 @@
+import { computed, type ComputedRef } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Deck } from '#core/job/deck'
+import { moveInput, shimOfThickness } from '#core/job/move-input'
+import { nextMove, type NextMove } from '#core/job/next-move'
+import type { MeasuredStage } from '#core/job/stages'
+import { useDevice } from '../../stores/device'
+import { useGauge } from '../../stores/gauge'
+import { useJob } from '../../stores/job'
+import type { useReadingEntry } from './useReadingEntry'
+
+const nextStage = { 'as-found': 'trial-fit', 'trial-fit': 'final-check', 'final-check': 'record' } as const
+
+/** The next move of the stage, and what its one button does. */
+export function useMoves(
+  stage: ComputedRef<MeasuredStage>,
+  deck: ComputedRef<Deck | null>,
+  entry: ReturnType<typeof useReadingEntry>,
+  ask: (what: 'close' | 'reopen' | 'decide') => void,
+) {
+  const job = useJob()
+  const gauge = useGauge()
+  const device = useDevice()
+  const router = useRouter()
+
+  const move = computed<NextMove | null>(() => {
+    if (!job.snapshot || !deck.value) return null
+    return nextMove(moveInput(job.snapshot, deck.value, job.selected, gauge.source !== 'none'))
+  })
+
+  function named(): boolean {
+    if (device.personId) return true
+    entry.problem.value = 'nobody'
+    return false
+  }
+
+  function cut(leavesMm: number[], expectMm: number, kind: 'rough' | 'finish'): void {
+    const cylinder = move.value?.cylinder
+    if (!cylinder || !named()) return
+    job.act({ what: 'cut-pass', cutId: crypto.randomUUID(), cylinder, kind, leavesMm, expectMm })
+    job.selected = cylinder
+  }
+
+  function fitShim(shimId: string | null, expectMm: number): void {
+    const cylinder = move.value?.cylinder
+    if (!cylinder || !named()) return
+    job.act({ what: 'fit-shim', fitId: crypto.randomUUID(), cylinder, shimId, expectMm })
+    job.selected = cylinder
+  }
+
+  function fitPlanned(m: NextMove): void {
+    const snapshot = job.snapshot
+    const shim = snapshot && m.figures.shimMm !== undefined ? shimOfThickness(snapshot, m.figures.shimMm, m.cylinder) : null
+    if (shim) fitShim(shim.id, m.figures.expectMm ?? 0)
+  }
+
+  /** Another reading at the station that lies on its line. */
+  function repeat(m: NextMove): void {
+    if (m.cylinder !== null) job.selected = m.cylinder
+    if (entry.needsNewSet.value) entry.openSet()
+    entry.chosenDeg.value = m.stationDeg
+  }
+
+  function go(): void {
+    const m = move.value
+    if (!m) return
+    switch (m.action) {
+      case 'measure':
+        if (m.reason === 'zero-moved' || m.reason === 'rough-readings') entry.openSet()
+        else entry.enter()
+        break
+      case 'close-zero':
+        if (gauge.live && gauge.valueMm !== null) entry.closeZero(gauge.valueMm)
+        else entry.problem.value = 'no-gauge-value'
+        break
+      case 'repeat':
+        repeat(m)
+        break
+      case 'cut':
+        cut(m.figures.leavesMm ?? [], m.figures.expectMm ?? 0, m.figures.passKind ?? 'finish')
+        break
+      case 'shim':
+        fitPlanned(m)
+        break
+      case 'shim-out':
+        fitShim(null, m.figures.expectMm ?? 0)
+        break
+      case 'next-cylinder':
+        if (m.cylinder !== null) job.selected = m.cylinder
+        break
+      case 'close-stage':
+        ask('close')
+        break
+      case 'decide':
+        ask('decide')
+        break
+      case 'back-to-trial':
+        void router.push({ name: 'trial-fit' })
+        break
+      case 'done':
+        void router.push({ name: nextStage[stage.value] })
+        break
+      case 'blocked':
+        break
+    }
+  }
+
+  return { move, go, cut, fitShim }
+}

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { FileDown, Printer } from '@lucide/vue'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { clockHour } from '#core/measure/angle'
+import { gateProblems, isClosed } from '#core/job/route'
+import { measuredStages } from '#core/job/stages'
+import DeckProfile from '../../bench/DeckProfile.vue'
+import SheetDialog from '../../bench/SheetDialog.vue'
+import { useFigures } from '../../bench/useFigures'
+import WindowGlyph from '../../bench/WindowGlyph.vue'
+import { useDevice } from '../../stores/device'
+import { useJob } from '../../stores/job'
+import { useOutbox } from '../../stores/outbox'
+import { useShop } from '../../stores/shop'
+
+const { t } = useI18n()
+const { length, withUnit, when, unit } = useFigures()
+const job = useJob()
+const shop = useShop()
+const device = useDevice()
+const outbox = useOutbox()
+const paper = ref<'A4' | 'LETTER'>('A4')
+const signing = ref(false)
+
+const snapshot = computed(() => job.snapshot!)
+const decks = computed(() => job.decks!)
+const last = computed(() => [...measuredStages].reverse().map((s) => decks.value[s]).find((d) => d.cylinders.some((c) => c.set)) ?? decks.value['as-found'])
+const signed = computed(() => isClosed(snapshot.value, 'record'))
+const signature = computed(() => snapshot.value.closures.filter((c) => c.stage === 'record' && c.closes).at(-1))
+const problems = computed(() => gateProblems(snapshot.value, 'record'))
+const nameOf = (id: string | undefined) => snapshot.value.people.find((p) => p.id === id)?.name ?? '—'
+const base = computed(() => `/api/jobs/${snapshot.value.job.id}`)
+const limits = computed(() => snapshot.value.sheet.limits)
+
+const rows = computed(() =>
+  last.value.cylinders.map((c) => ({
+    cylinder: c.cylinder,
+    state: c,
+    asFound: decks.value['as-found'].cylinders.find((x) => x.cylinder === c.cylinder)?.judgement ?? null,
+    dry: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.judgement ?? null,
+    final: decks.value['final-check'].cylinders.find((x) => x.cylinder === c.cylinder)?.judgement ?? null,
+    cut: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.cutTotalMm ?? 0,
+    shim: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.shimIn ?? null,
+  })),
+)
+
+function sign(): void {
+  job.act({ what: 'close-stage', stage: 'record', note: '' })
+  signing.value = false
+}
+</script>
+
+<template>
+  <div class="flex h-full min-h-0 flex-col" data-stage="record" :data-signed="signed">
+    <div class="min-h-0 flex-1 overflow-y-auto p-5" tabindex="0" :aria-label="t('stage.record')">
+      <div class="mb-3 flex flex-wrap items-center gap-2">
+        <a class="key-brass inline-flex items-center gap-2" :href="`${base}/record.pdf?unit=${unit}&paper=${paper}`" target="_blank" rel="noopener" data-part="print"><Printer :size="20" aria-hidden="true" />{{ t('record.print') }}</a>
+        <label class="sr-only" for="paper">{{ t('record.paper') }}</label>
+        <select id="paper" v-model="paper" class="box"><option value="A4">A4</option><option value="LETTER">Letter</option></select>
+        <a class="key" :href="`${base}/readings.csv`" download data-part="csv"><FileDown :size="18" aria-hidden="true" />{{ t('record.csv') }}</a>
+        <a class="key" :href="`${base}/job.json`" download data-part="json"><FileDown :size="18" aria-hidden="true" />{{ t('record.json') }}</a>
+        <span class="flex-1" />
+        <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
+      </div>
+      <div class="h-[240px]"><DeckProfile :deck="last" :behind="last.stage === 'as-found' ? null : decks['as-found']" :heads="snapshot.engine.heads" :limits="limits" /></div>
+      <table class="mt-4 w-full border-collapse text-left text-[16px]" data-part="record-table">
+        <thead>
+          <tr class="border-b-2 border-ink">
+            <th scope="col" class="py-2 pr-2">{{ t('record.cylinder') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('stage.as-found') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('record.cut-column') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('record.shim-column') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('stage.trial-fit') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('stage.final-check') }}</th>
+            <th scope="col" class="px-2">{{ t('record.lean') }}</th>
+            <th scope="col" class="px-2">{{ t('record.verdict') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.cylinder" class="border-b border-line">
+            <th scope="row" class="py-1.5 pr-2 text-[18px]">{{ row.cylinder }}</th>
+            <td class="figure px-2 text-right">{{ row.asFound ? length(row.asFound.meanMm) : '—' }}</td>
+            <td class="figure px-2 text-right">{{ row.cut ? length(row.cut) : '—' }}</td>
+            <td class="figure px-2 text-right">{{ row.shim ? length(row.shim.thicknessMm) : '—' }}</td>
+            <td class="figure px-2 text-right">{{ row.dry ? length(row.dry.meanMm) : '—' }}</td>
+            <td class="figure px-2 text-right">{{ row.final ? length(row.final.meanMm) : '—' }}</td>
+            <td class="px-2">{{ row.state.plane && row.state.judgement && row.state.plane.highAtDeg !== null ? t('plan.lean', { lean: length(row.state.plane.tiltMm), clock: clockHour(row.state.plane.highAtDeg) }) : '—' }}</td>
+            <td class="px-2"><span v-if="row.state.judgement && row.state.verdict" class="inline-flex items-center gap-2"><WindowGlyph :value-mm="row.state.judgement.meanMm" :min-mm="limits.minMm" :max-mm="limits.maxMm" :verdict="row.state.verdict" />{{ t(`verdict.${row.state.verdict}`) }}</span><span v-else>—</span></td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="mt-3 text-[15px]">{{ t('record.window') }} <span class="figure">{{ length(limits.minMm) }} – {{ withUnit(limits.maxMm) }}</span>. {{ snapshot.sheet.source }} ({{ t('record.version', { version: snapshot.sheet.version }) }})</p>
+      <ul class="mt-3 text-[16px]" data-part="closures">
+        <li v-for="c in snapshot.closures" :key="c.seq">{{ t(c.closes ? 'record.closed' : 'record.reopened', { stage: t(`stage.${c.stage}`), name: nameOf(c.personId), when: when(c.at), note: c.note, mark: c.hash.slice(0, 12) }) }}</li>
+      </ul>
+      <p class="mt-3 max-w-[90ch] text-[15px] text-soft">{{ t('record.deference') }}</p>
+    </div>
+    <footer class="flex min-h-[104px] items-center gap-4 border-t-2 border-ink bg-plate px-4 py-2" data-part="next-move" :data-action="signed ? 'done' : 'sign'">
+      <div class="flex-1">
+        <p class="text-[22px] font-bold" data-part="move-head">{{ signed ? t('record.is-signed', { name: nameOf(signature?.personId), when: when(signature?.at ?? snapshot.job.createdAt) }) : problems.length ? t('record.not-ready') : t('record.sign-head') }}</p>
+        <p class="text-[16px]">{{ signed ? t('record.sealed', { mark: signature?.hash.slice(0, 12) ?? '' }) : problems.length ? t('record.close-first') : t('record.sign-why') }}</p>
+      </div>
+      <button v-if="!signed && !problems.length" type="button" class="key-brass" data-part="sign" @click="signing = true">{{ t('record.sign') }}</button>
+    </footer>
+    <SheetDialog :open="signing" :title="t('record.sign')" @close="signing = false">
+      <p v-if="!device.personId">{{ t('entry.nobody') }}</p>
+      <p v-else class="text-[18px]">{{ t('record.sign-as', { name: shop.person?.name ?? '' }) }}</p>
+      <p class="mt-2 text-[15px]">{{ t('record.deference') }}</p>
+      <div class="mt-4 flex gap-2">
+        <button type="button" class="key-brass disabled:opacity-50" :disabled="!device.personId" data-part="sign-confirm" @click="sign">{{ t('record.sign') }}</button>
+        <button type="button" class="key" @click="signing = false">{{ t('keys.close') }}</button>
+      </div>
+    </SheetDialog>
+  </div>
+</template>

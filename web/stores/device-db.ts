@@ -1,0 +1,42 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import type { Command } from '#contract/commands'
+import type { Shop } from '#contract/shop'
+import type { Snapshot } from '#core/job/snapshot'
+
+/** A command on its way: its place in the queue, and why it was refused, if it was. */
+export interface Queued {
+  order: number
+  command: Command
+}
+
+export interface RefusedCommand extends Queued {
+  code: string
+  details: string[]
+}
+
+interface DeviceSchema extends DBSchema {
+  outbox: { key: number; value: Omit<Queued, 'order'> & { order?: number } }
+  refused: { key: number; value: RefusedCommand }
+  snapshots: { key: string; value: Snapshot }
+  shop: { key: string; value: Shop }
+}
+
+let opened: Promise<IDBPDatabase<DeviceSchema>> | null = null
+
+/** The device's own store: commands not yet acknowledged, and the last that was seen of each job. */
+export function deviceDb(): Promise<IDBPDatabase<DeviceSchema>> {
+  opened ??= openDB<DeviceSchema>('even-bore', 1, {
+    upgrade(db) {
+      db.createObjectStore('outbox', { keyPath: 'order', autoIncrement: true })
+      db.createObjectStore('refused', { keyPath: 'order' })
+      db.createObjectStore('snapshots')
+      db.createObjectStore('shop')
+    },
+  })
+  return opened
+}
+
+/** A plain copy, free of the page's reactive wrappers, as the device's store wants it. */
+export function plain<T>(value: T): T {
+  return JSON.parse(JSON.stringify(value)) as T
+}

@@ -1,0 +1,111 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { applyAct, type SnapshotAct } from '#core/job/apply'
+import { readDeck } from '#core/job/deck'
+import { readRoute } from '#core/job/route'
+import { snapshot as snapshotSchema, type Snapshot } from '#core/job/snapshot'
+import { measuredStages, type MeasuredStage } from '#core/job/stages'
+import { isJobAct, type Command, type JobAct } from '#contract/commands'
+import { deviceDb, plain } from './device-db'
+import { useOutbox } from './outbox'
+
+/** Acts not yet in a snapshot come after everything that is. */
+const AFTER_ALL = 1e12
+
+/**
+ * The job in hand: the server's last snapshot with this device's own acts laid over it,
+ * so that what was typed counts at once, whatever the network does.
+ */
+export const useJob = defineStore('job', () => {
+  const outbox = useOutbox()
+  const base = shallowRef<Snapshot | null>(null)
+  /** Acknowledged, but perhaps not yet in the snapshot that is on its way. */
+  const acknowledged = shallowRef<{ command: Command; afterFetch: number }[]>([])
+  const problem = ref<'unknown-job' | 'never-seen' | null>(null)
+  const live = ref(false)
+  const selected = ref(1)
+  let jobId = ''
+  let news: EventSource | null = null
+  let fetches = 0
+
+  const snapshot = computed<Snapshot | null>(() => {
+    if (!base.value) return null
+    const own = [...acknowledged.value.map((a) => a.command), ...outbox.queue.map((q) => q.command)].filter((c) => c.jobId === jobId)
+    return own.reduce((s, command, i) => {
+      if (!isJobAct(command.act)) return s
+      return applyAct(s, command.act as SnapshotAct, { seq: AFTER_ALL + i, at: command.at, personId: command.personId ?? '' })
+    }, base.value)
+  })
+
+  const decks = computed(() => {
+    const s = snapshot.value
+    return s ? (Object.fromEntries(measuredStages.map((stage) => [stage, readDeck(s, stage)])) as Record<MeasuredStage, ReturnType<typeof readDeck>>) : null
+  })
+  const route = computed(() => (snapshot.value ? readRoute(snapshot.value) : []))
+
+  async function open(id: string): Promise<void> {
+    close()
+    jobId = id
+    base.value = null
+    acknowledged.value = []
+    problem.value = null
+    selected.value = 1
+    const kept = await deviceDb().then((db) => db.get('snapshots', id)).catch(() => undefined)
+    if (kept && jobId === id) base.value = kept
+    await refresh()
+    listen()
+  }
+
+  /** Reads the job anew. Acts acknowledged before the reading began are in what it brings. */
+  async function refresh(): Promise<void> {
+    const id = jobId
+    const mine = ++fetches
+    try {
+      const response = await fetch(`/api/jobs/${id}`, { signal: AbortSignal.timeout(8000) })
+      if (response.status === 404) problem.value = 'unknown-job'
+      if (!response.ok) throw new TypeError(String(response.status))
+      const found = snapshotSchema.parse(await response.json())
+      if (jobId !== id) return
+      if (!base.value || found.revision >= base.value.revision) base.value = found
+      acknowledged.value = acknowledged.value.filter((a) => a.afterFetch >= mine)
+      void deviceDb().then((db) => db.put('snapshots', plain(found), id))
+    } catch {
+      if (!base.value && !problem.value) problem.value = 'never-seen'
+    }
+  }
+
+  function listen(): void {
+    news = new EventSource(`/api/jobs/${jobId}/news`)
+    news.onopen = () => {
+      live.value = true
+      void refresh()
+      void outbox.flush()
+    }
+    news.onerror = () => {
+      live.value = false
+    }
+    news.onmessage = (event) => {
+      if (Number(event.data) !== base.value?.revision) void refresh()
+    }
+  }
+
+  function close(): void {
+    news?.close()
+    news = null
+    live.value = false
+    jobId = ''
+  }
+
+  outbox.onDone((commands) => {
+    const own = commands.filter((c) => c.jobId === jobId).map((command) => ({ command, afterFetch: fetches }))
+    acknowledged.value = [...acknowledged.value, ...own]
+    if (own.length > 0) void refresh()
+  })
+
+  /** Does something in this job. */
+  function act(jobAct: JobAct): Command {
+    return outbox.send(jobId, jobAct)
+  }
+
+  return { snapshot, decks, route, problem, live, selected, open, close, refresh, act }
+})

@@ -1,0 +1,193 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { outcomes, type Command, type JobAct, type Outcome, type ShopAct } from '#contract/commands'
+import { deviceDb, plain, type Queued, type RefusedCommand } from './device-db'
+import { useDevice } from './device'
+
+type Listener = (done: Command[]) => void
+
+const BATCH = 40
+const WAITS_MS = [300, 700, 1500, 3000, 5000]
+const EARLY_TRIES = 3
+
+/** Things an act makes or rests on, by their ids: what rests on something refused is refused with it. */
+function restsOn(command: Command): string | null {
+  const { act } = command
+  return act.what === 'take-reading' || act.what === 'close-set' ? act.setId : null
+}
+
+/**
+ * Acts on their way to the server. Each is written to the device first, sent in order,
+ * tried until it is acknowledged, and only then taken off the device. A refused one is
+ * laid aside with its reason, never dropped.
+ */
+export const useOutbox = defineStore('outbox', () => {
+  const device = useDevice()
+  const queue = shallowRef<Queued[]>([])
+  const refused = shallowRef<RefusedCommand[]>([])
+  const reachable = ref(true)
+  /** The device itself cannot keep anything: say so, loudly. */
+  const deviceFails = ref(false)
+  const listeners = new Set<Listener>()
+  const otherTabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('even-bore-outbox')
+  let writing: Promise<unknown> = Promise.resolve()
+  let flushing: Promise<void> | null = null
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let failures = 0
+  let early = 0
+  let temporary = -1
+
+  const waiting = computed(() => queue.value.length)
+
+  async function load(): Promise<void> {
+    try {
+      const db = await deviceDb()
+      const kept = (await db.getAll('outbox')) as Queued[]
+      const known = new Set(kept.map((q) => q.command.commandId))
+      queue.value = [...kept, ...queue.value.filter((q) => q.order < 0 && !known.has(q.command.commandId))]
+      refused.value = await db.getAll('refused')
+    } catch {
+      deviceFails.value = true
+    }
+    if (queue.value.length > 0) void flush()
+  }
+
+  /** Keeps an act on the device and sends it. It counts on screen at once. */
+  function send(jobId: string | null, act: JobAct | ShopAct): Command {
+    const command = plain<Command>({
+      commandId: crypto.randomUUID(),
+      deviceId: device.deviceId,
+      personId: device.personId || null,
+      jobId,
+      at: new Date().toISOString(),
+      act,
+    })
+    const entry: Queued = { order: temporary--, command }
+    queue.value = [...queue.value, entry]
+    writing = writing.then(async () => {
+      try {
+        const order = await (await deviceDb()).add('outbox', { command })
+        queue.value = queue.value.map((q) => (q === entry ? { order, command } : q))
+      } catch {
+        deviceFails.value = true
+      }
+    })
+    void flush()
+    return command
+  }
+
+  /** Sends what waits, one flush at a time, also among the tabs of this device. */
+  function flush(): Promise<void> {
+    clearTimeout(timer)
+    timer = undefined
+    flushing ??= lockedFlush().finally(() => {
+      flushing = null
+      // Something may have joined the queue while the last answer was being settled.
+      if (queue.value.length > 0 && timer === undefined) void flush()
+    })
+    return flushing
+  }
+
+  async function lockedFlush(): Promise<void> {
+    if (navigator.locks) await navigator.locks.request('even-bore-outbox', sendAll)
+    else await sendAll()
+  }
+
+  async function sendAll(): Promise<void> {
+    for (;;) {
+      await writing
+      const batch = queue.value.slice(0, BATCH)
+      if (batch.length === 0) return
+      const answers = await post(batch)
+      if (!answers || !(await settle(batch, answers))) return tryLater()
+    }
+  }
+
+  async function post(batch: Queued[]): Promise<Outcome[] | null> {
+    try {
+      const response = await fetch('/api/commands', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ commands: batch.map((q) => q.command) }),
+        signal: AbortSignal.timeout(10_000),
+      })
+      if (!response.ok) throw new TypeError(String(response.status))
+      const body = outcomes.parse(await response.json())
+      reachable.value = true
+      failures = 0
+      return body.outcomes
+    } catch {
+      reachable.value = false
+      return null
+    }
+  }
+
+  function tryLater(): void {
+    clearTimeout(timer)
+    timer = setTimeout(() => void flush(), WAITS_MS[Math.min(failures++, WAITS_MS.length - 1)])
+  }
+
+  /** Takes what was answered off the queue. @returns false where something came too early */
+  async function settle(batch: Queued[], answers: Outcome[]): Promise<boolean> {
+    const done: Queued[] = []
+    const laidAside: RefusedCommand[] = []
+    let onTime = true
+    answers.forEach((answer, i) => {
+      const entry = batch[i]
+      if (!entry) return
+      if (answer.result === 'done') done.push(entry)
+      else if (answer.code === 'too-early' && early++ < EARLY_TRIES) onTime = false
+      else laidAside.push({ ...entry, code: answer.code, details: answer.details })
+    })
+    if (onTime) early = 0
+    const lost = new Set(laidAside.flatMap((r) => (r.command.act.what === 'open-set' ? [r.command.act.setId] : [])))
+    for (const entry of queue.value) {
+      const rests = restsOn(entry.command)
+      if (rests && lost.has(rests) && !laidAside.some((r) => r.order === entry.order)) laidAside.push({ ...entry, code: 'too-early', details: [] })
+    }
+    await keep(done, laidAside)
+    const gone = new Set([...done, ...laidAside].map((q) => q.command.commandId))
+    // Listeners first: what leaves the queue must already stand among the acknowledged.
+    for (const listener of listeners) listener(done.map((q) => q.command))
+    queue.value = queue.value.filter((q) => !gone.has(q.command.commandId))
+    refused.value = [...refused.value, ...laidAside]
+    otherTabs?.postMessage('changed')
+    return onTime
+  }
+
+  async function keep(done: Queued[], laidAside: RefusedCommand[]): Promise<void> {
+    try {
+      const tx = (await deviceDb()).transaction(['outbox', 'refused'], 'readwrite')
+      for (const entry of laidAside) await tx.objectStore('refused').put(plain(entry))
+      for (const { order } of [...done, ...laidAside]) if (order > 0) await tx.objectStore('outbox').delete(order)
+      await tx.done
+    } catch {
+      deviceFails.value = true
+    }
+  }
+
+  /** Puts a refused act back as a new one. */
+  async function sendAgain(entry: RefusedCommand): Promise<void> {
+    await forget(entry)
+    send(entry.command.jobId, entry.command.act)
+  }
+
+  async function forget(entry: RefusedCommand): Promise<void> {
+    refused.value = refused.value.filter((r) => r.order !== entry.order)
+    await (await deviceDb()).delete('refused', entry.order)
+  }
+
+  /** Calls back with commands as they are acknowledged. @returns how to stop it */
+  function onDone(listener: Listener): () => void {
+    listeners.add(listener)
+    return () => listeners.delete(listener)
+  }
+
+  otherTabs?.addEventListener('message', () => void load())
+  addEventListener('online', () => void flush())
+  document.addEventListener('visibilitychange', () => {
+    if (!document.hidden) void flush()
+  })
+
+  return { queue, refused, reachable, deviceFails, waiting, load, send, flush, sendAgain, forget, onDone }
+})

@@ -1,0 +1,51 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { shop as shopSchema, type Shop } from '#contract/shop'
+import type { ShopAct } from '#contract/commands'
+import { deviceDb, plain } from './device-db'
+import { useDevice } from './device'
+import { useOutbox } from './outbox'
+
+/** The shop outside a job: people, gauges, engines, shims and the jobs list. */
+export const useShop = defineStore('shop', () => {
+  const outbox = useOutbox()
+  const device = useDevice()
+  const shop = shallowRef<Shop | null>(null)
+  /** Shown from the device's memory, because the server did not answer. */
+  const stale = ref(false)
+
+  const person = computed(() => shop.value?.people.find((p) => p.id === device.personId) ?? null)
+  const gauge = computed(() => shop.value?.gauges.find((g) => g.id === device.gaugeId) ?? null)
+
+  async function load(): Promise<void> {
+    const db = await deviceDb().catch(() => null)
+    shop.value ??= (await db?.get('shop', 'shop')) ?? null
+    try {
+      const response = await fetch('/api/shop', { signal: AbortSignal.timeout(8000) })
+      if (!response.ok) throw new TypeError(String(response.status))
+      const found = shopSchema.parse(await response.json())
+      shop.value = found
+      stale.value = false
+      if (!found.gauges.some((g) => g.id === device.gaugeId)) device.gaugeId = bestGauge(found)
+      await db?.put('shop', plain(found), 'shop')
+    } catch {
+      stale.value = true
+    }
+  }
+
+  /** Does something in the shop; the list is read anew once it is acknowledged. */
+  async function act(shopAct: ShopAct): Promise<boolean> {
+    const { commandId } = outbox.send(null, shopAct)
+    await outbox.flush()
+    await load()
+    return !outbox.refused.some((r) => r.command.commandId === commandId)
+  }
+
+  return { shop, stale, person, gauge, load, act }
+})
+
+/** The gauge with the smallest uncertainty: what a set is begun with until another is chosen. */
+function bestGauge(shop: Shop): string {
+  const sleds = shop.gauges.filter((g) => g.kind !== 'depth').sort((a, b) => a.repeatabilityMm - b.repeatabilityMm)
+  return sleds[0]?.id ?? ''
+}
