@@ -6,6 +6,8 @@ export interface FigureWriter {
   length(valueMm: number, limitsMm?: number[]): string
   torque(valueNm: number): string
   leaves(leavesMm: number[]): string
+  /** A shim by its label where it has one. */
+  shim(thicknessMm: number): string
 }
 
 /** A message by its key, with its figures already written. */
@@ -30,12 +32,14 @@ const withButton: readonly NextMove['action'][] = ['cut', 'shim', 'shim-out', 'n
 export function sayMove(move: NextMove, write: FigureWriter): SaidMove {
   const f = move.figures
   const params: Record<string, string | number> = { cylinder: move.cylinder ?? '' }
-  const lengths = ['expectMm', 'endMm', 'shimMm', 'shimOutMm', 'tiltMm', 'cleanCutMm', 'frettingMm', 'depthMm', 'limitMm', 'uncertaintyMm', 'stepMm', 'rangeMm', 'packMm'] as const
+  const lengths = ['expectMm', 'endMm', 'tiltMm', 'cleanCutMm', 'frettingMm', 'depthMm', 'limitMm', 'uncertaintyMm', 'stepMm', 'rangeMm', 'packMm'] as const
   for (const name of lengths) {
     const value = f[name]
     if (value !== undefined) params[name.slice(0, -2)] = write.length(value)
   }
   if (f.valueMm !== undefined) params.value = write.length(f.valueMm, f.limitMm === undefined ? [] : [f.limitMm])
+  if (f.shimMm !== undefined) params.shim = write.shim(f.shimMm)
+  if (f.shimOutMm !== undefined) params.shimOut = write.length(f.shimOutMm)
   if (f.leavesMm) params.leaves = write.leaves(f.leavesMm)
   if (f.highAtDeg !== undefined && f.highAtDeg !== null) params.clock = clockHour(f.highAtDeg)
   if (move.stationDeg !== null) params.stationClock = clockHour(move.stationDeg)

@@ -1,7 +1,7 @@
 import { distinctStations, fitPlane, liftPlane, type PlaneFit } from '../measure/fit-plane'
 import { judgeProtrusion, type LinerJudgement, type ProtrusionJudgement } from '../measure/judge-protrusion'
 import { meanUncertaintyMm } from '../measure/uncertainty'
-import { worstVerdict, type Verdict } from '../measure/verdict'
+import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../measure/verdict'
 import { nominalLedgeDepthMm } from '../liner/stack'
 import type { Reading } from '../schema'
 import type { Cut, ReadingSet, ShimFit, Snapshot, TakenReading } from './snapshot'
@@ -13,6 +13,8 @@ export interface StationState {
   readings: TakenReading[]
   /** Their mean; null where there is none. */
   valueMm: number | null
+  /** How that mean stands between the limits; null where there is none. */
+  verdict: Verdict | null
 }
 
 /** A cut or a shim: what it was, and the protrusion it should leave, mm. */
@@ -62,7 +64,7 @@ function stationsOf(stationsDeg: readonly number[], readings: TakenReading[]): S
   for (const r of readings) if (!angles.includes(r.angleDeg)) angles.push(r.angleDeg)
   return angles.map((angleDeg) => {
     const own = readings.filter((r) => r.angleDeg === angleDeg)
-    return { angleDeg, readings: own, valueMm: own.length > 0 ? mean(own.map((r) => r.valueMm)) : null }
+    return { angleDeg, readings: own, valueMm: own.length > 0 ? mean(own.map((r) => r.valueMm)) : null, verdict: null }
   })
 }
 
@@ -152,7 +154,11 @@ export function readDeck(snapshot: Snapshot, stage: MeasuredStage): Deck {
     standing.map((c) => ({ cylinder: c.cylinder, readings: stationReadings(c.stations), uncertaintyMm: c.uncertaintyMm })),
     0,
   )
+  const { minMm, maxMm } = snapshot.sheet.limits
   for (const c of cylinders) {
+    for (const s of c.stations) {
+      if (s.valueMm !== null) s.verdict = worstVerdict([judgeLower(s.valueMm, minMm, c.uncertaintyMm), judgeUpper(s.valueMm, maxMm, c.uncertaintyMm)])
+    }
     c.judgement = judgement.liners.find((l) => l.cylinder === c.cylinder) ?? null
     if (!c.judgement) continue
     const steps = judgement.adjacent.filter((s) => s.a === c.cylinder || s.b === c.cylinder)

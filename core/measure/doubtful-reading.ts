@@ -17,6 +17,7 @@ export function doubtfulReading(valueMm: number, othersMm: readonly number[], ex
   const far = (v: number) => Math.abs(v - middle) > usual
   if (!far(valueMm)) return null
   if (valueMm < 0 && middle > 0 && !far(-valueMm)) return 'sign-slip'
-  const slipped = [10, 100, 1000].some((factor) => !far(valueMm / factor) || !far(valueMm * factor))
+  const near = (v: number) => Math.abs(v - middle) <= windowMm / 2
+  const slipped = [10, 100, 1000].some((factor) => near(valueMm / factor) || near(valueMm * factor))
   return slipped ? 'decimal-slip' : 'far-off'
 }

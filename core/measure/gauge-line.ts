@@ -3,7 +3,7 @@ import { LARGEST_READING_MM } from '../units/parse-length'
 
 export type GaugeLine = { kind: 'value'; valueMm: number; button: boolean } | { kind: 'rubbish'; text: string; problem: 'unreadable' | 'too-large' }
 
-const LINE = /^[A-Za-z0-9]{0,4}?\s*([+-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(mm|in|inch|"|thou|mil|um|µm)?$/i
+const LINE = /^(?:\d{0,2}[A-Za-z]\d?\s+|\d{2}[A-Za-z])?([+-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(mm|in|inch|"|thou|mil|um|µm)?$/i
 const units: Record<string, GaugeUnit> = { mm: 'mm', in: 'in', inch: 'in', '"': 'in', thou: 'thou', mil: 'thou', um: 'um', µm: 'um' }
 
 /**

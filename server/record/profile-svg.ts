@@ -9,7 +9,7 @@ const tone = { in: '#1F6F66', unsure: '#9A6A00', out: '#A23B2A' }
 function marks(deck: Deck): { cylinder: number; i: number; n: number; valueMm: number; verdict: 'in' | 'unsure' | 'out' }[] {
   return deck.cylinders
     .filter((c) => !c.changed)
-    .flatMap((c) => c.stations.flatMap((s, i) => (s.valueMm === null ? [] : [{ cylinder: c.cylinder, i, n: c.stations.length, valueMm: s.valueMm, verdict: c.verdict ?? 'in' }])))
+    .flatMap((c) => c.stations.flatMap((s, i) => (s.valueMm === null ? [] : [{ cylinder: c.cylinder, i, n: c.stations.length, valueMm: s.valueMm, verdict: s.verdict ?? 'in' }])))
 }
 
 /** The deck profile for paper: limits, the present readings, as found in outline behind them. */

@@ -20,7 +20,7 @@ const order = computed(() => props.heads.flat())
 const marksOf = (deck: Deck | null) =>
   (deck?.cylinders ?? [])
     .filter((c) => !c.changed)
-    .flatMap((c) => c.stations.flatMap((s, i) => (s.valueMm === null ? [] : [{ cylinder: c.cylinder, i, n: c.stations.length, valueMm: s.valueMm, verdict: c.verdict ?? 'in' }])))
+    .flatMap((c) => c.stations.flatMap((s, i) => (s.valueMm === null ? [] : [{ cylinder: c.cylinder, i, n: c.stations.length, valueMm: s.valueMm, verdict: s.verdict ?? 'in' }])))
 const now = computed(() => marksOf(props.deck))
 const before = computed(() => marksOf(props.behind))
 

@@ -3,7 +3,6 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { CylinderState } from '#core/job/deck'
 import type { Limits } from '#core/job/snapshot'
-import { judgeLower, judgeUpper, worstVerdict } from '#core/measure/verdict'
 import { clockHour } from '#core/measure/angle'
 import { onPlan } from './useDeckPlan'
 import { useFigures } from './useFigures'
@@ -22,12 +21,8 @@ const R = 68
 const stations = computed(() =>
   props.state.stations.map((s) => {
     const to = onPlan(s.angleDeg)
-    const u = props.state.uncertaintyMm
-    const { minMm, maxMm } = props.limits
-    const verdict = s.valueMm === null ? null : worstVerdict([judgeLower(s.valueMm, minMm, u), judgeUpper(s.valueMm, maxMm, u)])
     return {
       ...s,
-      verdict,
       on: { x: centre.x + to.x * R, y: centre.y + to.y * R },
       text: { x: centre.x + to.x * (R + 52), y: centre.y + to.y * (R + 30) },
     }
@@ -63,7 +58,7 @@ const hours = [12, 3, 6, 9].map((hour) => ({ hour, ...onPlan(hour * 30) }))
         <text v-else :x="s.text.x" :y="s.text.y + 5" text-anchor="middle" font-size="13" fill="var(--scribe)" fill-opacity="0.8">{{ t('plan.station', { clock: clockHour(s.angleDeg) }) }}</text>
       </g>
     </svg>
-    <figcaption class="absolute left-2 top-1 text-[13px] text-scribe">
+    <figcaption class="absolute bottom-1 left-2 max-w-[96px] leading-tight text-[13px] text-scribe">
       {{ plane && plane.highAtDeg !== null ? t('plan.lean', { lean: length(plane.tiltMm, [limits.withinLinerMaxMm]), clock: clockHour(plane.highAtDeg) }) : t('plan.front-left') }}
     </figcaption>
   </figure>

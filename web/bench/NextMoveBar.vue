@@ -3,14 +3,22 @@ import { ShieldAlert } from '@lucide/vue'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { NextMove } from '#core/job/next-move'
+import type { Shim } from '#core/job/snapshot'
 import { sayMove } from '#contract/words/say-move'
 import { useFigures } from './useFigures'
 
-const props = defineProps<{ move: NextMove; busy?: boolean }>()
+const props = defineProps<{ move: NextMove; shims: Shim[] }>()
 const emit = defineEmits<{ go: []; other: [] }>()
 const { t } = useI18n()
-const { writer } = useFigures()
-const said = computed(() => sayMove(props.move, writer.value))
+const { writer, length } = useFigures()
+
+/** The shim that would be taken, by the label on it. */
+function shim(thicknessMm: number): string {
+  const label = props.shims.find((s) => s.actualMm === thicknessMm)?.label
+  return label ? t('unit.labelled', { label, length: length(thicknessMm) }) : length(thicknessMm)
+}
+
+const said = computed(() => sayMove(props.move, { ...writer.value, shim }))
 </script>
 
 <template>
@@ -23,6 +31,6 @@ const said = computed(() => sayMove(props.move, writer.value))
       </p>
     </div>
     <button v-if="move.action === 'cut' || move.action === 'shim'" type="button" class="key shrink-0" @click="emit('other')">{{ t(`move.other.${move.action}`) }}</button>
-    <button v-if="said.button" type="button" class="key-brass shrink-0" :disabled="busy" data-part="move-button" @click="emit('go')">{{ t(said.button.key, said.button.params) }}</button>
+    <button v-if="said.button" type="button" class="key-brass shrink-0" data-part="move-button" @click="emit('go')">{{ t(said.button.key, said.button.params) }}</button>
   </footer>
 </template>

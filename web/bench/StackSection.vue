@@ -10,7 +10,7 @@ import { useFigures } from './useFigures'
 
 const props = defineProps<{ sheet: Sheet; boreMm: number; state: CylinderState; move: NextMove | null }>()
 const { t } = useI18n()
-const { length, leaf } = useFigures()
+const { length } = useFigures()
 
 const W = 360
 const H = 250
@@ -114,8 +114,8 @@ const description = computed(() =>
         <line :x1="boreX + 8" :x2="W - boreX - 8" :y1="118 + (rows.length - 1) * 17" :y2="118 + (rows.length - 1) * 17" stroke="var(--scribe)" stroke-opacity="0.6" />
         <text :x="boreX + 8" :y="133 + (rows.length - 1) * 17">{{ t(measured ? 'section.measured' : state.changed ? 'section.expected' : 'section.by-sheet') }}</text>
         <text :x="W - boreX - 8" :y="133 + (rows.length - 1) * 17" text-anchor="end" class="figure" font-weight="700">{{ length(centreMm) }}</text>
-        <text v-if="newShimMm" :x="W / 2" :y="H - 26" text-anchor="middle" fill="var(--brass-on-blue)">{{ t('section.shim-goes-in', { shim: leaf(newShimMm) }) }}</text>
-        <text v-if="cutMm" :x="W / 2" :y="H - 10" text-anchor="middle" fill="var(--outside-on-blue)">{{ t('section.cut-goes-away', { cut: leaf(cutMm) }) }}</text>
+        <text v-if="newShimMm" :x="W / 2" :y="H - 26" text-anchor="middle" fill="var(--brass-on-blue)">{{ t('section.shim-goes-in', { shim: length(newShimMm) }) }}</text>
+        <text v-if="cutMm" :x="W / 2" :y="H - 10" text-anchor="middle" fill="var(--outside-on-blue)">{{ t('section.cut-goes-away', { cut: length(cutMm) }) }}</text>
       </g>
     </svg>
     <figcaption class="absolute right-2 top-1 text-[13px] text-scribe">{{ t('section.exaggerated', { times: exaggeration }) }}</figcaption>

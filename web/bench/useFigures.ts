@@ -3,6 +3,7 @@ import { useI18n } from 'vue-i18n'
 import { storeToRefs } from 'pinia'
 import { formatLength } from '#core/units/format-length'
 import type { FigureWriter } from '#contract/words/say-move'
+import { packThicknessMm } from '#core/liner/pack'
 import { useDevice } from '../stores/device'
 
 /** Writes figures in this device's unit and language. */
@@ -22,12 +23,19 @@ export function useFigures() {
   const writer = computed<FigureWriter>(() => ({
     length: (valueMm, limitsMm = []) => length(valueMm, limitsMm),
     torque: (valueNm) => t('unit.torque', { nm: valueNm }),
-    leaves: (leavesMm) => leavesMm.map((l) => leaf(l)).join(' + '),
+    leaves,
+    shim: (thicknessMm) => length(thicknessMm),
   }))
 
-  /** A leaf or shim is marked in hundredths; in thou it is converted. */
+  /** A leaf bears its mark in mm, whatever unit is read in. */
   function leaf(valueMm: number): string {
-    return formatLength(valueMm, { unit: unit.value, locale: locale.value, digits: 2 })
+    return formatLength(valueMm, { unit: 'mm', locale: locale.value, digits: 2 })
+  }
+
+  /** The leaves of a pack by their marks; in thou with what they come to. */
+  function leaves(leavesMm: number[]): string {
+    const marks = leavesMm.map(leaf).join(' + ')
+    return unit.value === 'mm' ? marks : t('unit.leaves-mm', { leaves: marks, total: length(packThicknessMm(leavesMm)) })
   }
 
   function when(iso: string): string {
@@ -38,5 +46,5 @@ export function useFigures() {
     return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))
   }
 
-  return { unit, length, withUnit, leaf, writer, when, day }
+  return { unit, length, withUnit, leaf, leaves, writer, when, day }
 }

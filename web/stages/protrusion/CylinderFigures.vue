@@ -4,7 +4,7 @@ import type { CylinderState } from '#core/job/deck'
 import type { Limits } from '#core/job/snapshot'
 import { useFigures } from '../../bench/useFigures'
 
-defineProps<{ state: CylinderState; limits: Limits; closed: boolean; gaugeShown: boolean }>()
+defineProps<{ state: CylinderState; limits: Limits; closed: boolean }>()
 const emit = defineEmits<{ gauge: []; history: []; reopen: [] }>()
 const { t } = useI18n()
 const { length, withUnit } = useFigures()
@@ -33,7 +33,7 @@ const { length, withUnit } = useFigures()
       </template>
     </dl>
     <div class="flex gap-1.5">
-      <button type="button" class="key flex-1 !px-1" :aria-pressed="gaugeShown" data-part="toggle-gauge" @click="emit('gauge')">{{ t('pad.gauge') }}</button>
+      <button type="button" class="key flex-1 !px-1" data-part="toggle-gauge" @click="emit('gauge')">{{ t('pad.gauge') }}</button>
       <button type="button" class="key flex-1 !px-1" data-part="history" @click="emit('history')">{{ t('pad.history') }}</button>
       <button v-if="closed" type="button" class="key flex-1 !px-1 leading-tight" data-part="reopen" @click="emit('reopen')">{{ t('pad.reopen') }}</button>
     </div>

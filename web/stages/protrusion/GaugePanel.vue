@@ -9,6 +9,7 @@ import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 
 const props = defineProps<{ snapshot: Snapshot; stage: MeasuredStage; cylinder: number; stationDeg: number | null }>()
+const emit = defineEmits<{ hide: [] }>()
 const { t } = useI18n()
 const { length, unit } = useFigures()
 const device = useDevice()
@@ -25,55 +26,53 @@ function number(event: Event): number {
 </script>
 
 <template>
-  <section class="border-t border-line bg-plate p-3" :aria-label="t('gauge.panel')" data-part="gauge-panel">
-    <div class="flex flex-wrap items-center gap-2">
-      <div class="min-w-[250px]">
-        <p class="figure whitespace-nowrap text-[56px] leading-none" data-part="live-value">{{ live }} <span class="font-sans text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span></p>
-        <p class="text-[15px]" role="status">
+  <section class="flex h-full min-h-0 flex-col justify-between gap-2 overflow-y-auto bg-plate p-3" :aria-label="t('gauge.panel')" data-part="gauge-panel">
+    <div class="flex items-start gap-3">
+      <div class="w-[262px] shrink-0">
+        <p class="figure whitespace-nowrap text-[56px] leading-none" data-part="live-value">{{ live }}<span class="ml-1 font-sans text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span></p>
+        <p class="text-[15px]" role="status" data-part="gauge-note">
           <template v-if="gauge.source === 'none'">{{ t(gauge.failed ? `gauge.${gauge.failed}` : 'gauge.none') }}</template>
           <template v-else-if="gauge.failed">{{ t(`gauge.${gauge.failed}`) }}</template>
           <template v-else-if="gauge.silent">{{ t('gauge.silent') }}</template>
           <template v-else-if="gauge.rubbish">{{ t('gauge.rubbish', { text: gauge.rubbish }) }}</template>
-          <template v-else>{{ place }}</template>
+          <template v-else-if="gauge.source === 'simulated'">{{ place }}</template>
         </p>
       </div>
       <div v-if="gauge.source === 'none'" class="flex flex-wrap gap-2">
         <button v-if="snapshot.job.simulated" type="button" class="key" data-part="connect-simulated" @click="gauge.connectSimulated(snapshot.job.id, stage)">{{ t('gauge.connect-simulated') }}</button>
         <button v-if="gauge.hasSerial" type="button" class="key" @click="gauge.connectSerial()">{{ t('gauge.connect-serial') }}</button>
-        <p class="max-w-[36ch] text-[14px] text-soft">{{ t('gauge.keyboard-note') }}</p>
+        <p class="max-w-[44ch] text-[14px] text-soft">{{ t('gauge.keyboard-note') }}</p>
       </div>
-      <template v-else>
+      <div v-else class="flex flex-wrap gap-1.5">
         <template v-if="gauge.source === 'simulated'">
           <button type="button" class="key" data-part="slide-deck" @click="gauge.control({ do: 'slide', to: { on: 'deck' } })">{{ t('gauge.slide-deck') }}</button>
           <button type="button" class="key" data-part="slide-liner" @click="gauge.control({ do: 'slide', to: target })">{{ t('gauge.slide-liner', { cylinder, clock: clockHour(stationDeg ?? 0) }) }}</button>
           <button type="button" class="key" data-part="gauge-zero" @click="gauge.control({ do: 'zero' })">{{ t('gauge.zero') }}</button>
           <button type="button" class="key" data-part="gauge-button" @click="gauge.control({ do: 'button' })">{{ t('gauge.button') }}</button>
-          <details class="basis-full text-[15px]">
-            <summary class="inline-flex min-h-[48px] items-center font-semibold">{{ t('gauge.temper') }}</summary>
-            <div class="flex flex-wrap gap-4 pb-2">
-              <label class="field">{{ t('gauge.noise') }}<input type="range" min="0" max="0.02" step="0.0005" value="0.0015" data-part="noise" @input="gauge.control({ do: 'noise', mm: number($event) })" /></label>
-              <label class="field">{{ t('gauge.drift') }}<input type="range" min="-0.05" max="0.05" step="0.005" value="0" data-part="drift" @input="gauge.control({ do: 'drift', mmPerMinute: number($event) })" /></label>
-              <label class="field">{{ t('gauge.drop-outs') }}<input type="range" min="0" max="1" step="0.05" value="0" data-part="drop-outs" @input="gauge.control({ do: 'drop-outs', share: number($event) })" /></label>
-            </div>
-          </details>
         </template>
-        <button type="button" class="key" @click="gauge.disconnect()">{{ t('gauge.disconnect') }}</button>
-      </template>
+      </div>
     </div>
-    <div class="mt-2 flex flex-wrap items-end gap-3">
-      <label class="field text-[15px]">{{ t('gauge.which') }}
-        <select v-model="device.gaugeId" data-part="gauge-choice">
+    <div v-if="gauge.source === 'simulated'" class="flex flex-wrap gap-x-5 text-[14px]">
+      <label class="flex items-center gap-2 font-semibold">{{ t('gauge.noise') }}<input class="w-[92px] accent-[var(--ink)]" type="range" min="0" max="0.02" step="0.0005" value="0.0015" data-part="noise" @input="gauge.control({ do: 'noise', mm: number($event) })" /></label>
+      <label class="flex items-center gap-2 font-semibold">{{ t('gauge.drift') }}<input class="w-[92px] accent-[var(--ink)]" type="range" min="-0.5" max="0.5" step="0.02" value="0" data-part="drift" @input="gauge.control({ do: 'drift', mmPerMinute: number($event) })" /></label>
+      <label class="flex items-center gap-2 font-semibold">{{ t('gauge.drop-outs') }}<input class="w-[92px] accent-[var(--ink)]" type="range" min="0" max="1" step="0.05" value="0" data-part="drop-outs" @input="gauge.control({ do: 'drop-outs', share: number($event) })" /></label>
+    </div>
+    <div class="flex items-end gap-3">
+      <label class="field min-w-0 flex-1 text-[15px]">{{ t('gauge.which') }}
+        <select v-model="device.gaugeId" class="min-w-0" data-part="gauge-choice">
           <option v-for="g in snapshot.gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
         </select>
       </label>
       <fieldset class="text-[15px]">
         <legend class="font-semibold">{{ t('gauge.zeroed-on') }}</legend>
-        <div class="mt-1 flex gap-2">
-          <label v-for="where in ['deck', 'liner'] as const" :key="where" class="key" :class="{ '!border-ink border-2': device.zeroOn === where }">
+        <div class="mt-1 flex gap-1">
+          <label v-for="where in ['deck', 'liner'] as const" :key="where" class="key !px-2" :class="{ '!border-ink border-2': device.zeroOn === where }">
             <input v-model="device.zeroOn" type="radio" :value="where" name="zero-on" class="accent-[var(--ink)]" />{{ t(`gauge.zero-on.${where}`) }}
           </label>
         </div>
       </fieldset>
+      <button v-if="gauge.source !== 'none'" type="button" class="key !px-3" data-part="disconnect" @click="gauge.disconnect()">{{ t('gauge.disconnect') }}</button>
+      <button type="button" class="key !px-3" data-part="hide-gauge" @click="emit('hide')">{{ t('gauge.hide') }}</button>
     </div>
   </section>
 </template>

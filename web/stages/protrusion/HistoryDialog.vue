@@ -11,7 +11,7 @@ import { useJob } from '../../stores/job'
 const props = defineProps<{ open: boolean; snapshot: Snapshot; cylinder: number; stage: MeasuredStage; closed: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
-const { length, leaf, withUnit, when } = useFigures()
+const { length, leaves, withUnit, when } = useFigures()
 const job = useJob()
 
 const nameOf = (personId: string) => props.snapshot.people.find((p) => p.id === personId)?.name ?? '—'
@@ -48,7 +48,7 @@ const acts = computed(() => {
           <p v-for="r in act.readings.filter((x) => x.struck)" :key="`s${r.id}`" class="text-[14px] text-soft">{{ length(r.valueMm) }}: {{ t('history.struck', { name: nameOf(r.struck!.personId), when: when(r.struck!.at), reason: r.struck!.reason }) }}</p>
         </template>
         <template v-else-if="act.kind === 'cut'">
-          <p class="font-semibold" :class="{ 'text-soft line-through': act.cut.struck }">{{ t('history.cut', { pack: leaf(act.cut.packMm), leaves: act.cut.leavesMm.map(leaf).join(' + '), expect: withUnit(act.cut.expectMm), name: nameOf(act.cut.personId), when: when(act.cut.at) }) }}</p>
+          <p class="font-semibold" :class="{ 'text-soft line-through': act.cut.struck }">{{ t('history.cut', { pack: withUnit(act.cut.packMm), leaves: leaves(act.cut.leavesMm), expect: withUnit(act.cut.expectMm), name: nameOf(act.cut.personId), when: when(act.cut.at) }) }}</p>
           <button v-if="!act.cut.struck && !closed" type="button" class="key" data-part="strike-cut" @click="job.act({ what: 'strike-cut', cutId: act.cut.id, reason: 'entered by mistake' })">{{ t('history.strike-cut') }}</button>
         </template>
         <template v-else>

@@ -100,19 +100,21 @@ onBeforeUnmount(() => {
       <div class="flex min-w-0 flex-1 flex-col gap-px bg-line">
         <div class="grid min-h-0 flex-[11] grid-cols-[1.15fr_1fr] gap-px">
           <StackSection :sheet="snapshot.sheet" :bore-mm="snapshot.engine.boreMm" :state="state" :move="stage === 'trial-fit' ? move : null" />
-          <LinerPlan :state="state" :limits="snapshot.sheet.limits" :station-deg="closed ? null : entry.stationDeg.value" @station="(a) => (entry.chosenDeg.value = a)" />
+          <LinerPlan :state="state" :limits="snapshot.sheet.limits" :station-deg="closed ? null : entry.stationDeg.value" @station="entry.choose" />
         </div>
-        <div class="flex min-h-0 flex-[9] gap-px">
+        <div v-if="showGauge" class="min-h-0 flex-[9]">
+          <GaugePanel :snapshot="snapshot" :stage="stage" :cylinder="job.selected" :station-deg="entry.stationDeg.value" @hide="showGauge = false" />
+        </div>
+        <div v-else class="flex min-h-0 flex-[9] gap-px">
           <div class="min-w-0 flex-1"><DeckProfile :deck="deck" :behind="behind" :heads="snapshot.engine.heads" :limits="snapshot.sheet.limits" :selected="job.selected" /></div>
-          <CylinderFigures :state="state" :limits="snapshot.sheet.limits" :closed="closed" :gauge-shown="showGauge" @gauge="showGauge = !showGauge" @history="dialog = 'history'" @reopen="dialog = 'reopen'" />
+          <CylinderFigures :state="state" :limits="snapshot.sheet.limits" :closed="closed" @gauge="showGauge = true" @history="dialog = 'history'" @reopen="dialog = 'reopen'" />
         </div>
-        <GaugePanel v-if="showGauge" :snapshot="snapshot" :stage="stage" :cylinder="job.selected" :station-deg="entry.stationDeg.value" />
       </div>
       <div class="w-[372px] shrink-0 border-l border-line max-[1100px]:w-[336px]">
         <ReadingPad ref="pad" :entry="entry" :state="state" :snapshot="snapshot" :closed="closed" @cylinder="stepCylinder" @again="entry.openSet()" />
       </div>
     </div>
-    <NextMoveBar v-if="move" :move="move" @go="go" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
+    <NextMoveBar v-if="move" :move="move" :shims="snapshot.shims" @go="go" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
 
     <StopPackDialog v-if="move" :open="dialog === 'pack'" :move="move" :snapshot="snapshot" :high-mm="bare ? planeEnds(bare).highMm : 0" @close="closeDialog" @cut="(leaves, expect) => { cut(leaves, expect, move!.figures.passKind ?? 'finish'); closeDialog() }" />
     <ShimDialog :open="dialog === 'shim'" :cylinder="move?.cylinder ?? job.selected" :shims="freeShims(snapshot)" :bare-mm="bare?.centreMm ?? 0" @close="closeDialog" @fit="(s, expect) => { fitShim(s.id, expect); closeDialog() }" />

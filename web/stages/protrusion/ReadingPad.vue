@@ -5,7 +5,6 @@ import { useI18n } from 'vue-i18n'
 import type { CylinderState } from '#core/job/deck'
 import type { Snapshot } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
-import { judgeLower, judgeUpper, worstVerdict } from '#core/measure/verdict'
 import { useFigures } from '../../bench/useFigures'
 import WindowGlyph from '../../bench/WindowGlyph.vue'
 import { useDevice } from '../../stores/device'
@@ -25,19 +24,7 @@ const { text, problem, question, stationDeg } = props.entry
 const stationNumber = computed(() => props.snapshot.stationsDeg.indexOf(stationDeg.value ?? -1) + 1)
 const closedSet = computed(() => props.state.set?.closed !== null && props.state.set !== null && !props.state.changed)
 
-const cells = computed(() =>
-  props.state.stations.map((s) => {
-    const { minMm, maxMm } = limits.value
-    const u = props.state.uncertaintyMm
-    const stale = props.state.changed !== null
-    return {
-      ...s,
-      valueMm: stale ? null : s.valueMm,
-      repeats: s.readings.length,
-      verdict: s.valueMm === null ? null : worstVerdict([judgeLower(s.valueMm, minMm, u), judgeUpper(s.valueMm, maxMm, u)]),
-    }
-  }),
-)
+const cells = computed(() => props.state.stations.map((s) => ({ ...s, valueMm: props.state.changed ? null : s.valueMm, repeats: s.readings.length })))
 
 const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const
 
@@ -108,8 +95,8 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
     <div class="relative">
       <label for="reading" class="sr-only">{{ t('pad.box', { unit: t(`unit.${unit}`) }) }}</label>
       <input
-        id="reading" ref="box" v-model="text" class="figure box h-[60px] w-full pr-16 text-right !text-[44px]" :class="{ 'border-outside! border-2': problem }"
-        type="text" inputmode="none" autocomplete="off" spellcheck="false" :disabled="closed" :placeholder="gauge.live ? length((device.zeroOn === 'liner' ? -1 : 1) * (gauge.valueMm ?? 0)) : ''"
+        id="reading" ref="box" v-model="text" class="figure box h-[62px] w-full pr-14 text-right" :class="[problem ? 'border-outside! border-2' : '', gauge.live ? '!text-[56px]' : '!text-[44px]']"
+        type="text" inputmode="none" autocomplete="off" spellcheck="false" :disabled="closed || closedSet" :placeholder="gauge.live ? length((device.zeroOn === 'liner' ? -1 : 1) * (gauge.valueMm ?? 0)) : ''"
         :aria-invalid="problem !== null" aria-describedby="reading-note" @keydown="onKey" @input="onInput" @paste="onPaste"
       />
       <span class="pointer-events-none absolute right-3 top-1/2 -translate-y-1/2 text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span>
@@ -136,7 +123,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
         <button
           type="button" class="flex min-h-[57px] w-full flex-col items-stretch justify-center rounded border px-2 py-0.5 text-left" :disabled="closed"
           :class="cell.angleDeg === stationDeg && !closed ? 'border-2 border-brass bg-plate' : 'border-line bg-plate'" :data-station="cell.angleDeg" :data-verdict="cell.verdict ?? 'none'"
-          @click="entry.chosenDeg.value = cell.angleDeg"
+          @click="entry.choose(cell.angleDeg)"
         >
           <span class="flex items-baseline justify-between text-[13px] text-soft">
             <span>{{ t('plan.station', { clock: clockHour(cell.angleDeg) }) }}</span>
@@ -150,10 +137,11 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
       </li>
     </ol>
 
-    <div v-if="!closed && closedSet" class="flex items-center gap-2">
-      <button type="button" class="key flex-1" data-part="measure-again" @click="emit('again')">{{ t('pad.again') }}</button>
+    <div v-if="!closed && closedSet" class="flex flex-col gap-2">
+      <p class="text-[16px]">{{ t('pad.set-ended') }}</p>
+      <button type="button" class="key" data-part="measure-again" @click="emit('again')">{{ t('pad.again') }}</button>
     </div>
-    <div v-if="!closed && !question" class="mt-auto grid grid-cols-4 gap-1.5" data-part="keypad">
+    <div v-if="!closed && !question && !closedSet" class="mt-auto grid grid-cols-4 gap-1.5" data-part="keypad">
       <template v-for="(key, i) in keys" :key="key">
         <button type="button" class="key !min-h-[48px] figure !text-[22px]" tabindex="-1" @click="press(key)">{{ key }}</button>
         <button v-if="i === 2" type="button" class="key !min-h-[48px]" tabindex="-1" :aria-label="t('pad.delete')" @click="text = text.slice(0, -1)"><Delete :size="22" aria-hidden="true" /></button>

@@ -58,7 +58,7 @@ export function useMoves(
   function repeat(m: NextMove): void {
     if (m.cylinder !== null) job.selected = m.cylinder
     if (entry.needsNewSet.value) entry.openSet()
-    entry.chosenDeg.value = m.stationDeg
+    entry.choose(m.stationDeg)
   }
 
   function go(): void {

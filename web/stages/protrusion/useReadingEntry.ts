@@ -155,6 +155,12 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     return true
   }
 
+  /** Goes to a station, whether it was read or not. */
+  function choose(angleDeg: number | null): void {
+    chosenDeg.value = angleDeg
+    question.value = null
+  }
+
   /** One station back, or on. */
   function stepStation(by: 1 | -1): void {
     const at = stationDeg.value === null ? stations.value.length : stations.value.indexOf(stationDeg.value)
@@ -177,5 +183,5 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     if (set && !set.closed) job.act({ what: 'close-set', setId: set.id, zeroMm })
   }
 
-  return { text, problem, question, state, stationDeg, chosenDeg, needsNewSet, enter, takeLive, answer, stepStation, undo, closeZero, openSet }
+  return { text, problem, question, state, stationDeg, needsNewSet, choose, enter, takeLive, answer, stepStation, undo, closeZero, openSet }
 }

@@ -1,0 +1,82 @@
+import { describe, expect, it } from 'vitest'
+import { calc, calculations } from './calc'
+import { CalcError } from './errors'
+import { expectClose } from './testing/expect-close'
+import fitPlane from './vectors/fit-plane.json'
+import judgeProtrusion from './vectors/judge-protrusion.json'
+import planCut from './vectors/plan-cut.json'
+
+function codeOf(name: string, input: unknown): string {
+  try {
+    calc(name, input)
+  } catch (error) {
+    if (error instanceof CalcError) return error.code
+    throw error
+  }
+  return 'answered'
+}
+
+describe.each([fitPlane, judgeProtrusion, planCut])('worked cases of $calculation', ({ calculation, tolerance, cases }) => {
+  it.each(cases)('$name', ({ input, output }) => {
+    expectClose(calc(calculation, input), output, tolerance)
+  })
+})
+
+describe('bad input', () => {
+  const spec = { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: null }
+  const readings = [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: 0.1 }))
+  const judge = { spec, uncertaintyMm: 0, heads: [[1, 2]], liners: [{ cylinder: 1, readings }] }
+  const cut = {
+    readings, targetMm: 0.1, spec: { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03 }, frettingMm: 0, cleanupMm: 0.02, shimStockMm: [],
+    leavesMm: [0.05], maxLeavesPerPack: 2, finishMm: 0.05, maxPassMm: 0.25, cutterBiasMm: 0,
+  }
+
+  it.each([
+    ['fit-plane', { readings: [], diameterMm: 140 }, 'bad-input'],
+    ['fit-plane', { readings, diameterMm: 0 }, 'bad-input'],
+    ['fit-plane', { readings, diameterMm: 140, colour: 'blue' }, 'bad-input'],
+    ['fit-plane', { readings: [{ angleDeg: 0, valueMm: '0.1' }], diameterMm: 140 }, 'bad-input'],
+    ['fit-plane', { readings: [{ angleDeg: 0, valueMm: 1e9 }], diameterMm: 140 }, 'bad-input'],
+    ['fit-plane', { readings: readings.slice(0, 2), diameterMm: 140 }, 'too-few-stations'],
+    ['fit-plane', { readings: [readings[0], { angleDeg: 360, valueMm: 0 }, readings[1]], diameterMm: 140 }, 'too-few-stations'],
+    ['judge-protrusion', { ...judge, spec: { ...spec, minMm: 0.2 } }, 'bad-input'],
+    ['judge-protrusion', { ...judge, uncertaintyMm: -0.001 }, 'bad-input'],
+    ['judge-protrusion', { ...judge, heads: [[1, 1]] }, 'bad-input'],
+    ['judge-protrusion', { ...judge, liners: [...judge.liners, ...judge.liners] }, 'bad-input'],
+    ['judge-protrusion', { ...judge, liners: [{ cylinder: 7, readings }] }, 'bad-input'],
+    ['judge-protrusion', { ...judge, liners: [] }, 'bad-input'],
+    ['plan-cut', { ...cut, leavesMm: [] }, 'bad-input'],
+    ['plan-cut', { ...cut, shimStockMm: [0] }, 'bad-input'],
+    ['plan-cut', { ...cut, maxLeavesPerPack: 1.5 }, 'bad-input'],
+    ['plan-cut', { ...cut, readings: readings.slice(0, 2) }, 'too-few-stations'],
+    ['plan-cut', 'text', 'bad-input'],
+    ['next-move', {}, 'bad-input'],
+    ['weld-it', {}, 'unknown-calculation'],
+  ])('%s %# answers %s', (name, input, code) => {
+    expect(codeOf(name, input)).toBe(code)
+  })
+
+  it('answers a sound input of each shape', () => {
+    expect(codeOf('judge-protrusion', judge)).toBe('answered')
+    expect(codeOf('plan-cut', cut)).toBe('answered')
+  })
+
+  it('names the place and what is wrong in words', () => {
+    try {
+      calc('fit-plane', { readings: [{ angleDeg: 0 }], diameterMm: -1 })
+      expect.unreachable()
+    } catch (error) {
+      const { issues, message } = (error as CalcError).toBody().error
+      expect(issues).toEqual([
+        { path: 'readings.0.valueMm', message: 'is missing' },
+        { path: 'diameterMm', message: 'must be more than zero' },
+      ])
+      expect(message).toContain('readings.0.valueMm is missing')
+    }
+  })
+})
+
+it('lists every calculation with one line', () => {
+  expect(calculations.map((c) => c.name)).toEqual(['fit-plane', 'judge-protrusion', 'plan-cut', 'next-move'])
+  for (const c of calculations) expect(c.summary).toMatch(/^[A-Z].{20,100}\.$/)
+})

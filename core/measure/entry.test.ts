@@ -1,0 +1,89 @@
+import { describe, expect, it } from 'vitest'
+import { clockHour, turnDeg } from './angle'
+import { doubtfulReading } from './doubtful-reading'
+import { LineCutter, parseGaugeLine } from './gauge-line'
+import { limitShare } from './limit-share'
+import { windowMark } from './window-mark'
+
+describe('doubtfulReading', () => {
+  const others = [0.098, 0.101, 0.095]
+  it.each([
+    [0.103, null],
+    [0.2, null],
+    [0.98, 'decimal-slip'],
+    [9.8, 'decimal-slip'],
+    [-0.301, 'far-off'],
+    [0.45, 'far-off'],
+  ])('%f among 0.09s: %s', (value, doubt) => {
+    expect(doubtfulReading(value, others, 0.1, 0.08)).toBe(doubt)
+  })
+
+  it('suspects a lost sign', () => {
+    expect(doubtfulReading(-0.4, [0.4, 0.41], 0.1, 0.08)).toBe('sign-slip')
+  })
+
+  it('is patient with a first reading: an engine may come in far out', () => {
+    expect(doubtfulReading(-0.25, [], 0.1, 0.08)).toBeNull()
+    expect(doubtfulReading(9.8, [], 0.1, 0.08)).toBe('decimal-slip')
+  })
+})
+
+describe('lines of an indicator', () => {
+  it.each([
+    ['+0.098 mm', 0.098],
+    ['-00.0120', -0.012],
+    ['01A +0.098', 0.098],
+    ['B +0.101 mm', 0.101],
+    ['0,098 mm', 0.098],
+    ['.5 mm', 0.5],
+    ['+0.0045 in', 0.1143],
+    ['4.5 thou', 0.1143],
+    ['98 um', 0.098],
+  ])('%s', (line, valueMm) => {
+    const read = parseGaugeLine(line)
+    expect(read.kind).toBe('value')
+    if (read.kind === 'value') expect(read.valueMm).toBeCloseTo(valueMm, 9)
+  })
+
+  it.each(['+0.0#?', '', 'ERR 2', '1.2.3', '0.098 kg', '- -'])('takes %j for rubbish', (line) => {
+    expect(parseGaugeLine(line)).toMatchObject({ kind: 'rubbish', problem: 'unreadable' })
+  })
+
+  it('refuses what no deck can show', () => {
+    expect(parseGaugeLine('99999 mm')).toMatchObject({ kind: 'rubbish', problem: 'too-large' })
+  })
+
+  it('knows when the button was pressed', () => {
+    expect(parseGaugeLine('B +0.101 mm')).toMatchObject({ button: true })
+    expect(parseGaugeLine('+0.101 mm')).toMatchObject({ button: false })
+  })
+
+  it('cuts lines however they arrive, and never grows without end', () => {
+    const cutter = new LineCutter()
+    expect(cutter.push('+0.0')).toEqual([])
+    expect(cutter.push('98 mm\r\n+0.1')).toEqual(['+0.098 mm'])
+    expect(cutter.push('01 mm\n\n\n')).toEqual(['+0.101 mm'])
+    cutter.push('x'.repeat(10_000))
+    expect(cutter.push('\n')[0]!.length).toBeLessThanOrEqual(200)
+  })
+})
+
+it('turns angles into 0 … 360 and onto a clock with 12 at the front', () => {
+  expect(turnDeg(-90)).toBe(270)
+  expect(turnDeg(720)).toBe(0)
+  expect(turnDeg(-1e-15)).toBeLessThan(360)
+  expect([0, 90, 209, 346, 344].map(clockHour)).toEqual([12, 3, 7, 12, 11])
+})
+
+it('places a value in its window, to scale', () => {
+  expect(windowMark(0.1, 0.06, 0.14, 'in')).toMatchObject({ beyond: 0 })
+  expect(windowMark(0.1, 0.06, 0.14, 'in').at).toBeCloseTo(0.5)
+  expect(windowMark(0.16, 0.06, 0.14, 'out').beyond).toBeCloseTo(0.25)
+  expect(windowMark(-2, 0.06, 0.14, 'out').at).toBe(-0.6)
+})
+
+it('says what share of a window a gauge takes up', () => {
+  expect(limitShare(0.004, { minMm: 0.06, maxMm: 0.14 })).toBeCloseTo(0.1)
+  expect(limitShare(1, { minMm: 0.06, maxMm: 0.14 })).toBe(1)
+  expect(limitShare(0.001, { minMm: 0.1, maxMm: 0.1 })).toBe(1)
+})

@@ -1,0 +1,76 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { judgeLower, judgeUpper } from '../measure/verdict'
+import { fromMm, NEWTON_PER_LBF, NM_PER_LBF_FT, toLbfFt, toMm } from './convert'
+import { formatLength } from './format-length'
+import { parseLength } from './parse-length'
+
+describe('conversion', () => {
+  it('is exact where inches are', () => {
+    expect(toMm(1, 'in')).toBe(25.4)
+    expect(toMm(4.5, 'thou')).toBe(0.1143)
+    expect(fromMm(0.0254, 'thou')).toBeCloseTo(1, 12)
+    expect(toLbfFt(NM_PER_LBF_FT)).toBe(1)
+    expect(NEWTON_PER_LBF).toBe(4.4482216153)
+  })
+})
+
+describe('formatLength', () => {
+  const mm = { unit: 'mm', locale: 'en' } as const
+
+  it('shows three digits in mm and two in thou', () => {
+    expect(formatLength(0.1, mm)).toBe('0.100')
+    expect(formatLength(0.1143, { unit: 'thou', locale: 'en' })).toBe('4.50')
+    expect(formatLength(-0.0004, mm)).toBe('0.000')
+    expect(formatLength(-0.02, mm)).toBe('−0.020')
+    expect(formatLength(0.004, { ...mm, signed: true })).toBe('+0.004')
+    expect(formatLength(0.1, { ...mm, locale: 'de' })).toBe('0,100')
+  })
+
+  it('adds a digit rather than show an outside value inside', () => {
+    expect(formatLength(0.1404, { ...mm, limitsMm: [0.14] })).toBe('0.1404')
+    expect(formatLength(0.05996, { ...mm, limitsMm: [0.06, 0.14] })).toBe('0.05996')
+    expect(formatLength(0.1396, { ...mm, limitsMm: [0.14] })).toBe('0.1396')
+    expect(formatLength(0.14, { ...mm, limitsMm: [0.14] })).toBe('0.140')
+  })
+
+  it('never changes a verdict, in either unit', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 0.15, noNaN: true }), fc.constantFrom('mm' as const, 'thou' as const), (value, unit) => {
+        fc.pre(Math.abs(value - 0.06) > 1e-7 && Math.abs(value - 0.14) > 1e-7)
+        const shown = toMm(Number(formatLength(value, { unit, locale: 'en', limitsMm: [0.06, 0.14] }).replace('−', '-')), unit)
+        expect(judgeUpper(shown, 0.14, 0)).toBe(judgeUpper(value, 0.14, 0))
+        expect(judgeLower(shown, 0.06, 0)).toBe(judgeLower(value, 0.06, 0))
+      }),
+    )
+  })
+})
+
+describe('parseLength', () => {
+  it.each([
+    ['0.098', 'mm', 0.098],
+    ['0,098', 'mm', 0.098],
+    [' .098 ', 'mm', 0.098],
+    ['−0.02', 'mm', -0.02],
+    ['-0.02', 'mm', -0.02],
+    ['4.5', 'thou', 0.1143],
+    ['4,5', 'thou', 0.1143],
+  ] as const)('%j in %s', (text, unit, valueMm) => {
+    expect(parseLength(text, unit)).toEqual({ ok: true, valueMm })
+  })
+
+  it.each([
+    ['', 'empty'],
+    ['about five', 'no-number'],
+    ['1.2.3', 'no-number'],
+    ['0.1mm', 'no-number'],
+    ['1e3', 'no-number'],
+    ['9800', 'too-large'],
+  ])('%j is refused as %s', (text, problem) => {
+    expect(parseLength(text, 'mm')).toMatchObject({ ok: false, problem })
+  })
+
+  it('keeps the figures of a pasted column', () => {
+    expect(parseLength('0.098\n0,101\t0.097;0.1', 'mm')).toEqual({ ok: false, problem: 'several', valuesMm: [0.098, 0.101, 0.097, 0.1] })
+  })
+})

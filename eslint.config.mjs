@@ -1,0 +1,42 @@
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
+import importX from 'eslint-plugin-import-x'
+import vue from 'eslint-plugin-vue'
+import tseslint from 'typescript-eslint'
+
+/** Imports run one way: core ← contract ← server, web; a stage never looks into another stage. */
+const zones = [
+  { target: './core', from: ['./contract', './server', './web', './ops', './e2e'], message: 'core imports nothing of the house' },
+  { target: './contract', from: ['./server', './web', './ops', './e2e'], message: 'contract imports core only' },
+  { target: './server', from: ['./web', './ops', './e2e'], message: 'server and web never import each other' },
+  { target: './web', from: ['./server', './ops', './e2e'], message: 'server and web never import each other' },
+  { target: './web/stages/protrusion', from: ['./web/stages/record'], message: 'a stage imports from no other stage' },
+  { target: './web/stages/record', from: ['./web/stages/protrusion'], message: 'a stage imports from no other stage' },
+  { target: './web/bench', from: ['./web/stages', './web/pages'], message: 'the bench knows no stage' },
+]
+
+export default tseslint.config(
+  { ignores: ['dist', 'node_modules', '.evenbore', 'web/public/sw.js', 'ops/.look.ts'] },
+  ...tseslint.configs.recommended,
+  ...vue.configs['flat/essential'],
+  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
+  {
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })] },
+    rules: {
+      'import-x/no-restricted-paths': ['error', { zones: zones.map((z) => ({ ...z })) }],
+      'no-restricted-globals': 'off',
+      'vue/multi-word-component-names': 'off',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'setTimeout', 'setInterval', 'localStorage'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
+      'no-restricted-imports': ['error', { patterns: ['node:*', 'vue', 'fastify', 'sequelize'] }],
+    },
+  },
+)
