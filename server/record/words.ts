@@ -1,7 +1,8 @@
-import { compile, createCoreContext, registerMessageCompiler, translate } from '@intlify/core-base'
+import { compile, createCoreContext, registerMessageCompiler, registerMessageResolver, resolveValue, translate } from '@intlify/core-base'
 import en from '#words/en.json'
 
 registerMessageCompiler(compile)
+registerMessageResolver(resolveValue)
 
 const context = createCoreContext({ locale: 'en', fallbackLocale: 'en', messages: { en }, missingWarn: false, fallbackWarn: false } as never)
 

@@ -1,0 +1,184 @@
+import { randomUUID } from 'node:crypto'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import WebSocket from 'ws'
+import { jobFile } from '#contract/job-file'
+import { parseGaugeLine } from '#core/measure/gauge-line'
+import { commandOf, TestServer } from './testing/test-store'
+import { settle } from './store/settle'
+import { openStore } from './store/store'
+import planCut from '../core/vectors/plan-cut.json'
+
+let server: TestServer
+let ferry: string
+let loader: string
+
+beforeAll(async () => {
+  server = await TestServer.start()
+  ferry = await server.jobId('Long Reach')
+  loader = await server.jobId('loader')
+})
+afterAll(() => server.stop())
+
+const post = (url: string, payload: string, type = 'application/json') => server.app.inject({ method: 'POST', url, payload, headers: { 'content-type': type } })
+
+describe('bad bodies', () => {
+  it.each([
+    ['/api/commands', '{"commands": [', 400, 'bad-json'],
+    ['/api/commands', '', 400, 'bad-json'],
+    ['/api/commands', '{"commands": []}', 422, 'bad-input'],
+    ['/api/commands', `{"commands": ["${'x'.repeat(5_000_000)}"]}`, 413, 'too-large'],
+    ['/api/calc/fit-plane', '{', 400, 'bad-json'],
+    ['/api/calc/fit-plane', '{"readings":[]}', 422, 'bad-input'],
+    ['/api/calc/fit-plane', '{"readings":[{"angleDeg":0,"valueMm":1}],"diameterMm":100}', 422, 'too-few-stations'],
+    ['/api/calc/weld-it', '{}', 404, 'unknown-calculation'],
+  ])('%s %# answers %i', async (url, body, status, code) => {
+    const answer = await post(url, body)
+    expect(answer.statusCode).toBe(status)
+    expect(answer.json().error).toMatchObject({ code, message: expect.stringMatching(/\w{3}/) })
+  })
+
+  it('refuses what is no JSON by its type', async () => {
+    expect((await post('/api/commands', 'a,b', 'text/csv')).statusCode).toBe(415)
+  })
+
+  it('says that a job is unknown', async () => {
+    expect((await server.app.inject(`/api/jobs/${randomUUID()}`)).json().error.code).toBe('unknown-job')
+    expect((await server.app.inject('/api/jobs/none')).statusCode).toBe(404)
+    expect((await server.app.inject(`/api/jobs/${randomUUID()}/record.pdf`)).statusCode).toBe(404)
+    expect((await server.app.inject('/api/nowhere')).json().error.code).toBe('unknown-path')
+  })
+})
+
+describe('calculations by the API', () => {
+  it('answer as the core does', async () => {
+    const { input, output } = planCut.cases[1]!
+    const answer = await post('/api/calc/plan-cut', JSON.stringify(input))
+    expect(answer.statusCode).toBe(200)
+    expect(answer.json()).toMatchObject({ action: output.action, reasons: output.reasons, totalCutMm: expect.closeTo(output.totalCutMm, 9) })
+  })
+
+  it('are listed and documented', async () => {
+    expect((await server.app.inject('/api/calc')).json().calculations.map((c: { name: string }) => c.name)).toContain('next-move')
+    const docs = await server.app.inject('/api/docs/json')
+    expect(Object.keys(docs.json().paths)).toEqual(expect.arrayContaining(['/api/calc/fit-plane', '/api/calc/judge-protrusion', '/api/calc/plan-cut', '/api/commands', '/api/jobs/{jobId}/record.pdf']))
+    expect(docs.json().paths['/api/calc/fit-plane'].post.requestBody).toBeDefined()
+  })
+})
+
+describe('what can be taken away', () => {
+  async function textOf(url: string): Promise<string> {
+    const answer = await server.app.inject(url)
+    expect(answer.headers['content-type']).toBe('application/pdf')
+    const pdf = await getDocument({ data: new Uint8Array(answer.rawPayload), verbosity: 0 }).promise
+    const pages = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items))
+    return pages.flat().map((item) => ('str' in item ? item.str : '')).join(' ').replace(/\s+/g, ' ')
+  }
+
+  it('prints a signed job with its figures, gauge, people, cautions and deference', async () => {
+    const text = await textOf(`/api/jobs/${loader}/record.pdf`)
+    for (const wanted of ['Gravel yard loader', 'Signed by Ines Varga', '0.090 – 0.170', 'Shim 0.050 (K1) in', 'stop pack 0.060', 'Digital sled gauge 0.001', '±0.004 mm', 'never replace', 'inside', '0.134']) {
+      expect(text).toContain(wanted)
+    }
+    expect(text).not.toContain('record.')
+  })
+
+  it('prints an open job as unsigned, in thou and on Letter where asked', async () => {
+    const text = await textOf(`/api/jobs/${ferry}/record.pdf?unit=thou&paper=LETTER`)
+    expect(text).toContain('Not signed. Still open: Trial fit, Final check, Record.')
+    expect(text).toContain('2.36 – 5.51')
+    expect((await server.app.inject(`/api/jobs/${ferry}/record.pdf?paper=A9`)).statusCode).toBe(422)
+  })
+
+  it('gives every reading as CSV, struck ones too', async () => {
+    const { readings, people } = await server.snapshot(ferry)
+    const strike = commandOf({ what: 'strike-reading', readingId: readings[0]!.id, reason: 'dirt, "maybe"' }, ferry, people[0]!.id)
+    // As found is closed on the ferry: open it, strike, close it.
+    await server.send(commandOf({ what: 'reopen-stage', stage: 'as-found', note: 'x' }, ferry, people[0]!.id), strike)
+    const lines = (await server.app.inject(`/api/jobs/${ferry}/readings.csv`)).body.trim().split('\r\n')
+    expect(lines).toHaveLength(1 + readings.length)
+    expect(lines[0]!.split(',')).toEqual(expect.arrayContaining(['cylinder', 'station_deg', 'protrusion_mm', 'uncertainty_mm', 'struck_by']))
+    expect(lines.filter((l) => l.includes('"dirt, ""maybe"""'))).toHaveLength(1)
+    expect(lines.some((l) => l.includes(`,${readings[3]!.valueMm},gauge,`))).toBe(true)
+  })
+
+  it('gives the whole job as a versioned file', async () => {
+    const file = jobFile.parse((await server.app.inject(`/api/jobs/${loader}/job.json`)).json())
+    expect(file.job).toEqual(await server.snapshot(loader))
+    expect(file).toMatchObject({ format: 'even-bore-job', version: 1 })
+  })
+})
+
+describe('live', () => {
+  it('tells another copy of the server of a reading within a second', async () => {
+    const other = await TestServer.start({ demo: false }, server.address)
+    const url = await other.app.listen({ host: '127.0.0.1', port: 0 })
+    const { sets, people } = await server.snapshot(loader)
+    expect(sets.length).toBeGreaterThan(0)
+    const spare = await server.jobId('spare')
+    const news = await fetch(`${url}/api/jobs/${spare}/news`)
+    const reader = news.body!.pipeThrough(new TextDecoderStream()).getReader()
+    await reader.read()
+    const gaugeId = (await server.shop()).gauges[0]!.id
+    const started = Date.now()
+    await server.send(commandOf({ what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'as-found', gaugeId, zeroOn: 'deck' }, spare, people[0]!.id))
+    let heard = ''
+    while (!heard.includes('data: 1')) heard += (await reader.read()).value ?? ''
+    expect(Date.now() - started).toBeLessThan(1000)
+    await reader.cancel()
+    await other.stop()
+  })
+
+  it('plays an indicator that reads the engine as it stands, whatever is sent to it', async () => {
+    const url = (await server.app.listen({ host: '127.0.0.1', port: 0 })).replace('http', 'ws')
+    const socket = new WebSocket(`${url}/api/gauge/simulated?jobId=${ferry}&stage=trial-fit&seed=4`)
+    const lines: string[] = []
+    socket.on('message', (data) => lines.push(...data.toString().trim().split('\n')))
+    const settled = async () => {
+      await new Promise((resolve) => setTimeout(resolve, 700))
+      const from = lines.length
+      while (lines.length < from + 12) await new Promise((resolve) => setTimeout(resolve, 50))
+      const values = lines.slice(from).map((l) => parseGaugeLine(l)).flatMap((l) => (l.kind === 'value' ? [l.valueMm] : []))
+      return values.reduce((a, b) => a + b) / values.length
+    }
+    await new Promise((resolve) => socket.once('open', resolve))
+    socket.send('rubbish')
+    socket.send('{"do":"explode"}')
+    socket.send(JSON.stringify({ do: 'slide', to: { on: 'liner', cylinder: 5, angleDeg: 300 } }))
+    const before = await settled()
+    expect(before).toBeCloseTo(0.1765, 2)
+    const personId = (await server.shop()).people[0]!.id
+    await server.send(commandOf({ what: 'cut-pass', cutId: randomUUID(), cylinder: 5, kind: 'rough', leavesMm: [0.06], expectMm: 0.1165 }, ferry, personId))
+    expect(before - (await settled())).toBeCloseTo(0.062, 2)
+    socket.close()
+  })
+})
+
+describe('the store', () => {
+  it('survives being opened again: migrations and settling change nothing that is there', async () => {
+    const before = await server.snapshot(loader)
+    const again = await openStore(server.address)
+    await settle(again, { demo: true }, () => undefined)
+    await again.close()
+    expect(await server.snapshot(loader)).toEqual(before)
+  })
+
+  it('starts empty but usable for a new shop', async () => {
+    const empty = await TestServer.start({ demo: false })
+    const shop = await empty.shop()
+    expect(shop).toMatchObject({ jobs: [], people: [], gauges: [], engines: [], rule: 'guarded' })
+    expect(shop.tooling.leavesMm.length).toBeGreaterThan(5)
+    await empty.stop()
+  })
+
+  it('has the four jobs of the demo world as they are told', async () => {
+    const { jobs } = await server.shop()
+    expect(jobs.map((j) => [j.title, j.engineName, j.signed])).toEqual([
+      ['Ferry "Long Reach", main engine', 'Tarrock 6L-140', false],
+      ['Pump set B', 'Orrin 8V-118', false],
+      ['Gravel yard loader', 'Brennick 4M-105', true],
+      ['Ferry spare engine', 'Tarrock 6L-140', false],
+    ])
+    expect(jobs.find((j) => j.title.includes('spare'))!.readings).toBe(0)
+  })
+})

@@ -1,0 +1,65 @@
+import { randomUUID } from 'node:crypto'
+import mariadb from 'mariadb'
+import type { FastifyInstance } from 'fastify'
+import type { Command, JobAct, Outcome, ShopAct } from '#contract/commands'
+import type { Snapshot } from '#core/job/snapshot'
+import type { Shop } from '#contract/shop'
+import { buildApp } from '../app'
+import { settle } from '../store/settle'
+import { openStore, type DatabaseAddress, type Store } from '../store/store'
+
+/** A database of its own for one test file, in the MariaDB that the test command started. */
+export async function freshDatabase(): Promise<DatabaseAddress> {
+  const given = process.env.EVENBORE_TEST_DB
+  if (!given) throw new Error('EVENBORE_TEST_DB is not set: run these tests by ./evenbore test')
+  const address = JSON.parse(given) as DatabaseAddress
+  const database = `t_${randomUUID().replaceAll('-', '')}`
+  const { host, port, user, password } = address
+  const connection = await mariadb.createConnection({ host, port, user, password })
+  await connection.query(`CREATE DATABASE ${database} CHARACTER SET utf8mb4`)
+  await connection.end()
+  return { ...address, database }
+}
+
+/** A server with the demo world in a database of its own, and the few calls tests make. */
+export class TestServer {
+  private constructor(
+    readonly address: DatabaseAddress,
+    readonly store: Store,
+    readonly app: FastifyInstance,
+  ) {}
+
+  static async start(options: { demo: boolean } = { demo: true }, address?: DatabaseAddress): Promise<TestServer> {
+    const at = address ?? (await freshDatabase())
+    const store = await openStore(at)
+    await settle(store, options, () => undefined)
+    return new TestServer(at, store, await buildApp({ store }))
+  }
+
+  async stop(): Promise<void> {
+    await this.app.close()
+    await this.store.close()
+  }
+
+  async shop(): Promise<Shop> {
+    return (await this.app.inject('/api/shop')).json()
+  }
+
+  async jobId(title: string): Promise<string> {
+    return (await this.shop()).jobs.find((j) => j.title.includes(title))!.id
+  }
+
+  async snapshot(jobId: string): Promise<Snapshot> {
+    return (await this.app.inject(`/api/jobs/${jobId}`)).json()
+  }
+
+  async send(...commands: unknown[]): Promise<Outcome[]> {
+    const answer = await this.app.inject({ method: 'POST', url: '/api/commands', payload: { commands } })
+    return (answer.json() as { outcomes: Outcome[] }).outcomes
+  }
+}
+
+/** A command as a device would make it. */
+export function commandOf(act: JobAct | ShopAct, jobId: string | null, personId: string | null, change: Partial<Command> = {}): Command {
+  return { commandId: randomUUID(), deviceId: randomUUID(), personId, jobId, at: new Date().toISOString(), act, ...change }
+}
