@@ -28,7 +28,7 @@ export class SimulatedGauge {
   place: GaugePlace = { on: 'deck' }
   private zeroMm = 0
   private driftedMm = 0
-  private noiseMm = 0.0015
+  private noiseMm = 0.0007
   private driftMmPerMinute = 0
   private dropOuts = 0
   private lastMm = 0

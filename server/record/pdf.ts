@@ -97,7 +97,7 @@ function readingsTable(w: Writer, decks: Deck[]): Content {
       ])
     }
   }
-  return { table: { headerRows: 1, widths: [24, 60, '*', 44, 78, 62], body }, layout: 'lightHorizontalLines' }
+  return { table: { headerRows: 1, widths: [30, 60, '*', 44, 78, 62], body }, layout: 'lightHorizontalLines' }
 }
 
 function stepsBlock(w: Writer, deck: Deck): Content[] {
@@ -130,7 +130,7 @@ function correctionsTable(w: Writer): Content {
       { text: `${w.person(act.personId)}, ${w.time(act.at)}`, fontSize: 8.5 },
     ])
   }
-  return { table: { headerRows: 1, widths: [24, '*', 54, 150], body }, layout: 'lightHorizontalLines' }
+  return { table: { headerRows: 1, widths: [30, '*', 54, 150], body }, layout: 'lightHorizontalLines' }
 }
 
 function gaugesBlock(w: Writer): Content {

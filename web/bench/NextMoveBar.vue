@@ -22,7 +22,7 @@ const said = computed(() => sayMove(props.move, { ...writer.value, shim }))
 </script>
 
 <template>
-  <footer class="flex min-h-[104px] items-center gap-4 border-t-2 border-ink bg-plate px-4 py-2" data-part="next-move" :data-action="move.action" aria-live="polite">
+  <footer class="flex min-h-[104px] items-center gap-4 border-t-2 border-ink bg-plate px-4 py-2" data-part="next-move" :data-action="move.action" :data-cylinder="move.cylinder" :data-station="move.stationDeg" :data-reason="move.reason" aria-live="polite">
     <div class="min-w-0 flex-1">
       <p class="text-[22px] font-bold leading-tight" data-part="move-head">{{ t(said.head.key, said.head.params) }}</p>
       <p class="mt-0.5 text-[16px]" data-part="move-why"><span class="font-semibold">{{ t('move.why-label') }}</span> {{ t(said.why.key, said.why.params) }}</p>

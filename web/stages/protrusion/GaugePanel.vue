@@ -53,7 +53,7 @@ function number(event: Event): number {
       </div>
     </div>
     <div v-if="gauge.source === 'simulated'" class="flex flex-wrap gap-x-5 text-[14px]">
-      <label class="flex items-center gap-2 font-semibold">{{ t('gauge.noise') }}<input class="w-[92px] accent-[var(--ink)]" type="range" min="0" max="0.02" step="0.0005" value="0.0015" data-part="noise" @input="gauge.control({ do: 'noise', mm: number($event) })" /></label>
+      <label class="flex items-center gap-2 font-semibold">{{ t('gauge.noise') }}<input class="w-[92px] accent-[var(--ink)]" type="range" min="0" max="0.02" step="0.0001" value="0.0007" data-part="noise" @input="gauge.control({ do: 'noise', mm: number($event) })" /></label>
       <label class="flex items-center gap-2 font-semibold">{{ t('gauge.drift') }}<input class="w-[92px] accent-[var(--ink)]" type="range" min="-0.5" max="0.5" step="0.02" value="0" data-part="drift" @input="gauge.control({ do: 'drift', mmPerMinute: number($event) })" /></label>
       <label class="flex items-center gap-2 font-semibold">{{ t('gauge.drop-outs') }}<input class="w-[92px] accent-[var(--ink)]" type="range" min="0" max="1" step="0.05" value="0" data-part="drop-outs" @input="gauge.control({ do: 'drop-outs', share: number($event) })" /></label>
     </div>

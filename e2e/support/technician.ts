@@ -1,0 +1,134 @@
+import { trueProtrusionMm, type BoreTruth } from '#core/sim/simulated-engine'
+import { readDeck } from '#core/job/deck'
+import { ferryBores } from '../../server/demo/world'
+import { Key, type Browser } from './browser'
+import type { House } from './house'
+
+/** How a value is put into the pad: typed in a unit, or taken from the simulated gauge. */
+export type Hand = 'mm' | 'thou' | 'gauge'
+
+/** A technician who does what the next move says, and reads an engine that obeys physics, not predictions. */
+export class Technician {
+  /** Called before each reading; tests pull plugs here. */
+  beforeReading: (count: number) => Promise<void> = async () => undefined
+  readings = 0
+  moves: string[] = []
+
+  constructor(
+    readonly browser: Browser,
+    readonly house: House,
+    readonly hand: Hand,
+    private readonly bores: readonly BoreTruth[] = ferryBores,
+  ) {}
+
+  async openJob(title: string): Promise<string> {
+    const jobId = await this.house.jobId(title)
+    await this.browser.go('/')
+    await this.browser.until(async () => {
+      const links = await this.browser.all('[data-part=row] a')
+      for (const link of links) {
+        if (!(await link.getText()).includes(title)) continue
+        await link.sendKeys(Key.ENTER)
+        return true
+      }
+      return false
+    }, `the list has no job "${title}"`)
+    await this.browser.find('[data-part=next-move]')
+    return jobId
+  }
+
+  async sayWho(name: string): Promise<void> {
+    const box = await this.browser.find('#person')
+    await this.browser.until(async () => (await this.browser.all('#person option')).length > 1, 'nobody can be chosen')
+    await box.sendKeys(name)
+    await (await this.browser.find('#reading')).click()
+  }
+
+  private async nextMove(): Promise<{ action: string; cylinder: number; station: number; reason: string }> {
+    return this.browser.run(
+      `const d = document.querySelector('[data-part=next-move]').dataset; return { action: d.action, cylinder: Number(d.cylinder), station: Number(d.station), reason: d.reason }`,
+    )
+  }
+
+  /** What the dial would show: the engine as cut and shimmed on this very screen. */
+  private async heightMm(cylinder: number, angleDeg: number, cuts: Map<number, number[]>, shims: Map<number, number>): Promise<number> {
+    const truth = this.bores.find((b) => b.cylinder === cylinder)!
+    const height = trueProtrusionMm(truth, { asFound: false, packsMm: cuts.get(cylinder) ?? [], shimMm: shims.get(cylinder) ?? 0 }, angleDeg)
+    return Math.round(height * 1000) / 1000
+  }
+
+  private async read(cylinder: number, angleDeg: number, cuts: Map<number, number[]>, shims: Map<number, number>): Promise<void> {
+    await this.beforeReading(this.readings++)
+    if (this.hand === 'gauge') {
+      await this.browser.click('[data-part=slide-liner]')
+      // A hand takes its time; so does an indicator that settles.
+      await this.browser.driver.sleep(330)
+      await (await this.browser.find('#reading')).click()
+      await this.browser.type(Key.ENTER)
+      return
+    }
+    const heightMm = await this.heightMm(cylinder, angleDeg, cuts, shims)
+    const figure = this.hand === 'thou' ? (heightMm / 0.0254).toFixed(2) : heightMm.toFixed(3).replace('.', cylinder % 2 ? '.' : ',')
+    await this.browser.type(figure, Key.ENTER)
+  }
+
+  /**
+   * Follows the next moves until the stage can be closed, and closes it by the keyboard.
+   */
+  async workThroughStage(): Promise<void> {
+    const cuts = new Map<number, number[]>()
+    const shims = new Map<number, number>()
+    for (let step = 0; step < 260; step++) {
+      const before = await this.nextMove()
+      this.moves.push(`${before.action} ${before.cylinder || ''} ${before.reason}`)
+      if (before.action === 'done') return
+      if (before.reason === 'zero-moved' || before.reason === 'rough-readings') await this.browser.type('n')
+      else if (before.action === 'measure') await this.read(before.cylinder, before.station, cuts, shims)
+      else if (before.action === 'close-zero') {
+        await this.browser.click('[data-part=slide-deck]')
+        await this.browser.driver.sleep(330)
+        await this.browser.click('[data-part=move-button]')
+      } else if (before.action === 'cut' || before.action === 'shim' || before.action === 'next-cylinder') {
+        const head = await this.browser.text('[data-part=move-head]')
+        if (before.action === 'cut') {
+          cuts.set(before.cylinder, [...(cuts.get(before.cylinder) ?? []), packIn(head)])
+          shims.delete(before.cylinder)
+        }
+        if (before.action === 'shim') shims.set(before.cylinder, shimIn(head, this.hand))
+        await this.browser.type('n')
+      } else if (before.action === 'close-stage') {
+        await this.browser.type('n')
+        await this.browser.find('[data-part=close-confirm]:not(:disabled)')
+        await this.browser.driver.sleep(150)
+        await this.browser.type(Key.ENTER)
+        await this.browser.until(async () => (await this.nextMove()).action === 'done', 'the stage did not close')
+        return
+      } else throw new Error(`stuck at ${this.moves.slice(-4).join(' | ')}: ${await this.browser.text('[data-part=move-head]')}`)
+      await this.browser.until(async () => {
+        const now = await this.nextMove()
+        return now.action !== before.action || now.cylinder !== before.cylinder || now.station !== before.station || now.reason !== before.reason
+      }, `nothing followed ${this.moves.at(-1)}: ${await this.browser.text('[data-part=pad]')}`)
+    }
+    throw new Error(`the stage never ended: ${this.moves.slice(-8).join(' | ')}`)
+  }
+
+  /** How the deck stands on the server. */
+  async deck(jobId: string, stage: 'trial-fit' | 'final-check' = 'trial-fit') {
+    return readDeck(await this.house.snapshot(jobId), stage)
+  }
+
+  async untilSaved(): Promise<void> {
+    await this.browser.until(async () => (await (await this.browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'readings still wait', 30_000)
+  }
+}
+
+/** The stop pack in a sentence: leaves are marked in mm whatever unit is read in. */
+export function packIn(sentence: string): number {
+  const leaves = /stop pack (\d+\.\d+(?: \+ \d+\.\d+)*)/.exec(sentence)?.[1] ?? ''
+  return leaves.split(' + ').reduce((sum, leaf) => sum + Number(leaf), 0)
+}
+
+function shimIn(sentence: string, hand: Hand): number {
+  const figure = Number(/fit shim [^(]*\(([\d.]+)\)/.exec(sentence)?.[1])
+  return hand === 'thou' ? figure * 0.0254 : figure
+}
