@@ -1,14 +1,30 @@
+import { createHash } from 'node:crypto'
+import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import VueI18n from '@intlify/unplugin-vue-i18n/vite'
 import tailwind from '@tailwindcss/vite'
 import vue from '@vitejs/plugin-vue'
-import { defineConfig } from 'vite'
+import { defineConfig, type Plugin } from 'vite'
+
+/** Writes the service worker with the list of what the build made, so that all of it is kept on the device. */
+function serviceWorker(): Plugin {
+  return {
+    name: 'service-worker',
+    apply: 'build',
+    generateBundle(_, bundle) {
+      const files = Object.keys(bundle).filter((f) => /\.(js|css|woff2)$/.test(f)).map((f) => `/${f}`).sort()
+      const mark = createHash('sha256').update(files.join()).digest('hex').slice(0, 12)
+      const source = readFileSync(here('app/sw-template.js'), 'utf8').replace('__FILES__', JSON.stringify(files)).replace('__MARK__', mark)
+      this.emitFile({ type: 'asset', fileName: 'sw.js', source })
+    },
+  }
+}
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 export default defineConfig({
   root: here('.'),
-  plugins: [vue(), tailwind(), VueI18n({ include: here('../contract/words/*.json'), strictMessage: false })],
+  plugins: [vue(), tailwind(), VueI18n({ include: here('../contract/words/*.json'), strictMessage: false }), serviceWorker()],
   build: { outDir: here('../dist/web'), emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:4780', ws: true } } },
 })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import { freeShims } from '#core/job/move-input'
 import { barePlane } from '#core/job/deck'
 import { isClosed } from '#core/job/route'
@@ -59,6 +59,23 @@ function closeDialog(): void {
   setTimeout(() => pad.value?.focus(), 50)
 }
 
+/** Back to the box, wherever the finger was: the next thing is a reading. */
+function toBox(): void {
+  void nextTick(() => {
+    if (!dialog.value) pad.value?.focus()
+  })
+}
+
+function goOn(): void {
+  go()
+  toBox()
+}
+
+function again(): void {
+  entry.openSet()
+  toBox()
+}
+
 function finish(note: string): void {
   const what = dialog.value === 'reopen' ? 'reopen-stage' : 'close-stage'
   if (what === 'close-stage') job.act({ what, stage: props.stage, note })
@@ -79,7 +96,7 @@ function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
   const typing = target instanceof HTMLInputElement && (target.id !== 'reading' || entry.text.value !== '')
   if (event.altKey || typing || target instanceof HTMLSelectElement || target instanceof HTMLTextAreaElement) return
-  const acts: Record<string, () => void> = { n: go, g: () => (showGauge.value = !showGauge.value), m: () => (device.unit = device.unit === 'mm' ? 'thou' : 'mm') }
+  const acts: Record<string, () => void> = { n: goOn, g: () => (showGauge.value = !showGauge.value), m: () => (device.unit = device.unit === 'mm' ? 'thou' : 'mm') }
   const act = acts[event.key]
   if (!act) return
   event.preventDefault()
@@ -111,10 +128,10 @@ onBeforeUnmount(() => {
         </div>
       </div>
       <div class="w-[372px] shrink-0 border-l border-line max-[1100px]:w-[336px]">
-        <ReadingPad ref="pad" :entry="entry" :state="state" :snapshot="snapshot" :closed="closed" @cylinder="stepCylinder" @again="entry.openSet()" />
+        <ReadingPad ref="pad" :entry="entry" :state="state" :snapshot="snapshot" :closed="closed" @cylinder="stepCylinder" @again="again" />
       </div>
     </div>
-    <NextMoveBar v-if="move" :move="move" :shims="snapshot.shims" @go="go" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
+    <NextMoveBar v-if="move" :move="move" :shims="snapshot.shims" @go="goOn" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
 
     <StopPackDialog v-if="move" :open="dialog === 'pack'" :move="move" :snapshot="snapshot" :high-mm="bare ? planeEnds(bare).highMm : 0" @close="closeDialog" @cut="(leaves, expect) => { cut(leaves, expect, move!.figures.passKind ?? 'finish'); closeDialog() }" />
     <ShimDialog :open="dialog === 'shim'" :cylinder="move?.cylinder ?? job.selected" :shims="freeShims(snapshot)" :bare-mm="bare?.centreMm ?? 0" @close="closeDialog" @fit="(s, expect) => { fitShim(s.id, expect); closeDialog() }" />

@@ -1,8 +1,18 @@
 // Keeps the application itself on the device, so that it opens with the server gone. Data is not its business.
-const CACHE = 'even-bore-app'
+// The build puts its own files and a mark of them here.
+const FILES = __FILES__
+const CACHE = 'even-bore-app-__MARK__'
 
-self.addEventListener('install', () => self.skipWaiting())
-self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()))
+self.addEventListener('install', (event) => {
+  self.skipWaiting()
+  event.waitUntil(caches.open(CACHE).then((cache) => cache.addAll(['/', ...FILES])))
+})
+
+async function tidy() {
+  for (const name of await caches.keys()) if (name !== CACHE) await caches.delete(name)
+  await self.clients.claim()
+}
+self.addEventListener('activate', (event) => event.waitUntil(tidy()))
 
 async function freshFirst(request, key) {
   const cache = await caches.open(CACHE)

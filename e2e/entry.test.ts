@@ -1,0 +1,180 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { Browser, Key } from './support/browser'
+import { House } from './support/house'
+import { Technician } from './support/technician'
+
+let house: House
+let browser: Browser
+let tom: Technician
+let jobId: string
+
+beforeAll(async () => {
+  house = await House.open()
+  browser = await Browser.open(house.url)
+  tom = new Technician(browser, house, 'mm')
+  jobId = await tom.openJob('Long Reach')
+  await tom.sayWho('Tom')
+})
+afterAll(async () => {
+  await browser.close()
+  await house.kill()
+})
+
+const box = async () => (await browser.find('#reading')).getAttribute('value')
+const valueAt = (station: number) => browser.text(`[data-station="${station}"] [data-part=station-value]`)
+const clearBox = async () => {
+  await browser.type(Key.ESCAPE)
+  await browser.type(Key.ESCAPE)
+}
+
+/** Each test has a cylinder of its own. */
+let cylinder = 0
+beforeEach(async () => {
+  await clearBox()
+  cylinder = (cylinder % 6) + 1
+  await browser.chord(Key.ALT, String(cylinder))
+  await browser.untilText('[data-part=pad] h2', `Cylinder ${cylinder}`)
+})
+
+describe('an entry', () => {
+  it('that is no number stays in the box, with words', async () => {
+    await browser.type('about 5', Key.ENTER)
+    await browser.untilText('[data-part=entry-problem]', 'That is no number')
+    expect(await box()).toBe('about 5')
+  })
+
+  it('a hundred times too large is asked about, and taken if it is right', async () => {
+    await browser.type('9.8', Key.ENTER)
+    await browser.untilText('[data-part=entry-question]', 'did the decimal point slip?')
+    await browser.type(Key.ESCAPE)
+    expect(await box()).toBe('9.8')
+    expect(await valueAt(0)).toBe('·')
+    await clearBox()
+    await browser.type('98000', Key.ENTER)
+    await browser.untilText('[data-part=entry-problem]', 'No reading on a deck is that large')
+  })
+
+  it('with a comma is a figure', async () => {
+    await browser.type('0,098', Key.ENTER)
+    await browser.untilText('[data-station="0"] [data-part=station-value]', '0.098')
+  })
+
+  it('of a whole column is laid on the stations when asked', async () => {
+    await browser.run(
+      `const data = new DataTransfer(); data.setData('text', arguments[0]);
+       document.querySelector('#reading').dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))`,
+      '0.098\n0,101\n0.097\n0.100\n',
+    )
+    await browser.untilText('[data-part=entry-question]', '4 figures')
+    await browser.type(Key.ENTER)
+    await browser.untilText('[data-station="270"] [data-part=station-value]', '0.100')
+    expect(await Promise.all([0, 90, 180].map(valueAt))).toEqual(['0.098', '0.101', '0.097'])
+  })
+
+  it('at a station twice: put in its place, or keep both', async () => {
+    await browser.type('0.098', Key.ENTER)
+    await browser.type(Key.BACK_SPACE)
+    await browser.type('0.100', Key.ENTER)
+    await browser.untilText('[data-part=entry-question]', 'This station already reads 0.098')
+    await browser.type('k')
+    await browser.untilText('[data-station="0"]', 'mean of 2')
+    expect(await valueAt(0)).toBe('0.099')
+    await browser.type(Key.BACK_SPACE, '0.110', Key.ENTER)
+    await browser.until(async () => (await browser.all('[data-part=entry-question]')).length === 1, 'nothing was asked')
+    await browser.type(Key.ENTER)
+    await browser.untilText('[data-station="0"] [data-part=station-value]', '0.104')
+  })
+
+  it('is undone by one key, and struck out rather than lost', async () => {
+    await browser.type('0.111', Key.ENTER)
+    await browser.untilText('[data-station="0"] [data-part=station-value]', '0.111')
+    await browser.type('u')
+    await browser.untilText('[data-station="0"] [data-part=station-value]', '·')
+    await tom.untilSaved()
+    expect((await house.snapshot(jobId)).readings.find((r) => r.valueMm === 0.111)!.struck).toMatchObject({ reason: 'undone' })
+    await browser.click('[data-part=history]')
+    await browser.untilText('[data-part=history-list]', 'struck out by Tom Adeyar')
+    await browser.type(Key.ESCAPE)
+    await browser.until(async () => (await browser.all('[data-part=history-list]')).length === 0, 'the log stays open')
+    await (await browser.find('#reading')).click()
+  })
+
+  it('from a gauge that types like a keyboard is a reading of the gauge', async () => {
+    await browser.type('+0.0980 mm', Key.ENTER)
+    await tom.untilSaved()
+    const { readings } = await house.snapshot(jobId)
+    expect(readings.at(-1)).toMatchObject({ valueMm: 0.098, source: 'gauge' })
+  })
+})
+
+describe('the keys', () => {
+  it('are listed under ?', async () => {
+    await browser.type('?')
+    const help = await browser.text('[data-part=key-help]')
+    for (const key of ['Enter', 'Space', 'Backspace', '← →', 'Alt + 1 … 9', 'Esc']) expect(help).toContain(key)
+    await browser.type(Key.ESCAPE)
+    await browser.until(async () => (await browser.all('[data-part=key-help]')).length === 0, 'the list stays open')
+    await (await browser.find('#reading')).click()
+  })
+
+  it('go round the engine with the arrows, and to a bore by its number on the rail', async () => {
+    const start = cylinder
+    await browser.type(Key.ARROW_RIGHT)
+    await browser.untilText('[data-part=pad] h2', `Cylinder ${(start % 6) + 1}`)
+    await browser.run(`document.querySelector('[data-part=deck-rail] [aria-pressed=true]').focus()`)
+    await browser.type('6')
+    await browser.untilText('[data-part=pad] h2', 'Cylinder 6')
+  })
+
+  it('change the unit on every figure', async () => {
+    await (await browser.find('#reading')).click()
+    await browser.type('m')
+    await browser.untilText('[data-part=deck-profile]', '5.51')
+    await browser.type('m')
+    await browser.untilText('[data-part=deck-profile]', '0.140')
+  })
+})
+
+describe('the gauge', () => {
+  it('marks a set whose zero moved, and offers to take it again', async () => {
+    // Cylinder 2 was asked about only; nothing is read there.
+    await browser.chord(Key.ALT, '2')
+    await browser.untilText('[data-part=pad] h2', 'Cylinder 2')
+    await browser.click('[data-part=toggle-gauge]')
+    await browser.click('[data-part=connect-simulated]')
+    await browser.untilText('[data-part=live-value]', /[+−]?0\.00\d/)
+    await browser.click('[data-part=gauge-zero]')
+    // Away from the deck the zero is pressed once more: everything after it is off.
+    for (let station = 0; station < 4; station++) {
+      await browser.click('[data-part=slide-liner]')
+      await browser.driver.sleep(350)
+      await (await browser.find('#reading')).click()
+      await browser.type(' ')
+      await browser.driver.sleep(100)
+    }
+    await browser.click('[data-part=gauge-zero]')
+    await browser.driver.sleep(250)
+    await browser.click('[data-part=slide-deck]')
+    await browser.driver.sleep(350)
+    await browser.until(async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-action')) === 'close-zero', 'the zero is not asked for')
+    await browser.click('[data-part=move-button]')
+    await browser.until(async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-reason')) === 'zero-moved', 'the moved zero is not told')
+    await browser.click('[data-part=hide-gauge]')
+    await browser.untilText('[data-part=zero-state]', 'moved')
+    await browser.click('[data-part=move-button]')
+    await browser.untilText('[data-part=pad-station]', 'station 1 of 4')
+  })
+
+  it('says when it falls silent or sends rubbish', async () => {
+    await browser.click('[data-part=toggle-gauge]')
+    await browser.run(`const d = document.querySelector('[data-part=drop-outs]'); d.value = 1; d.dispatchEvent(new Event('input', { bubbles: true }))`)
+    await browser.untilText('[data-part=gauge-note]', /no value arrives|which is no reading/)
+    await browser.untilText('[data-part=gauge-state]', 'gauge silent')
+    await browser.click('[data-part=slide-liner]')
+    await (await browser.find('#reading')).click()
+    await browser.type(Key.ENTER)
+    await browser.untilText('[data-part=entry-problem]', 'The gauge shows nothing just now')
+    await browser.click('[data-part=disconnect]')
+    await browser.untilText('[data-part=gauge-note]', 'no gauge connected')
+  })
+})

@@ -1,0 +1,194 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { randomUUID } from 'node:crypto'
+import { afterEach, describe, expect, it } from 'vitest'
+import type { Command } from '#contract/commands'
+import { openHome } from '../ops/home'
+import { startDatabase } from '../ops/mariadb'
+import { Browser, Key } from './support/browser'
+import { command, House } from './support/house'
+import { Technician } from './support/technician'
+
+const opened: { close(): Promise<unknown> }[] = []
+afterEach(async () => {
+  for (const thing of opened.splice(0).reverse()) await thing.close()
+})
+
+async function openHouse(options: Parameters<typeof House.open>[0] = {}): Promise<House> {
+  const house = await House.open(options)
+  opened.push({ close: () => house.kill() })
+  return house
+}
+async function openBrowser(house: House): Promise<Browser> {
+  const browser = await Browser.open(house.url)
+  opened.push(browser)
+  return browser
+}
+const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+/** A device that sends readings one after the other, and again until each is acknowledged. */
+async function stubbornDevice(house: House, commands: Command[], acknowledged: Set<string>): Promise<void> {
+  for (let next = 0; next < commands.length; ) {
+    const [one] = [commands[next]!]
+    try {
+      const [answer] = await house.send([one])
+      if (answer?.result !== 'done') throw new Error(JSON.stringify(answer))
+      acknowledged.add(one.commandId)
+      next += 1
+    } catch {
+      await sleep(40)
+    }
+  }
+}
+
+async function readingsToSend(house: House, jobId: string, sets: number, each: number): Promise<Command[][]> {
+  const personId = await house.person('Tom Adeyar')
+  const gaugeId = (await house.shop()).gauges[0]!.id
+  return Array.from({ length: sets }, (_, s) => {
+    const setId = randomUUID()
+    const open = command({ what: 'open-set', setId, cylinder: (s % 6) + 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }, jobId, personId)
+    const takes = Array.from({ length: each }, (_, i) =>
+      command({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: (i % 4) * 90, valueMm: (100 + i) / 1000, source: 'typed' }, jobId, personId),
+    )
+    return [open, ...takes]
+  })
+}
+
+const readingIds = (commands: Command[][]) => commands.flat().flatMap((c) => (c.act.what === 'take-reading' ? [c.act.readingId] : [])).sort()
+
+describe('what was acknowledged', () => {
+  it('survives a server killed in mid-write again and again, each reading exactly once', async () => {
+    const house = await openHouse()
+    const jobId = await house.jobId('Long Reach')
+    const before = new Set((await house.snapshot(jobId)).readings.map((r) => r.id))
+    const commands = await readingsToSend(house, jobId, 8, 40)
+    const acknowledged = new Set<string>()
+    const sending = Promise.all(commands.map((own) => stubbornDevice(house, own, acknowledged)))
+    for (const mark of [40, 120, 200]) {
+      while (acknowledged.size < mark) await sleep(5)
+      await house.kill()
+      await house.start()
+    }
+    await sending
+    const stored = (await house.snapshot(jobId)).readings.filter((r) => !before.has(r.id))
+    expect(stored.map((r) => r.id).sort()).toEqual(readingIds(commands))
+  })
+
+  it('survives a database killed and started again', async () => {
+    const root = mkdtempSync(join(tmpdir(), 'evenbore-kill-'))
+    const home = openHome('demo', root)
+    let database = await startDatabase(home)
+    opened.push({
+      close: async () => {
+        await database.stop()
+        rmSync(root, { recursive: true, force: true })
+        rmSync(home.run, { recursive: true, force: true })
+      },
+    })
+    const house = await openHouse({ address: database.address })
+    const jobId = await house.jobId('Long Reach')
+    const before = new Set((await house.snapshot(jobId)).readings.map((r) => r.id))
+    const browser = await openBrowser(house)
+    const tom = new Technician(browser, house, 'mm')
+    await tom.openJob('Long Reach')
+    await tom.sayWho('Tom')
+    const commands = await readingsToSend(house, jobId, 4, 30)
+    const acknowledged = new Set<string>()
+    const sending = Promise.all(commands.map((own) => stubbornDevice(house, own, acknowledged)))
+    while (acknowledged.size < 30) await sleep(5)
+    process.kill(database.process.pid, 'SIGKILL')
+    // The person keeps typing while the store is gone.
+    await browser.chord(Key.ALT, '6')
+    for (const figure of ['0.098', '0.101', '0.104', '0.099']) await browser.type(figure, Key.ENTER)
+    await browser.untilText('[data-part=saving]', /waiting/)
+    database = await startDatabase(home, database.address.port)
+    await sending
+    await tom.untilSaved()
+    const { readings, sets } = await house.snapshot(jobId)
+    const stored = readings.filter((r) => !before.has(r.id))
+    const typed = stored.filter((r) => !readingIds(commands).includes(r.id))
+    expect(stored.filter((r) => !typed.includes(r)).map((r) => r.id).sort()).toEqual(readingIds(commands))
+    expect(typed.map((r) => r.valueMm)).toEqual([0.098, 0.101, 0.104, 0.099])
+    expect(sets.find((s) => s.id === typed[0]!.setId)).toMatchObject({ cylinder: 6, stage: 'trial-fit' })
+  })
+
+  it('survives a tab closed while the server was away: it waits on the device and arrives once', async () => {
+    const house = await openHouse()
+    const browser = await openBrowser(house)
+    const tom = new Technician(browser, house, 'mm')
+    const jobId = await tom.openJob('Long Reach')
+    await tom.sayWho('Tom')
+    await tom.untilSaved()
+    await browser.until(() => browser.run<boolean>('return navigator.serviceWorker.controller !== null'), 'the page is not kept on the device')
+    const count = (await house.snapshot(jobId)).readings.length
+    await house.kill()
+    for (const figure of ['0.091', '0.092', '0.093']) await browser.type(figure, Key.ENTER)
+    await browser.untilText('[data-part=saving]', '4 waiting')
+    const [old] = await browser.driver.getAllWindowHandles()
+    await browser.driver.switchTo().newWindow('tab')
+    const fresh = await browser.driver.getWindowHandle()
+    await browser.driver.switchTo().window(old!)
+    await browser.driver.close()
+    await browser.driver.switchTo().window(fresh)
+    // The application itself opens without its server, with the job and what was typed.
+    await browser.go(`/jobs/${jobId}/trial-fit`)
+    await browser.untilText('[data-part=saving]', '4 waiting', 15_000)
+    await browser.until(async () => (await browser.text('[data-station="90"]')).includes('0.092'), 'what was typed is not on screen')
+    await house.start()
+    await tom.untilSaved()
+    const { readings } = await house.snapshot(jobId)
+    expect(readings.slice(count).map((r) => r.valueMm)).toEqual([0.091, 0.092, 0.093])
+  })
+})
+
+describe('two devices on one job', () => {
+  it('see each other within a second, and never overwrite each other', async () => {
+    const house = await openHouse()
+    const [left, right] = [await openBrowser(house), await openBrowser(house)]
+    const [tom, lise] = [new Technician(left, house, 'mm'), new Technician(right, house, 'mm')]
+    const jobId = await tom.openJob('Long Reach')
+    await lise.openJob('Long Reach')
+    await tom.sayWho('Tom')
+    await lise.sayWho('Lise')
+    await left.type('0.101', Key.ENTER)
+    await left.untilText('[data-station="0"] [data-part=station-value]', '0.101')
+    await right.untilText('[data-station="0"] [data-part=station-value]', '0.101', 1000)
+    // Lise goes on in the same set, and both read the next station at the same moment.
+    await Promise.all([left.type('0.098', Key.ENTER), right.type('0.104', Key.ENTER)])
+    await Promise.all([tom.untilSaved(), lise.untilSaved()])
+    const { readings, sets, people } = await house.snapshot(jobId)
+    const own = readings.filter((r) => r.setId === sets.at(-1)!.id)
+    expect(own.filter((r) => r.angleDeg === 90).map((r) => r.valueMm).sort()).toEqual([0.098, 0.104])
+    expect(own.every((r) => r.struck === null)).toBe(true)
+    expect(new Set(own.map((r) => people.find((p) => p.id === r.personId)!.name))).toEqual(new Set(['Tom Adeyar', 'Lise Brandt']))
+    for (const browser of [left, right]) await browser.untilText('[data-station="90"]', 'mean of 2')
+  })
+
+  it('learn that a stage was closed meanwhile, and keep what could not be taken', async () => {
+    const house = await openHouse()
+    const browser = await openBrowser(house)
+    const lise = new Technician(browser, house, 'mm')
+    const jobId = await lise.openJob('Pump set B')
+    await lise.sayWho('Lise')
+    await browser.click('[data-part=measure-again]')
+    await browser.untilText('[data-part=pad-station]', 'station 1')
+    await lise.untilSaved()
+    const personId = await house.person('Ines Varga')
+    await house.kill()
+    await browser.type('0.100', Key.ENTER)
+    await browser.untilText('[data-part=saving]', /waiting/)
+    // Another device gets there first: the set is ended by the lead as soon as the server is back.
+    const setId = await browser.run<string>(
+      `const open = indexedDB.open('even-bore'); return new Promise(r => open.onsuccess = () => {
+         const all = open.result.transaction('outbox').objectStore('outbox').getAll(); all.onsuccess = () => r(all.result[0].command.act.setId) })`,
+    )
+    await browser.run('window.__fetch = window.fetch; window.fetch = (u, o) => String(u).includes("commands") ? Promise.reject(new TypeError("held")) : window.__fetch(u, o)')
+    await house.start()
+    await house.send([command({ what: 'close-set', setId, zeroMm: 0 }, jobId, personId)])
+    await browser.run('window.fetch = window.__fetch')
+    await browser.untilText('[data-part=refused]', '1 not accepted', 15_000)
+    await browser.click('[data-part=refused]')
+    expect(await browser.text('[data-part=refused-list]')).toMatch(/Reading 0\.100 mm[\s\S]*The set was ended before it arrived/)
+  })
+})
