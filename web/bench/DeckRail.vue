@@ -82,18 +82,7 @@ function onKey(event: KeyboardEvent): void {
         </text>
         <path :d="`M ${step.x - 6} ${step.y - radius * 0.6} h 12`" stroke="var(--scribe)" stroke-opacity="0.6" :stroke-width="step.verdict === 'out' ? 4 : 1.5" />
       </g>
-      <g
-        v-for="b in rings"
-        :key="b.cylinder"
-        role="button"
-        :tabindex="b.cylinder === selected ? 0 : -1"
-        :aria-label="b.label"
-        :aria-pressed="b.cylinder === selected"
-        class="cursor-pointer outline-none [&:focus-visible>circle:first-child]:stroke-[6px]"
-        :data-cylinder="b.cylinder"
-        :data-verdict="b.state?.verdict ?? 'none'"
-        @click="emit('select', b.cylinder)"
-      >
+      <g v-for="b in rings" :key="b.cylinder" aria-hidden="true">
         <circle :cx="b.x" :cy="b.y" :r="radius + 4" fill="none" :stroke="b.cylinder === selected ? 'var(--brass-on-blue)' : 'transparent'" stroke-width="4" />
         <circle
           :cx="b.x" :cy="b.y" :r="radius - 4" :fill="b.cylinder === selected ? 'rgb(232 238 244 / 0.12)' : 'rgb(232 238 244 / 0.03)'"
@@ -117,6 +106,23 @@ function onKey(event: KeyboardEvent): void {
           {{ b.changed ? t('rail.remeasure') : t('rail.open') }}
         </text>
       </g>
+      <circle
+        v-for="b in rings"
+        :key="`touch-${b.cylinder}`"
+        :cx="b.x"
+        :cy="b.y"
+        :r="radius + 4"
+        fill="transparent"
+        role="button"
+        :tabindex="b.cylinder === selected ? 0 : -1"
+        :aria-label="b.label"
+        :aria-pressed="b.cylinder === selected"
+        class="cursor-pointer outline-none focus-visible:stroke-(--scribe) focus-visible:stroke-[7px]"
+        :data-cylinder="b.cylinder"
+        :data-verdict="b.state?.verdict ?? 'none'"
+        @click="emit('select', b.cylinder)"
+        @keydown.enter.prevent="emit('select', b.cylinder)"
+      />
     </svg>
   </section>
 </template>

@@ -1,0 +1,197 @@
+import { readFileSync } from 'node:fs'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Browser, Key } from './support/browser'
+import { House } from './support/house'
+
+const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
+
+/** Serious and critical findings of axe on the page as it stands. */
+async function findings(browser: Browser): Promise<string[]> {
+  await browser.run(axe)
+  return browser.driver.executeAsyncScript<string[]>(
+    `const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then(r => done(r.violations.filter(v => ['serious', 'critical'].includes(v.impact))
+       .map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.html.slice(0, 120) + ' ' + (n.any[0]?.message ?? '')).join(' | '))))`,
+  )
+}
+
+describe('the demo shop', () => {
+  let house: House
+  let browser: Browser
+  beforeAll(async () => {
+    house = await House.open()
+    browser = await Browser.open(house.url)
+  })
+  afterAll(async () => {
+    await browser.close()
+    await house.kill()
+  })
+
+  const jobPath = async (title: string, stage: string) => `/jobs/${await house.jobId(title)}/${stage}`
+
+  it.each(['light', 'dark'])('is open to everybody by axe, in %s colours', async (theme) => {
+    const engineId = (await house.shop()).engines.find((e) => e.layout === 'vee')!.id
+    const paths = ['/', '/engines', `/engines/${engineId}`, '/gauges', '/people', await jobPath('Pump', 'trial-fit'), await jobPath('loader', 'final-check'), await jobPath('loader', 'record'), await jobPath('spare', 'as-found')]
+    await browser.go('/')
+    await browser.run(`localStorage.setItem('evenbore.theme', arguments[0])`, theme)
+    for (const path of paths) {
+      await browser.go(path)
+      await browser.find('main :is(svg, table, ul, form)')
+      await browser.driver.sleep(250)
+      expect(await browser.run('return document.documentElement.dataset.theme')).toBe(theme)
+      expect(await findings(browser), path).toEqual([])
+    }
+    await browser.run(`localStorage.setItem('evenbore.theme', 'light')`)
+  })
+
+  it('is open to everybody in its dialogs too', async () => {
+    await browser.go(await jobPath('Pump', 'trial-fit'))
+    await browser.find('#reading')
+    await browser.chord(Key.ALT, '7')
+    await browser.untilText('[data-part=pad] h2', 'Cylinder 7')
+    await browser.untilText('[data-part=move-head]', 'Cylinder 7')
+    await browser.click('[data-part=toggle-gauge]')
+    expect(await findings(browser)).toEqual([])
+    await browser.type('?')
+    await browser.find('[data-part=key-help]')
+    expect(await findings(browser)).toEqual([])
+  })
+
+  it('says in words what lies on the line, and how to settle it', async () => {
+    await browser.go(await jobPath('Pump', 'trial-fit'))
+    await browser.find('#reading')
+    await browser.chord(Key.ALT, '7')
+    await browser.untilText('[data-part=move-head]', /Cylinder 7: read 3 o'clock \d more times/)
+    expect(await browser.text('[data-part=move-why]')).toContain('0.072 against 0.070, known to ±0.004')
+    expect(await (await browser.find('[data-part=deck-rail] [data-cylinder="4"]')).getAttribute('data-verdict')).toBe('unsure')
+  })
+
+  it('lists, searches and sorts its jobs', async () => {
+    await browser.go('/')
+    await browser.until(async () => (await browser.all('[data-part=row]')).length === 4, 'there are not four jobs')
+    await (await browser.find('#filter-jobs')).sendKeys('pump')
+    await browser.until(async () => (await browser.all('[data-part=row]')).length === 1, 'the search finds nothing')
+    await (await browser.find('#filter-jobs')).clear()
+    await (await browser.find('#filter-jobs')).sendKeys(' ', Key.BACK_SPACE)
+    await browser.driver.findElement({ css: 'th:nth-child(2) button' }).click()
+    await browser.until(async () => (await (await browser.all('[data-part=row]'))[0]!.getText()).includes('Ferry "Long Reach"'), 'the list is not sorted')
+  })
+
+  it('goes to the next open stage of a job, and shows the whole route', async () => {
+    await browser.go(`/jobs/${await house.jobId('Long Reach')}`)
+    await browser.find('[data-stage=trial-fit] [data-part=deck-rail]')
+    const states = await browser.run<string[]>(`return [...document.querySelectorAll('[data-part=route] [data-state]')].map(a => a.dataset.stage + ' ' + a.dataset.state)`)
+    expect(states).toEqual(['as-found done', 'trial-fit next', 'final-check later', 'record later'])
+    // As found stands in outline behind: six cylinders, four stations each.
+    expect(await browser.all('[data-part=before-mark]')).toHaveLength(24)
+  })
+
+  it('knows a job that is not there', async () => {
+    await browser.go('/jobs/5e0f8c1a-3b1d-4a43-9d0c-0b9f6a1f7c11/trial-fit')
+    await browser.untilText('main', 'There is no such job in this shop')
+  })
+
+  it('makes a new version of limits, refuses ones that cross, and keeps the old', async () => {
+    const engine = (await house.shop()).engines.find((e) => e.name === 'Tarrock 6L-140')!
+    await browser.go('/')
+    await browser.chooseOption('#person', 'Ines Varga')
+    await browser.go(`/engines/${engine.id}`)
+    await browser.click('[data-part=edit-sheet]')
+    const lowest = await browser.find('[data-field=minMm] input')
+    await lowest.clear()
+    await lowest.sendKeys('0,2')
+    await browser.untilText('[data-field=minMm]', 'the lowest stands above the highest')
+    expect(await (await browser.find('[data-part=save-sheet]')).isEnabled()).toBe(false)
+    await lowest.clear()
+    await lowest.sendKeys('0,07')
+    await browser.click('[data-part=save-sheet]:not(:disabled)')
+    await browser.untilText('[data-part=limits]', '0.070 mm')
+    const after = (await house.shop()).engines.find((e) => e.id === engine.id)!
+    expect(after.sheets.map((s) => s.limits.minMm)).toEqual([0.06, 0.07])
+    expect((await house.snapshot(await house.jobId('Long Reach'))).sheet.version).toBe(1)
+  })
+
+  it('is usable at 1024 by 768: nothing that must be touched is cut off', async () => {
+    await browser.resize({ width: 1024, height: 768 })
+    await browser.go(await jobPath('Long Reach', 'trial-fit'))
+    await browser.find('[data-part=take]')
+    const small = await browser.run<string[]>(
+      `return [...document.querySelectorAll('main button, main [role=button], [data-part=next-move] button')].filter(b => b.offsetParent || b.getBoundingClientRect).flatMap(b => {
+         const r = b.getBoundingClientRect(); return r.width === 0 ? [] : r.bottom > innerHeight + 1 || r.right > innerWidth + 1 || r.height < 46 ? [b.outerHTML.slice(0, 90) + ' ' + JSON.stringify([r.bottom, r.right, r.height])] : [] })`,
+    )
+    expect(small).toEqual([])
+    await browser.resize({ width: 1280, height: 800 })
+  })
+})
+
+describe('an empty shop', () => {
+  let house: House
+  let browser: Browser
+  beforeAll(async () => {
+    house = await House.open({ demo: false })
+    browser = await Browser.open(house.url)
+  })
+  afterAll(async () => {
+    await browser.close()
+    await house.kill()
+  })
+
+  const fill = async (css: string, text: string) => (await browser.find(css)).sendKeys(text)
+
+  it('says what to do first, and can be set up to a first reading', async () => {
+    await browser.go('/')
+    await browser.untilText('[data-part=first-steps]', 'First: say who works here.')
+    await browser.go('/people')
+    await browser.untilText('[data-part=empty]', 'Nobody yet')
+    await fill('[data-part=person-name]', 'Mara Quill')
+    await browser.click('[data-part=add-person]')
+    await browser.untilText('main ul', 'Mara Quill')
+
+    await browser.go('/gauges')
+    await browser.untilText('[data-part=empty]', 'No gauge yet')
+    await browser.click('[data-part=new-gauge]')
+    await fill('[data-part=gauge-name]', 'Bench sled')
+    await fill('[data-part=gauge-repeatability] input', '0.002')
+    await browser.click('[data-part=save-gauge]:not(:disabled)')
+    await browser.untilText('[data-part=gauge-card]', '±0.004 mm')
+
+    await browser.go('/engines')
+    await browser.click('[data-part=new-engine]')
+    await fill('[data-part=engine-name]', 'Made-up four')
+    const labels: [string, string][] = [['Bore', '100'], ['Pitch', '130'], ['lowest protrusion', '0.05'], ['highest protrusion', '0.12'], ['aim', '0.08'], ['spread within one liner', '0.03'], ['flange', '9.08'], ['counterbore', '9']]
+    for (const [label, figure] of labels) {
+      await browser.until(
+        () =>
+          browser.run<boolean>(
+            `const l = [...document.querySelectorAll('form label')].find(l => l.textContent.trim().startsWith(arguments[0])); const i = l && document.getElementById(l.htmlFor);
+             if (!i) return false; i.focus(); i.value = arguments[1]; i.dispatchEvent(new Event('input', { bubbles: true })); return true`,
+            label,
+            figure,
+          ),
+        `the form has no ${label}`,
+      )
+    }
+    await browser.click('[data-part=save-engine]:not(:disabled)')
+    await browser.untilText('[data-part=limits]', '0.120 mm')
+
+    await browser.go('/')
+    await browser.click('[data-part=new-job]:not(:disabled)')
+    await browser.chooseOption('[data-part=job-engine]', 'Made-up four')
+    await fill('[data-part=job-title]', 'First job')
+    await browser.click('[data-part=job-start]:not(:disabled)')
+    await browser.find('[data-stage=as-found] #reading')
+    await browser.type('0.081', Key.ENTER)
+    await browser.untilText('[data-station="0"] [data-part=station-value]', '0.081')
+    const { readings } = await house.snapshot(await house.jobId('First job'))
+    expect(readings.map((r) => r.valueMm)).toEqual([0.081])
+    expect(await browser.complaints()).toEqual([])
+  })
+
+  it('changes its rule, from the next set on', async () => {
+    await browser.go('/gauges')
+    await browser.click('[data-rule=plain]')
+    await browser.until(async () => (await (await browser.find('[data-rule=plain]')).getAttribute('aria-checked')) === 'true', 'the rule did not change')
+    expect((await house.shop()).rule).toBe('plain')
+    const { sets } = await house.snapshot(await house.jobId('First job'))
+    expect(sets[0]!.rule).toBe('guarded')
+  })
+})
