@@ -16,7 +16,14 @@ function codeOf(name: string, input: unknown): string {
   return 'answered'
 }
 
-describe.each([fitPlane, judgeProtrusion, planCut])('worked cases of $calculation', ({ calculation, tolerance, cases }) => {
+interface WorkedCases {
+  calculation: string
+  tolerance: number
+  cases: { name: string; input: unknown; output: unknown }[]
+}
+const worked: WorkedCases[] = [fitPlane, judgeProtrusion, planCut]
+
+describe.each(worked)('worked cases of $calculation', ({ calculation, tolerance, cases }) => {
   it.each(cases)('$name', ({ input, output }) => {
     expectClose(calc(calculation, input), output, tolerance)
   })

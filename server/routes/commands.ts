@@ -2,10 +2,11 @@ import type { FastifyInstance } from 'fastify'
 import { commandBatch, outcomes, type Outcome } from '#contract/commands'
 import { apiError } from '#contract/shop'
 import type { Services } from '../app'
-import { carryOut } from '../store/carry-out'
+import { ReadingBatch } from '../store/reading-batch'
 
 /** `POST /api/commands`: what devices did, in order. The answer tells what became of each. */
 export async function commandRoutes(app: FastifyInstance, { store, watch }: Services): Promise<void> {
+  const batch = new ReadingBatch(store)
   app.post(
     '/api/commands',
     { schema: { summary: 'Carry out acts, each once', tags: ['work'], body: commandBatch, response: { 200: outcomes, 422: apiError, 503: apiError } } },
@@ -13,7 +14,7 @@ export async function commandRoutes(app: FastifyInstance, { store, watch }: Serv
       const { commands } = request.body as { commands: unknown[] }
       const answers: Outcome[] = []
       for (const command of commands) {
-        const answer = await carryOut(store, command)
+        const answer = await batch.carryOut(command)
         answers.push(answer)
         // What follows may rest on what came too early: the device sends it all again.
         if (answer.result === 'refused' && answer.code === 'too-early') break

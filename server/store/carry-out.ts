@@ -239,6 +239,11 @@ async function earlierOutcome(store: Store, commandId: string): Promise<Outcome 
   return { commandId, result: 'refused', code: event.code as RefusalCode, details: details as string[] }
 }
 
+/** A command as it must be, or null. */
+export function parseCommand(raw: unknown): Command | null {
+  return commandSchema.safeParse(raw).data ?? null
+}
+
 /**
  * Carries out one command, once: its mark in the event log and its effect are one
  * transaction, so a command is stored whole or not at all, and a second arrival

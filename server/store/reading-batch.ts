@@ -1,0 +1,94 @@
+import type { Command, JobAct, Outcome } from '#contract/commands'
+import { carryOut, parseCommand } from './carry-out'
+import { select } from './read'
+import type { Row } from './models'
+import type { Store } from './store'
+
+type Take = Command & { act: Extract<JobAct, { what: 'take-reading' }> }
+
+interface Waiting {
+  take: Take
+  resolve(outcome: Outcome): void
+  reject(error: unknown): void
+}
+
+const LARGEST = 200
+
+const isTake = (command: Command | null): command is Take => command?.act.what === 'take-reading' && command.personId !== null && command.jobId !== null
+
+/** Sets that still take readings, with the job each belongs to; their jobs' rows are held against a closing stage. */
+async function openSets(store: Store, setIds: string[], transaction: Parameters<typeof select>[3]): Promise<Map<string, string>> {
+  const found = await select(
+    store,
+    `SELECT s.id, s.jobId FROM readingSets s JOIN jobs j ON j.id = s.jobId LEFT JOIN setClosings z ON z.setId = s.id
+     WHERE s.id IN (:setIds) AND z.setId IS NULL
+       AND COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = s.stage ORDER BY c.seq DESC LIMIT 1), 0) = 0
+     LOCK IN SHARE MODE`,
+    { setIds },
+    transaction,
+  )
+  return new Map(found.map((r) => [String(r.id), String(r.jobId)]))
+}
+
+/** Stores many readings in one transaction. @returns those it stored; none of the others is touched */
+async function storeTogether(store: Store, takes: Take[]): Promise<Set<Take>> {
+  return store.sequelize.transaction(async (transaction) => {
+    const sets = await openSets(store, [...new Set(takes.map((t) => t.act.setId))], transaction)
+    const good = takes.filter((t) => sets.get(t.act.setId) === t.jobId)
+    if (good.length === 0) return new Set<Take>()
+    const now = new Date()
+    const events = good.map((t) => [t.commandId, t.jobId, t.deviceId, t.personId, t.act.what, JSON.stringify(t.act), new Date(t.at), now, 'done', '[]'])
+    const stored = await select(
+      store,
+      'INSERT INTO events (commandId, jobId, deviceId, personId, what, body, madeAt, at, result, details) VALUES :events RETURNING seq, commandId',
+      { events },
+      transaction,
+    )
+    const seqOf = new Map(stored.map((r: Row) => [r.commandId, r.seq]))
+    const readings = good.map(({ act, ...t }) => [act.readingId, act.setId, t.jobId, act.angleDeg, act.valueMm, act.source, t.personId, new Date(t.at), seqOf.get(t.commandId)])
+    await store.sequelize.query('INSERT INTO readings (id, setId, jobId, angleDeg, valueMm, source, personId, at, seq) VALUES :readings', {
+      replacements: { readings },
+      transaction,
+    })
+    return new Set(good)
+  })
+}
+
+/**
+ * Carries out commands; readings that arrive while others are being stored go into one
+ * transaction with the next ones, so that a shop full of gauges waits for few commits.
+ * Whatever is unusual (sent twice, too early, closed) goes its own way by {@link carryOut}.
+ */
+export class ReadingBatch {
+  private waiting: Waiting[] = []
+  private busy = false
+
+  constructor(private readonly store: Store) {}
+
+  /** @returns what became of the command, as {@link carryOut} does */
+  async carryOut(raw: unknown): Promise<Outcome> {
+    const command = parseCommand(raw)
+    if (!isTake(command)) return carryOut(this.store, raw)
+    return new Promise((resolve, reject) => {
+      this.waiting.push({ take: command, resolve, reject })
+      if (!this.busy) void this.work()
+    })
+  }
+
+  private async work(): Promise<void> {
+    this.busy = true
+    while (this.waiting.length > 0) await this.storeAll(this.waiting.splice(0, LARGEST))
+    this.busy = false
+  }
+
+  private async storeAll(batch: Waiting[]): Promise<void> {
+    // One that is refused for its id (sent twice) refuses them all: then each goes its own way.
+    const stored = batch.length > 1 ? await storeTogether(this.store, batch.map((w) => w.take)).catch(() => new Set<Take>()) : new Set<Take>()
+    await Promise.all(
+      batch.map(async ({ take, resolve, reject }) => {
+        if (stored.has(take)) resolve({ commandId: take.commandId, result: 'done', again: false })
+        else await carryOut(this.store, take).then(resolve, reject)
+      }),
+    )
+  }
+}
