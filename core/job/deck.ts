@@ -45,8 +45,10 @@ export interface CylinderState {
   shimIn: ShimFit | null
   depthMm: number
   frettingMm: number
-  /** Worst of the liner's own verdicts and of the steps beside it; null before the first reading. */
+  /** Worst of the liner's own verdicts; null before the first reading. */
   verdict: Verdict | null
+  /** The same with the steps beside it and the range under its head. */
+  verdictAmong: Verdict | null
 }
 
 export interface Deck {
@@ -137,6 +139,7 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
     depthMm: (ledge?.depthMm ?? nominalLedgeDepthMm(snapshot.sheet.links)) + cutTotalMm,
     frettingMm: frettingLeft(fretting, cutTotalMm, fretting + snapshot.tooling.cleanupMm + leanBefore),
     verdict: null,
+    verdictAmong: null,
   }
 }
 
@@ -145,12 +148,11 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
  * and how it is judged by the limits and the rule of each set.
  */
 export function readDeck(snapshot: Snapshot, stage: MeasuredStage): Deck {
-  const { heads } = snapshot.engine
-  const cylinders = heads.flat().map((cylinder) => readCylinder(snapshot, stage, cylinder))
+  const cylinders = snapshot.engine.heads.flat().map((cylinder) => readCylinder(snapshot, stage, cylinder))
   const standing = cylinders.filter((c) => !c.changed)
   const judgement = judgeProtrusion(
     snapshot.sheet.limits,
-    heads,
+    snapshot.engine.heads,
     standing.map((c) => ({ cylinder: c.cylinder, readings: stationReadings(c.stations), uncertaintyMm: c.uncertaintyMm })),
     0,
   )
@@ -162,7 +164,9 @@ export function readDeck(snapshot: Snapshot, stage: MeasuredStage): Deck {
     c.judgement = judgement.liners.find((l) => l.cylinder === c.cylinder) ?? null
     if (!c.judgement) continue
     const steps = judgement.adjacent.filter((s) => s.a === c.cylinder || s.b === c.cylinder)
-    c.verdict = worstVerdict([...Object.values(c.judgement.verdicts), ...steps.map((s) => s.verdict)])
+    const heads = judgement.heads.filter((h) => h.cylinders.includes(c.cylinder))
+    c.verdict = worstVerdict(Object.values(c.judgement.verdicts))
+    c.verdictAmong = worstVerdict([c.verdict, ...steps.map((s) => s.verdict), ...heads.map((h) => h.verdict)])
   }
   const whole = cylinders.every((c) => c.complete && !c.changed && !c.set?.closed?.zeroMoved)
   const overall = judgement.overall === 'out' || whole ? judgement.overall : 'incomplete'

@@ -37,11 +37,9 @@ function deckProblems(deck: Deck): GateProblem[] {
     { code: 'zero-moved', cylinders: pick((c) => c.complete && (c.set?.closed?.zeroMoved ?? false)), soft: baseline },
   ]
   if (!baseline) {
-    const headOut = deck.judgement.heads.filter((h) => h.verdict === 'out').flatMap((h) => h.cylinders)
-    const headUnsure = deck.judgement.heads.filter((h) => h.verdict === 'unsure').flatMap((h) => h.cylinders)
     problems.push(
-      { code: 'out', cylinders: pick((c) => c.verdict === 'out' || headOut.includes(c.cylinder)), soft: false },
-      { code: 'unsure', cylinders: pick((c) => c.verdict === 'unsure' || headUnsure.includes(c.cylinder)), soft: true },
+      { code: 'out', cylinders: pick((c) => c.verdictAmong === 'out'), soft: false },
+      { code: 'unsure', cylinders: pick((c) => c.verdictAmong === 'unsure'), soft: true },
     )
   }
   return problems.filter((p) => p.cylinders.length > 0)

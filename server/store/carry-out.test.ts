@@ -227,3 +227,20 @@ describe('the shop', () => {
     expect((await server.shop()).tooling).toEqual(tooling)
   })
 })
+
+describe('readings that arrive together', () => {
+  it('are stored together, and an odd one among them spoils none', async () => {
+    const [setId, ended, unknown] = [randomUUID(), randomUUID(), randomUUID()]
+    const twice = reading(setId, 0.2)
+    await server.send(openSet(setId), openSet(ended, 2), inFerry({ what: 'close-set', setId: ended, zeroMm: null }), twice)
+    const good = Array.from({ length: 10 }, (_, i) => reading(setId, (110 + i) / 1000, 90))
+    const odd = [twice, reading(ended, 0.3), reading(unknown, 0.3), { ...reading(setId, 0.3), jobId: pump }]
+    const answers = await Promise.all([...good.slice(0, 5), ...odd, ...good.slice(5)].map((c) => only(c)))
+    expect(answers.map((a) => (a!.result === 'done' ? (a!.again ? 'again' : 'done') : a!.code))).toEqual([
+      ...Array<string>(5).fill('done'), 'again', 'set-closed', 'too-early', 'too-early', ...Array<string>(5).fill('done'),
+    ])
+    const stored = await readingsOf(setId)
+    expect(stored.map((r) => r.valueMm).sort()).toEqual([...good.map((g) => (g.act as { valueMm: number }).valueMm), 0.2].sort())
+    expect(new Set(stored.map((r) => r.seq)).size).toBe(11)
+  })
+})

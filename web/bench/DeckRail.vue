@@ -4,11 +4,12 @@ import { useI18n } from 'vue-i18n'
 import type { Deck, CylinderState } from '#core/job/deck'
 import type { Snapshot } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
+import type { Verdict } from '#core/measure/verdict'
 import { onPlan, useDeckPlan } from './useDeckPlan'
 import { useFigures } from './useFigures'
 import WindowGlyph from './WindowGlyph.vue'
 
-const props = defineProps<{ engine: Snapshot['engine']; deck: Deck; limits: Snapshot['sheet']['limits']; selected: number }>()
+const props = defineProps<{ engine: Snapshot['engine']; deck: Deck; limits: Snapshot['sheet']['limits']; selected: number; plain?: boolean }>()
 const emit = defineEmits<{ select: [cylinder: number] }>()
 const { t } = useI18n()
 const { length } = useFigures()
@@ -53,6 +54,15 @@ function describe(cylinder: number, state: CylinderState | undefined): string {
   return `${t('rail.measured', { cylinder, mean: length(state.judgement.meanMm), verdict: t(`verdict.${state.verdict ?? 'in'}`) })} ${lean}`
 }
 
+/** The range under each head, written where two of its rings leave room. */
+const headMarks = computed(() =>
+  props.deck.judgement.heads.flatMap((head) => {
+    const [a, b] = [place(head.cylinders[0]!), place(head.cylinders[1]!)]
+    return a && b ? [{ ...head, x: (a.x + b.x) / 2, y: Math.max(a.y, b.y) + radius.value * 0.98 }] : []
+  }),
+)
+const toneOf = (verdict: Verdict) => ({ in: 'var(--scribe)', unsure: 'var(--online-on-blue)', out: 'var(--outside-on-blue)' })[verdict]
+
 const steps = computed(() =>
   props.deck.judgement.adjacent.flatMap((step) => {
     const [a, b] = [place(step.a), place(step.b)]
@@ -77,11 +87,14 @@ function onKey(event: KeyboardEvent): void {
       <rect v-for="head in heads" :key="head.cylinders.join()" :x="head.x" :y="head.y" :width="head.width" :height="head.height" fill="none" stroke="var(--scribe)" stroke-opacity="0.35" stroke-width="1" stroke-dasharray="6 4" />
       <text x="-8" :y="height / 2" font-size="16" fill="var(--scribe)" text-anchor="middle" :transform="`rotate(-90 -8 ${height / 2})`">{{ t('rail.front') }}</text>
       <g v-for="step in steps" :key="`${step.a}-${step.b}`" data-part="step" :data-verdict="step.verdict">
-        <text :x="step.x" :y="step.y - radius * 0.72" text-anchor="middle" class="figure" :font-size="radius * 0.23" :fill="step.verdict === 'in' ? 'var(--scribe)' : step.verdict === 'out' ? 'var(--outside-on-blue)' : 'var(--online-on-blue)'" :font-weight="step.verdict === 'in' ? 500 : 700">
+        <text :x="step.x" :y="step.y - radius * 0.72" text-anchor="middle" class="figure" :font-size="radius * 0.23" :fill="toneOf(step.verdict)" :font-weight="step.verdict === 'in' ? 500 : 700">
           {{ length(Math.abs(step.differenceMm), limits.adjacentMaxMm === null ? [] : [limits.adjacentMaxMm]) }}
         </text>
         <path :d="`M ${step.x - 6} ${step.y - radius * 0.6} h 12`" stroke="var(--scribe)" stroke-opacity="0.6" :stroke-width="step.verdict === 'out' ? 4 : 1.5" />
       </g>
+      <text v-for="head in headMarks" :key="`head-${head.cylinders.join()}`" :x="head.x" :y="head.y" text-anchor="middle" :font-size="radius * 0.2" :fill="toneOf(head.verdict)" :font-weight="head.verdict === 'in' ? 400 : 700" data-part="head-mark" :data-verdict="head.verdict">
+        {{ t('rail.head', { range: length(head.rangeMm, [limits.headRangeMaxMm ?? 0]) }) }}
+      </text>
       <g v-for="b in rings" :key="b.cylinder" aria-hidden="true">
         <circle :cx="b.x" :cy="b.y" :r="radius + 4" fill="none" :stroke="b.cylinder === selected ? 'var(--brass-on-blue)' : 'transparent'" stroke-width="4" />
         <circle
@@ -102,7 +115,7 @@ function onKey(event: KeyboardEvent): void {
             <WindowGlyph :value-mm="b.shown!" :min-mm="limits.minMm" :max-mm="limits.maxMm" :verdict="b.state?.verdict ?? 'in'" on-blue />
           </g>
         </template>
-        <text v-else :x="b.x" :y="b.y + radius * 0.2" text-anchor="middle" :font-size="radius * 0.25" fill="var(--scribe)">
+        <text v-else-if="!plain" :x="b.x" :y="b.y + radius * 0.2" text-anchor="middle" :font-size="radius * 0.25" fill="var(--scribe)">
           {{ b.changed ? t('rail.remeasure') : t('rail.open') }}
         </text>
       </g>

@@ -52,7 +52,7 @@ async function addShim(): Promise<void> {
     <template #action><button v-if="sheet && !draft" type="button" class="key-brass" data-part="edit-sheet" @click="draft = draftOf(sheet)">{{ t('engine.edit') }}</button></template>
     <p v-if="shop.shop && !engine">{{ t('engine.unknown') }}</p>
     <template v-if="engine && sheet && deck">
-      <DeckRail :engine="engine" :deck="deck" :limits="sheet.limits" :selected="shown" @select="(c) => (shown = c)" />
+      <DeckRail :engine="engine" :deck="deck" :limits="sheet.limits"  plain :selected="shown" @select="(c) => (shown = c)" />
       <form v-if="draft" class="mt-4" @submit.prevent="save">
         <SheetForm v-model="draft" />
         <p class="mt-3 text-[16px]">{{ t('engine.new-version', { version: sheet.version + 1 }) }}</p>
