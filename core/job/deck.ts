@@ -13,6 +13,8 @@ export interface StationState {
   readings: TakenReading[]
   /** Their mean; null where there is none. */
   valueMm: number | null
+  /** Expanded uncertainty of that mean, mm. */
+  uncertaintyMm: number
   /** How that mean stands between the limits; null where there is none. */
   verdict: Verdict | null
 }
@@ -31,8 +33,7 @@ export interface CylinderState {
   earlierSets: ReadingSet[]
   stations: StationState[]
   complete: boolean
-  /** Fewest readings at a station that has any. */
-  repeats: number
+  /** Expanded uncertainty of one reading of the set, mm. */
   uncertaintyMm: number
   plane: PlaneFit | null
   judgement: LinerJudgement | null
@@ -61,18 +62,24 @@ export interface Deck {
 const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
 
 /** The stations of a set: the shop's own ones, and any other that was read. */
-function stationsOf(stationsDeg: readonly number[], readings: TakenReading[]): StationState[] {
+function stationsOf(stationsDeg: readonly number[], readings: TakenReading[], uncertaintyMm: number): StationState[] {
   const angles = [...stationsDeg]
   for (const r of readings) if (!angles.includes(r.angleDeg)) angles.push(r.angleDeg)
   return angles.map((angleDeg) => {
     const own = readings.filter((r) => r.angleDeg === angleDeg)
-    return { angleDeg, readings: own, valueMm: own.length > 0 ? mean(own.map((r) => r.valueMm)) : null, verdict: null }
+    return {
+      angleDeg,
+      readings: own,
+      valueMm: own.length > 0 ? mean(own.map((r) => r.valueMm)) : null,
+      uncertaintyMm: meanUncertaintyMm(uncertaintyMm, Math.max(1, own.length)),
+      verdict: null,
+    }
   })
 }
 
 /** One value a station: what is judged and what a plane is laid through. */
-export function stationReadings(stations: readonly StationState[]): Reading[] {
-  return stations.flatMap((s) => (s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm }]))
+export function stationReadings(stations: readonly StationState[]): (Reading & { uncertaintyMm: number })[] {
+  return stations.flatMap((s) => (s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm, uncertaintyMm: s.uncertaintyMm }]))
 }
 
 const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
@@ -105,17 +112,15 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
   // The shim comes out with the liner when the ledge is cut.
   const shimIn = lastFit?.shimId && lastFit.seq > (lastCut?.seq ?? -Infinity) ? lastFit : null
 
-  const stations = stationsOf(snapshot.stationsDeg, readingsOf(set))
-  const read = stations.filter((s) => s.valueMm !== null)
+  const stations = stationsOf(snapshot.stationsDeg, readingsOf(set), set?.uncertaintyMm ?? 0)
   const values = stationReadings(stations)
-  const repeats = read.length > 0 ? Math.min(...read.map((s) => s.readings.length)) : 0
   const before = changes.filter((c) => set && c.seq < set.seq && c.seq > (sets.at(-2)?.seq ?? -Infinity)).at(-1)
   const measuredMm = values.length > 0 ? mean(values.map((v) => v.valueMm)) : null
 
   const ledge = snapshot.ledges.find((l) => l.cylinder === cylinder)
   const cutTotalMm = cuts.reduce((sum, c) => sum + c.packMm + snapshot.tooling.cutterBiasMm, 0)
   const beforeCuts = sets.filter((s) => cuts[0] && s.seq < cuts[0].seq).at(-1) ?? null
-  const firstReadings = stationReadings(stationsOf(snapshot.stationsDeg, readingsOf(beforeCuts)))
+  const firstReadings = stationReadings(stationsOf(snapshot.stationsDeg, readingsOf(beforeCuts), 0))
   const leanBefore = distinctStations(firstReadings) >= 3 ? fitPlane(firstReadings, snapshot.engine.boreMm).tiltMm : 0
   const fretting = ledge?.frettingMm ?? 0
 
@@ -125,8 +130,7 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
     earlierSets: sets.slice(0, -1),
     stations,
     complete: snapshot.stationsDeg.every((angle) => stations.some((s) => s.angleDeg === angle && s.valueMm !== null)),
-    repeats,
-    uncertaintyMm: set ? meanUncertaintyMm(set.uncertaintyMm, Math.max(1, repeats)) : 0,
+    uncertaintyMm: set?.uncertaintyMm ?? 0,
     plane: distinctStations(values) >= 3 ? fitPlane(values, snapshot.engine.boreMm) : null,
     judgement: null,
     changed: changes.filter((c) => c.seq > (set?.seq ?? -Infinity)).at(-1) ?? null,
@@ -153,13 +157,13 @@ export function readDeck(snapshot: Snapshot, stage: MeasuredStage): Deck {
   const judgement = judgeProtrusion(
     snapshot.sheet.limits,
     snapshot.engine.heads,
-    standing.map((c) => ({ cylinder: c.cylinder, readings: stationReadings(c.stations), uncertaintyMm: c.uncertaintyMm })),
+    standing.map((c) => ({ cylinder: c.cylinder, readings: stationReadings(c.stations) })),
     0,
   )
   const { minMm, maxMm } = snapshot.sheet.limits
   for (const c of cylinders) {
     for (const s of c.stations) {
-      if (s.valueMm !== null) s.verdict = worstVerdict([judgeLower(s.valueMm, minMm, c.uncertaintyMm), judgeUpper(s.valueMm, maxMm, c.uncertaintyMm)])
+      if (s.valueMm !== null) s.verdict = worstVerdict([judgeLower(s.valueMm, minMm, s.uncertaintyMm), judgeUpper(s.valueMm, maxMm, s.uncertaintyMm)])
     }
     c.judgement = judgement.liners.find((l) => l.cylinder === c.cylinder) ?? null
     if (!c.judgement) continue

@@ -84,9 +84,8 @@ describe('the deck', () => {
   it('takes the mean of repeats, known better than one reading', () => {
     const played = new Played().set(1, [0.138, 0.1, 0.1, 0.1, 0.136, 0.1, 0.1, 0.1])
     const c = cylinder(played, 1)
-    expect(c.repeats).toBe(2)
     expect(c.stations[0]!.valueMm).toBeCloseTo(0.137)
-    expect(c.uncertaintyMm).toBeCloseTo(c.set!.uncertaintyMm / Math.SQRT2)
+    expect(c.stations[0]!.uncertaintyMm).toBeCloseTo(c.set!.uncertaintyMm / Math.SQRT2)
   })
 
   it('keeps fretting until the cuts have gone through it', () => {
@@ -162,6 +161,17 @@ describe('the next move', () => {
   it('repeats a reading on the line where that can tell, else leaves it to the lead', () => {
     expect(moveOf(new Played().deck({ 1: [0.12, 0.121, 0.138, 0.13] }), 1)).toMatchObject({ action: 'repeat', stationDeg: 180, reason: 'on-the-line', figures: { more: 3, limitMm: 0.14 } })
     expect(moveOf(new Played().deck({ 1: [0.12, 0.121, 0.1399, 0.13] }), 1)).toMatchObject({ action: 'decide', reason: 'too-close', caution: 'lead-decides' })
+  })
+
+  it('settles a reading on the line by its repeats, within the set and before its zero', () => {
+    const played = new Played().deck().set(1, [0.12, 0.121, 0.138, 0.13])
+    const setId = played.snapshot.sets.at(-1)!.id
+    for (let more = 3; more > 0; more--) {
+      expect(moveOf(played, 1, { gaugeLive: true })).toMatchObject({ action: 'repeat', stationDeg: 180, figures: { more } })
+      played.act({ what: 'take-reading', readingId: played.id(500 + more), setId, angleDeg: 180, valueMm: 0.138, source: 'gauge' })
+    }
+    expect(cylinder(played, 1).verdict).toBe('in')
+    expect(moveOf(played, 1, { gaugeLive: true })).toMatchObject({ action: 'close-zero' })
   })
 
   it('suspects dirt where readings scatter and no lean explains it', () => {

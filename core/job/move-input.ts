@@ -1,5 +1,4 @@
 import type { Deck } from './deck'
-import { stationReadings } from './deck'
 import type { NextMoveInput } from './next-move'
 import { isClosed } from './route'
 import type { Shim, Snapshot } from './snapshot'
@@ -34,8 +33,7 @@ export function moveInput(snapshot: Snapshot, deck: Deck, selected: number | nul
     shop: { ...snapshot.tooling, shimStockMm: freeShims(snapshot).map((s) => s.actualMm) },
     cylinders: deck.cylinders.map((c) => ({
       cylinder: c.cylinder,
-      readings: stationReadings(c.stations),
-      repeats: c.repeats,
+      readings: c.stations.flatMap((s) => (s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm, repeats: s.readings.length }])),
       uncertaintyMm: c.uncertaintyMm,
       set: c.set === null ? 'none' : c.set.closed ? 'closed' : 'open',
       zeroMoved: c.set?.closed?.zeroMoved ?? false,

@@ -2,18 +2,17 @@ import { z } from 'zod'
 import { defineCalculation } from '../define'
 import { planCut, type CutPlan } from '../liner/plan-cut'
 import { distinctStations, fitPlane } from '../measure/fit-plane'
-import { judgeProtrusion, type ProtrusionJudgement, type StepJudgement } from '../measure/judge-protrusion'
+import { judgeProtrusion, linerMeanUncertaintyMm, type ProtrusionJudgement, type StepJudgement } from '../measure/judge-protrusion'
 import { combinedUncertaintyMm, meanUncertaintyMm, readingsToDecide } from '../measure/uncertainty'
+import { judgeLower, judgeUpper } from '../measure/verdict'
 import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, reading, refuseTwice, SLACK_MM, thicknessMm } from '../schema'
 import { measuredStages } from './stages'
 
 const cylinderInput = z.strictObject({
   cylinder: cylinderNumber,
   /** One value a station, the mean of what was read there; of the present stack only. */
-  readings: z.array(reading).max(100),
-  /** How often each station was read. */
-  repeats: z.int().min(0).max(100),
-  /** Expanded uncertainty of one station's value, mm. */
+  readings: z.array(reading.extend({ repeats: z.int().min(1).max(1000) })).max(100),
+  /** Expanded uncertainty of one reading, mm; a station's value has it over the root of its repeats. */
   uncertaintyMm: lengthFromZeroMm,
   set: z.enum(['none', 'open', 'closed']),
   zeroMoved: z.boolean(),
@@ -110,6 +109,8 @@ export interface NextMove {
   }
 }
 
+const stationU = (c: MoveCylinder, r: MoveCylinder['readings'][number]) => meanUncertaintyMm(c.uncertaintyMm, r.repeats)
+const judgeable = (c: MoveCylinder) => c.readings.map((r) => ({ ...r, uncertaintyMm: stationU(c, r) }))
 const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
 const meanOf = (c: MoveCylinder) => mean(c.readings.map((r) => r.valueMm))
 
@@ -137,6 +138,11 @@ function measuring(input: NextMoveInput, c: MoveCylinder): NextMove | null {
       },
     })
   }
+  return null
+}
+
+/** Ends a set that is read to its end: the gauge goes back to the deck. */
+function ending(input: NextMoveInput, c: MoveCylinder): NextMove | null {
   return c.set === 'open' && input.gaugeLive ? move('close-zero', c.cylinder, 'zero-unchecked') : null
 }
 
@@ -148,7 +154,7 @@ interface Window {
 /** Plans a cut or shim for a liner so that it comes to lie inside a window, from its height without a shim. */
 function planInto(input: NextMoveInput, c: MoveCylinder, window: Window): CutPlan {
   const { shop, spec } = input
-  const bare = c.readings.map((r) => ({ ...r, valueMm: r.valueMm - c.shimInMm }))
+  const bare = c.readings.map((r) => ({ angleDeg: r.angleDeg, valueMm: r.valueMm - c.shimInMm }))
   return planCut({
     readings: bare,
     targetMm: Math.min(window.maxMm, Math.max(window.minMm, spec.aimMm)),
@@ -208,7 +214,8 @@ function ownReason(input: NextMoveInput, c: MoveCylinder, tiltMm: number): MoveR
 /** What a single liner asks for by its own readings; null where it is inside. */
 function ownCorrection(input: NextMoveInput, c: MoveCylinder, judgement: ProtrusionJudgement): NextMove | null {
   const { spec } = input
-  const verdicts = judgement.liners.find((l) => l.cylinder === c.cylinder)!.verdicts
+  const verdicts = judgement.liners.find((l) => l.cylinder === c.cylinder)?.verdicts
+  if (!verdicts) return null
   if (distinctStations(c.readings) < 3) return null
   const { tiltMm } = fitPlane(c.readings, 1)
   const out = Object.values(verdicts).includes('out')
@@ -231,19 +238,21 @@ function ownCorrection(input: NextMoveInput, c: MoveCylinder, judgement: Protrus
 /** A reading that lies on its limit: repeat it, or let a person decide on a correction. */
 function onTheLine(input: NextMoveInput, c: MoveCylinder, verdicts: { low: string; high: string; evenness: string }): NextMove {
   const { spec } = input
-  const byHeight = [...c.readings].sort((a, b) => a.valueMm - b.valueMm)
+  const byHeight = [...c.readings].sort((x, y) => x.valueMm - y.valueMm)
   const [low, high] = [byHeight[0]!, byHeight.at(-1)!]
   const evenness = verdicts.low === 'in' && verdicts.high === 'in'
-  const at = verdicts.low === 'unsure' ? low : high
-  const limitMm = evenness ? spec.withinLinerMaxMm : verdicts.low === 'unsure' ? spec.minMm : spec.maxMm
-  const valueMm = evenness ? high.valueMm - low.valueMm : at.valueMm
-  const uncertaintyMm = evenness ? combinedUncertaintyMm(c.uncertaintyMm, c.uncertaintyMm) : c.uncertaintyMm
-  // The uncertainty given is that of a mean already; what counts is how many more readings it takes.
-  const single = uncertaintyMm * Math.sqrt(Math.max(1, c.repeats))
-  const needed = readingsToDecide(valueMm - limitMm, single)
-  const figures = { valueMm, limitMm, uncertaintyMm }
-  if (needed !== null && needed > c.repeats) {
-    return move('repeat', c.cylinder, 'on-the-line', { stationDeg: at.angleDeg, figures: { ...figures, more: needed - c.repeats } })
+  const [limitMm, judge] = verdicts.low === 'unsure' ? [spec.minMm, judgeLower] as const : [spec.maxMm, judgeUpper] as const
+  const doubtful = byHeight.filter((r) => judge(r.valueMm, limitMm, stationU(c, r)) === 'unsure')
+  // Of several on the line the one that lies nearest to it decides; of a spread, the end that is known worse.
+  const nearest = doubtful.sort((x, y) => Math.abs(x.valueMm - limitMm) - Math.abs(y.valueMm - limitMm))[0] ?? high
+  const at = evenness ? (low.repeats < high.repeats ? low : high) : nearest
+  const figures = evenness
+    ? { valueMm: high.valueMm - low.valueMm, limitMm: spec.withinLinerMaxMm, uncertaintyMm: combinedUncertaintyMm(stationU(c, low), stationU(c, high)) }
+    : { valueMm: at.valueMm, limitMm, uncertaintyMm: stationU(c, at) }
+  const single = evenness ? combinedUncertaintyMm(c.uncertaintyMm, c.uncertaintyMm) : c.uncertaintyMm
+  const needed = readingsToDecide(figures.valueMm - figures.limitMm, single)
+  if (needed !== null && needed > at.repeats) {
+    return move('repeat', c.cylinder, 'on-the-line', { stationDeg: at.angleDeg, figures: { ...figures, more: needed - at.repeats } })
   }
   const guard = Math.min(c.uncertaintyMm, (spec.maxMm - spec.minMm) / 2)
   const plan = planInto(input, c, { minMm: spec.minMm + guard, maxMm: spec.maxMm - guard })
@@ -261,10 +270,7 @@ function windowAmong(input: NextMoveInput, c: MoveCylinder): Window {
     const at = head.indexOf(other.cylinder)
     if (other.cylinder === c.cylinder || at < 0 || other.readings.length === 0 || other.changed) continue
     const reach = [spec.headRangeMaxMm ?? Infinity, Math.abs(at - place) === 1 ? (spec.adjacentMaxMm ?? Infinity) : Infinity]
-    const u = combinedUncertaintyMm(
-      meanUncertaintyMm(c.uncertaintyMm, Math.max(1, c.readings.length)),
-      meanUncertaintyMm(other.uncertaintyMm, other.readings.length),
-    )
+    const u = combinedUncertaintyMm(linerMeanUncertaintyMm(judgeable(c), 0), linerMeanUncertaintyMm(judgeable(other), 0))
     const span = Math.max(0, Math.min(...reach) - u)
     minMm = Math.max(minMm, meanOf(other) - span)
     maxMm = Math.min(maxMm, meanOf(other) + span)
@@ -334,10 +340,15 @@ export function nextMove(input: NextMoveInput): NextMove {
   const judgement = judgeProtrusion(
     input.spec,
     input.heads,
-    input.cylinders.filter((c) => !c.changed).map((c) => ({ ...c })),
+    input.cylinders.filter((c) => !c.changed).map((c) => ({ cylinder: c.cylinder, readings: judgeable(c) })),
     0,
   )
-  const wants = (c: MoveCylinder) => measuring(input, c) ?? (input.stage === 'trial-fit' ? ownCorrection(input, c, judgement) : null)
+  const wants = (c: MoveCylinder) => {
+    const correction = input.stage === 'trial-fit' && !c.changed ? ownCorrection(input, c, judgement) : null
+    // Readings are repeated within their set, before its zero is taken.
+    const repeat = correction?.action === 'repeat' ? correction : null
+    return measuring(input, c) ?? repeat ?? ending(input, c) ?? correction
+  }
   // In hand first; after it, what was changed and waits for its measurement, before anything new is begun.
   const [inHand, ...others] = turn
   if (inHand) {

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { defineCalculation } from '../define'
 import { cylinderNumber, headList, lengthFromZeroMm, lengthMm, readingList, refuseTwice, type Reading } from '../schema'
-import { combinedUncertaintyMm, meanUncertaintyMm } from './uncertainty'
+import { combinedUncertaintyMm } from './uncertainty'
 import { judgeLower, judgeUpper, worstVerdict, type Verdict } from './verdict'
 
 /** The limits of protrusion, mm. A null limit is not judged. */
@@ -13,11 +13,13 @@ export interface ProtrusionSpec {
   headRangeMaxMm: number | null
 }
 
-/** The readings of one liner, with their own uncertainty where they were repeated. */
+/** A station's value, with its own uncertainty where it is known better (or worse) than one reading. */
+export type JudgedReading = Reading & { uncertaintyMm?: number }
+
+/** The readings of one liner, one a station. */
 export interface LinerReadings {
   cylinder: number
-  readings: readonly Reading[]
-  uncertaintyMm?: number
+  readings: readonly JudgedReading[]
 }
 
 export interface LinerJudgement {
@@ -93,15 +95,22 @@ export const judgeProtrusionInput = z
     })
   })
 
+/** Uncertainty of the mean of a liner's readings, mm; U/√n where all have the same. Source: GUM 5.1.2. */
+export function linerMeanUncertaintyMm(readings: readonly JudgedReading[], uncertaintyMm: number): number {
+  return combinedUncertaintyMm(...readings.map((r) => r.uncertaintyMm ?? uncertaintyMm)) / readings.length
+}
+
 /** Judges one liner by its own readings. Lengths mm. */
 export function judgeLiner(
   liner: LinerReadings,
   spec: Pick<ProtrusionSpec, 'minMm' | 'maxMm' | 'withinLinerMaxMm'>,
   uncertaintyMm: number,
 ): LinerJudgement {
-  const values = liner.readings.map((r) => r.valueMm)
-  const minMm = Math.min(...values)
-  const maxMm = Math.max(...values)
+  const own = (r: JudgedReading) => r.uncertaintyMm ?? uncertaintyMm
+  const byHeight = [...liner.readings].sort((a, b) => a.valueMm - b.valueMm)
+  const values = byHeight.map((r) => r.valueMm)
+  const [lowest, highest] = [byHeight[0]!, byHeight.at(-1)!]
+  const [minMm, maxMm] = [lowest.valueMm, highest.valueMm]
   return {
     cylinder: liner.cylinder,
     meanMm: values.reduce((sum, v) => sum + v, 0) / values.length,
@@ -109,9 +118,10 @@ export function judgeLiner(
     maxMm,
     rangeMm: maxMm - minMm,
     verdicts: {
-      low: judgeLower(minMm, spec.minMm, uncertaintyMm),
-      high: judgeUpper(maxMm, spec.maxMm, uncertaintyMm),
-      evenness: judgeUpper(maxMm - minMm, spec.withinLinerMaxMm, combinedUncertaintyMm(uncertaintyMm, uncertaintyMm)),
+      // With one uncertainty for all, these are the lowest and the highest reading alone.
+      low: worstVerdict(byHeight.map((r) => judgeLower(r.valueMm, spec.minMm, own(r)))),
+      high: worstVerdict(byHeight.map((r) => judgeUpper(r.valueMm, spec.maxMm, own(r)))),
+      evenness: judgeUpper(maxMm - minMm, spec.withinLinerMaxMm, combinedUncertaintyMm(own(lowest), own(highest))),
     },
   }
 }
@@ -121,7 +131,7 @@ export function judgeLiner(
  * neighbour under the same head, and the range under each head.
  *
  * @param heads cylinders under each head, in deck order
- * @param liners readings (mm above the deck, clamped); a liner may carry its own uncertainty
+ * @param liners readings (mm above the deck, clamped); a reading may carry its own uncertainty
  * @param uncertaintyMm expanded uncertainty (k = 2) of one reading; 0 judges plainly
  * @returns liners in the order of the heads, then verdicts; `missing` lists cylinders without readings
  * Source: ISO 14253-1 for the verdicts, JCGM 100 for means and differences.
@@ -133,12 +143,8 @@ export function judgeProtrusion(
   uncertaintyMm: number,
 ): ProtrusionJudgement {
   const given = new Map(liners.filter((l) => l.readings.length > 0).map((l) => [l.cylinder, l]))
-  const ownU = (l: LinerReadings) => l.uncertaintyMm ?? uncertaintyMm
-  const judged = new Map([...given].map(([cylinder, l]) => [cylinder, judgeLiner(l, spec, ownU(l))]))
-  const meanU = (cylinder: number) => {
-    const liner = given.get(cylinder)!
-    return meanUncertaintyMm(ownU(liner), liner.readings.length)
-  }
+  const judged = new Map([...given].map(([cylinder, l]) => [cylinder, judgeLiner(l, spec, uncertaintyMm)]))
+  const meanU = (cylinder: number) => linerMeanUncertaintyMm(given.get(cylinder)!.readings, uncertaintyMm)
 
   const adjacent: StepJudgement[] = []
   const headJudgements: HeadJudgement[] = []

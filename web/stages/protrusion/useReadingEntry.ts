@@ -36,7 +36,7 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
   const needsNewSet = computed(() => {
     const s = state.value
     if (!s?.set) return true
-    return s.changed !== null || s.set.closed !== null || (s.set.gaugeId !== device.gaugeId && s.repeats === 0)
+    return s.changed !== null || s.set.closed !== null || (s.set.gaugeId !== device.gaugeId && s.stations.every((st) => st.valueMm === null))
   })
   const stations = computed(() => job.snapshot?.stationsDeg ?? [])
   const stationDeg = computed<number | null>(() => {
