@@ -21,3 +21,8 @@ export function doubtfulReading(valueMm: number, othersMm: readonly number[], ex
   const slipped = [10, 100, 1000].some((factor) => near(valueMm / factor) || near(valueMm * factor))
   return slipped ? 'decimal-slip' : 'far-off'
 }
+
+/** Asks about a zero that lies so far off that it was perhaps meant as a reading, mm. */
+export function isDoubtfulZero(zeroMm: number, uncertaintyMm: number): boolean {
+  return Math.abs(zeroMm) > Math.max(0.02, 5 * uncertaintyMm)
+}

@@ -10,7 +10,7 @@ import { formatLength } from '#core/units/format-length'
 import { isClosed } from '#core/job/route'
 import { measuredStages, stageNames } from '#core/job/stages'
 import { profileSvg } from './profile-svg'
-import { recordLocale, word } from './words'
+import { recordLocale, strikeReason, word } from './words'
 
 const folder = (name: string) => join(dirname(createRequire(import.meta.url).resolve(`${name}/package.json`)), 'files')
 const text = (weight: number) => join(folder('@fontsource/archivo-narrow'), `archivo-narrow-latin-${weight}-normal.woff`)
@@ -122,7 +122,7 @@ function correctionsTable(w: Writer): Content {
   if (acts.length === 0) return { text: word('record.no-corrections'), fontSize: 9 }
   const body: TableCell[][] = [[head(word('record.cylinder')), head(word('record.what')), head(word('record.expected')), head(word('record.by'))]]
   for (const act of acts) {
-    const strike = act.struck ? ` ${word('record.struck', { name: w.person(act.struck.personId), when: w.time(act.struck.at), reason: act.struck.reason })}` : ''
+    const strike = act.struck ? ` ${word('record.struck', { name: w.person(act.struck.personId), when: w.time(act.struck.at), reason: strikeReason(act.struck.reason) })}` : ''
     body.push([
       figure(String(act.cylinder), { alignment: 'left' }),
       { text: `${act.what}${strike}`, fontSize: 9, ...(act.struck ? { color: '#565B5F' } : {}) },
@@ -157,7 +157,7 @@ function struckBlock(w: Writer): Content[] {
   if (struck.length === 0) return []
   const lines = struck.map((r) => {
     const set = w.snapshot.sets.find((s) => s.id === r.setId)
-    return `${set?.cylinder ?? '?'} · ${word('plan.station', { clock: clockHour(r.angleDeg) })} · ${w.length(r.valueMm)} ${word('record.struck', { name: w.person(r.struck!.personId), when: w.time(r.struck!.at), reason: r.struck!.reason })}`
+    return `${set?.cylinder ?? '?'} · ${word('plan.station', { clock: clockHour(r.angleDeg) })} · ${w.length(r.valueMm)} ${word('record.struck', { name: w.person(r.struck!.personId), when: w.time(r.struck!.at), reason: strikeReason(r.struck!.reason) })}`
   })
   return [title(word('record.struck-title')), { ul: lines, fontSize: 8.5 }]
 }

@@ -11,4 +11,10 @@ export function word(key: string, params: Record<string, string | number> = {}):
   return String((translate as (context: unknown, key: string, params: object) => unknown)(context, key, params))
 }
 
+/** A reason that the interface gave, in words; any other as it was written. */
+export function strikeReason(reason: string): string {
+  const said = word(`strike.${reason}`)
+  return said === `strike.${reason}` ? reason : said
+}
+
 export const recordLocale = 'en'

@@ -8,7 +8,7 @@ import { sayMove } from '#contract/words/say-move'
 import { useFigures } from './useFigures'
 
 const props = defineProps<{ move: NextMove; shims: Shim[] }>()
-const emit = defineEmits<{ go: []; other: [] }>()
+const emit = defineEmits<{ go: []; other: []; correct: [] }>()
 const { t } = useI18n()
 const { writer, length } = useFigures()
 
@@ -18,6 +18,8 @@ function shim(thicknessMm: number): string {
   return label ? t('unit.labelled', { label, length: length(thicknessMm) }) : length(thicknessMm)
 }
 
+/** Where the lead decides, the correction that is on offer can be reported as done. */
+const correction = computed(() => (props.move.action !== 'decide' ? null : props.move.figures.leavesMm ? 'cut' : props.move.figures.shimMm ? 'shim' : null))
 const said = computed(() => sayMove(props.move, { ...writer.value, shim }))
 </script>
 
@@ -31,6 +33,7 @@ const said = computed(() => sayMove(props.move, { ...writer.value, shim }))
       </p>
     </div>
     <button v-if="move.action === 'cut' || move.action === 'shim'" type="button" class="key shrink-0" @click="emit('other')">{{ t(`move.other.${move.action}`) }}</button>
+    <button v-if="correction" type="button" class="key shrink-0" data-part="move-correct" @click="emit('correct')">{{ t(`move.correct.${correction}`) }}</button>
     <button v-if="said.button" type="button" class="key-brass shrink-0" data-part="move-button" @click="emit('go')">{{ t(said.button.key, said.button.params) }}</button>
   </footer>
 </template>

@@ -4,8 +4,8 @@ import type { CylinderState } from '#core/job/deck'
 import type { Limits } from '#core/job/snapshot'
 import { useFigures } from '../../bench/useFigures'
 
-defineProps<{ state: CylinderState; limits: Limits; closed: boolean }>()
-const emit = defineEmits<{ gauge: []; history: []; reopen: [] }>()
+defineProps<{ state: CylinderState; limits: Limits; closed: boolean; newer: number | null }>()
+const emit = defineEmits<{ gauge: []; adopt: []; history: []; reopen: [] }>()
 const { t } = useI18n()
 const { length, withUnit } = useFigures()
 </script>
@@ -35,6 +35,7 @@ const { length, withUnit } = useFigures()
     <div class="flex gap-1.5">
       <button type="button" class="key flex-1 !px-1" data-part="toggle-gauge" @click="emit('gauge')">{{ t('pad.gauge') }}</button>
       <button type="button" class="key flex-1 !px-1" data-part="history" @click="emit('history')">{{ t('pad.history') }}</button>
+      <button v-if="newer && !closed" type="button" class="key flex-[2] !px-1 leading-tight" data-part="adopt" @click="emit('adopt')">{{ t('pad.new-limits', { version: newer }) }}</button>
       <button v-if="closed" type="button" class="key flex-1 !px-1 leading-tight" data-part="reopen" @click="emit('reopen')">{{ t('pad.reopen') }}</button>
     </div>
   </section>

@@ -36,12 +36,17 @@ const snapshot = computed(() => job.snapshot!)
 const deck = computed(() => job.decks?.[props.stage] ?? null)
 const behind = computed(() => (props.stage === 'as-found' ? null : (job.decks?.['as-found'] ?? null)))
 const closed = computed(() => isClosed(snapshot.value, props.stage))
+/** Limits that were entered since this job took its own. */
+const newer = computed(() => {
+  const latest = snapshot.value.sheets.at(-1)
+  return latest && latest.version > snapshot.value.sheet.version ? latest : null
+})
 const entry = useReadingEntry(stage, deck, closed)
 const state = entry.state
 
 const dialog = ref<'close' | 'reopen' | 'decide' | 'pack' | 'shim' | 'history' | null>(null)
 const showGauge = ref(false)
-const { move, go, cut, fitShim } = useMoves(stage, deck, entry, (what) => (dialog.value = what === 'decide' ? 'close' : what))
+const { move, go, correct, cut, fitShim } = useMoves(stage, deck, entry, (what) => (dialog.value = what === 'decide' ? 'close' : what))
 
 const bare = computed(() => (state.value ? barePlane(state.value) : null))
 
@@ -124,14 +129,14 @@ onBeforeUnmount(() => {
         </div>
         <div v-else class="flex min-h-0 flex-[9] gap-px">
           <div class="min-w-0 flex-1"><DeckProfile :deck="deck" :behind="behind" :heads="snapshot.engine.heads" :limits="snapshot.sheet.limits" :selected="job.selected" /></div>
-          <CylinderFigures :state="state" :limits="snapshot.sheet.limits" :closed="closed" @gauge="showGauge = true" @history="dialog = 'history'" @reopen="dialog = 'reopen'" />
+          <CylinderFigures :state="state" :limits="snapshot.sheet.limits" :closed="closed" :newer="newer?.version ?? null" @adopt="newer && job.act({ what: 'adopt-sheet', sheetId: newer.id })" @gauge="showGauge = true" @history="dialog = 'history'" @reopen="dialog = 'reopen'" />
         </div>
       </div>
       <div class="w-[372px] shrink-0 border-l border-line max-[1100px]:w-[336px]">
         <ReadingPad ref="pad" :entry="entry" :state="state" :snapshot="snapshot" :closed="closed" @cylinder="stepCylinder" @again="again" />
       </div>
     </div>
-    <NextMoveBar v-if="move" :move="move" :shims="snapshot.shims" @go="goOn" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
+    <NextMoveBar v-if="move" :move="move" :shims="snapshot.shims" @go="goOn" @correct="correct" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
 
     <StopPackDialog v-if="move" :open="dialog === 'pack'" :move="move" :snapshot="snapshot" :high-mm="bare ? planeEnds(bare).highMm : 0" @close="closeDialog" @cut="(leaves, expect) => { cut(leaves, expect, move!.figures.passKind ?? 'finish'); closeDialog() }" />
     <ShimDialog :open="dialog === 'shim'" :cylinder="move?.cylinder ?? job.selected" :shims="freeShims(snapshot)" :bare-mm="bare?.centreMm ?? 0" @close="closeDialog" @fit="(s, expect) => { fitShim(s.id, expect); closeDialog() }" />

@@ -89,7 +89,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
     <header class="flex items-baseline justify-between gap-2">
       <h2 class="text-[20px]">{{ t('pad.cylinder', { cylinder: state.cylinder }) }}</h2>
       <span v-if="!closed && stationDeg !== null" class="text-[16px] font-semibold" data-part="pad-station">{{ t('pad.station', { n: stationNumber, of: snapshot.stationsDeg.length, clock: clockHour(stationDeg) }) }}</span>
-      <span v-else class="text-[16px] font-semibold">{{ t(closed ? 'pad.stage-closed' : 'pad.all-read') }}</span>
+      <span v-else class="text-[16px] font-semibold">{{ t(closed ? 'pad.stage-closed' : entry.zeroWanted.value && gauge.source === 'none' ? 'pad.zero-wanted' : 'pad.all-read') }}</span>
     </header>
 
     <div class="relative">
@@ -108,6 +108,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
         <p class="font-semibold">
           <template v-if="question.kind === 'doubt'">{{ t(`doubt.${question.doubt}`, { value: length(question.valueMm) }) }}</template>
           <template v-else-if="question.kind === 'twice'">{{ t('entry.twice', { value: length(question.valueMm), old: length(question.oldMm) }) }}</template>
+          <template v-else-if="question.kind === 'zero'">{{ t('entry.zero', { value: length(question.valueMm) }) }}</template>
           <template v-else>{{ t('entry.column', { count: question.valuesMm.length, values: question.valuesMm.map((v) => length(v)).join('  ') }) }}</template>
         </p>
         <div class="mt-1 flex gap-2">

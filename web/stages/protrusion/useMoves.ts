@@ -61,6 +61,13 @@ export function useMoves(
     entry.choose(m.stationDeg)
   }
 
+  /** Reports the correction done that a move to decide upon had offered. */
+  function correct(): void {
+    const m = move.value
+    if (m?.figures.leavesMm) cut(m.figures.leavesMm, m.figures.expectMm ?? 0, m.figures.passKind ?? 'finish')
+    else if (m) fitPlanned(m)
+  }
+
   function go(): void {
     const m = move.value
     if (!m) return
@@ -105,5 +112,5 @@ export function useMoves(
     }
   }
 
-  return { move, go, cut, fitShim }
+  return { move, go, correct, cut, fitShim }
 }

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type ComputedRef } from 'vue'
 import type { CylinderState, Deck } from '#core/job/deck'
 import { nominalProtrusionMm } from '#core/liner/stack'
-import { doubtfulReading, type Doubt } from '#core/measure/doubtful-reading'
+import { doubtfulReading, isDoubtfulZero, type Doubt } from '#core/measure/doubtful-reading'
 import { parseGaugeLine } from '#core/measure/gauge-line'
 import { parseLength, type LengthProblem } from '#core/units/parse-length'
 import type { MeasuredStage } from '#core/job/stages'
@@ -14,6 +14,7 @@ export type Question =
   | { kind: 'doubt'; doubt: Doubt; valueMm: number; source: 'typed' | 'gauge' }
   | { kind: 'twice'; valueMm: number; oldMm: number; readingId: string; source: 'typed' | 'gauge' }
   | { kind: 'column'; valuesMm: number[] }
+  | { kind: 'zero'; valueMm: number }
 
 export type EntryProblem = LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'rubbish'
 
@@ -46,6 +47,9 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     if (needsNewSet.value && !(s.set?.closed && !s.changed)) return stations.value[0] ?? null
     return s.stations.find((st) => st.valueMm === null)?.angleDeg ?? null
   })
+
+  /** Every station is read and the set is open: what is typed next is the zero back on the deck. */
+  const zeroWanted = computed(() => !closed.value && stationDeg.value === null && !needsNewSet.value)
 
   watch([() => job.selected, stage], () => {
     chosenDeg.value = null
@@ -122,7 +126,7 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     if (question.value) return answer('yes')
     if (text.value.trim() === '') return gauge.source === 'none' ? refuse('empty') : takeLive()
     const typed = parseLength(text.value, device.unit)
-    if (typed.ok) return offer(typed.valueMm, 'typed')
+    if (typed.ok) return zeroWanted.value ? offerZero(typed.valueMm) : offer(typed.valueMm, 'typed')
     if (typed.problem === 'several' && typed.valuesMm) {
       question.value = { kind: 'column', valuesMm: typed.valuesMm }
       return false
@@ -139,8 +143,25 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     question.value = null
     if (!q || how === 'no') return false
     if (q.kind === 'column') return layColumn(q.valuesMm)
-    if (q.kind === 'twice' && how === 'yes') job.act({ what: 'strike-reading', readingId: q.readingId, reason: 'taken again' })
+    if (q.kind === 'zero') return endOnZero(q.valueMm)
+    if (q.kind === 'twice' && how === 'yes') job.act({ what: 'strike-reading', readingId: q.readingId, reason: 'taken-again' })
     return offer(q.valueMm, q.source, true)
+  }
+
+  /** A typed zero at the end of a set; one far off may have been meant as a reading, so it is asked about. */
+  function offerZero(zeroMm: number): boolean {
+    const set = state.value?.set
+    if (set && isDoubtfulZero(zeroMm, set.uncertaintyMm)) {
+      question.value = { kind: 'zero', valueMm: zeroMm }
+      return false
+    }
+    return endOnZero(zeroMm)
+  }
+
+  function endOnZero(zeroMm: number): boolean {
+    closeZero(zeroMm)
+    finish()
+    return true
   }
 
   /** Lays a pasted column on the stations, in their order, as far as there are stations. */
@@ -183,5 +204,5 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     if (set && !set.closed) job.act({ what: 'close-set', setId: set.id, zeroMm })
   }
 
-  return { text, problem, question, state, stationDeg, needsNewSet, choose, enter, takeLive, answer, stepStation, undo, closeZero, openSet }
+  return { text, problem, question, state, stationDeg, needsNewSet, zeroWanted, choose, enter, takeLive, answer, stepStation, undo, closeZero, openSet }
 }
