@@ -60,7 +60,7 @@ describe('the demo shop', () => {
     await browser.go(await jobPath('Pump', 'trial-fit'))
     await browser.find('#reading')
     await browser.chord(Key.ALT, '7')
-    await browser.untilText('[data-part=move-head]', /Cylinder 7: read 3 o'clock \d more times/)
+    await browser.untilText('[data-part=move-head]', /Cylinder 7: measure it again, and read 3 o'clock \d times/)
     expect(await browser.text('[data-part=move-why]')).toContain('0.072 against 0.070, known to ±0.004')
     expect(await (await browser.find('[data-part=deck-rail] [data-cylinder="4"]')).getAttribute('data-verdict')).toBe('unsure')
   })

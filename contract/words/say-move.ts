@@ -23,7 +23,7 @@ export interface SaidMove {
   button: Said | null
 }
 
-const withButton: readonly NextMove['action'][] = ['cut', 'shim', 'shim-out', 'next-cylinder', 'close-stage', 'close-zero', 'repeat', 'measure', 'decide', 'back-to-trial', 'done']
+const withButton: readonly NextMove['action'][] = ['cut', 'shim', 'shim-out', 'next-cylinder', 'close-stage', 'close-zero', 'repeat', 'repeat-anew', 'measure', 'decide', 'back-to-trial', 'done']
 
 /**
  * A next move as messages: which keys of the message files, with which figures. The

@@ -159,7 +159,7 @@ describe('the next move', () => {
   })
 
   it('repeats a reading on the line where that can tell, else leaves it to the lead', () => {
-    expect(moveOf(new Played().deck({ 1: [0.12, 0.121, 0.138, 0.13] }), 1)).toMatchObject({ action: 'repeat', stationDeg: 180, reason: 'on-the-line', figures: { more: 3, limitMm: 0.14 } })
+    expect(moveOf(new Played().deck({ 1: [0.12, 0.121, 0.138, 0.13] }), 1)).toMatchObject({ action: 'repeat-anew', stationDeg: 180, reason: 'on-the-line', figures: { more: 4, limitMm: 0.14 } })
     expect(moveOf(new Played().deck({ 1: [0.12, 0.121, 0.1399, 0.13] }), 1)).toMatchObject({ action: 'decide', reason: 'too-close', caution: 'lead-decides' })
   })
 
@@ -219,8 +219,8 @@ describe('the next move', () => {
     for (let steps = 0, selected: number | null = 1; steps < 60; steps++) {
       const m = moveOf(played, selected)
       if (m.action === 'close-stage') return
-      expect(['measure', 'next-cylinder', 'cut', 'shim', 'shim-out', 'decide', 'repeat']).toContain(m.action)
-      if (m.action === 'decide' || m.action === 'repeat') return
+      expect(['measure', 'next-cylinder', 'cut', 'shim', 'shim-out', 'decide', 'repeat-anew']).toContain(m.action)
+      if (m.action === 'decide' || m.action === 'repeat-anew') return
       selected = m.cylinder
       const c = m.cylinder!
       if (m.action === 'measure') played.set(c, level(c), { zeroMm: 0 })

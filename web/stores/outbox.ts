@@ -42,10 +42,10 @@ export const useOutbox = defineStore('outbox', () => {
   async function load(): Promise<void> {
     try {
       const db = await deviceDb()
-      const kept = (await db.getAll('outbox')) as Queued[]
+      const [kept, aside] = await Promise.all([db.getAll('outbox') as Promise<Queued[]>, db.getAll('refused')])
       const known = new Set(kept.map((q) => q.command.commandId))
       queue.value = [...kept, ...queue.value.filter((q) => q.order < 0 && !known.has(q.command.commandId))]
-      refused.value = await db.getAll('refused')
+      refused.value = aside
     } catch {
       deviceFails.value = true
     }
@@ -95,12 +95,21 @@ export const useOutbox = defineStore('outbox', () => {
 
   async function sendAll(): Promise<void> {
     for (;;) {
-      await writing
+      await written()
       const batch = queue.value.slice(0, BATCH)
       if (batch.length === 0) return
       const answers = await post(batch)
       if (!answers || !(await settle(batch, answers))) return tryLater()
     }
+  }
+
+  /** Waits until all that was sent so far lies on the device: only then does each entry know its place there. */
+  async function written(): Promise<void> {
+    let seen: Promise<unknown>
+    do {
+      seen = writing
+      await seen
+    } while (seen !== writing)
   }
 
   async function post(batch: Queued[]): Promise<Outcome[] | null> {
@@ -150,7 +159,7 @@ export const useOutbox = defineStore('outbox', () => {
     // Listeners first: what leaves the queue must already stand among the acknowledged.
     for (const listener of listeners) listener(done.map((q) => q.command))
     queue.value = queue.value.filter((q) => !gone.has(q.command.commandId))
-    refused.value = [...refused.value, ...laidAside]
+    refused.value = [...refused.value.filter((r) => !gone.has(r.command.commandId)), ...laidAside]
     otherTabs?.postMessage('changed')
     return onTime
   }

@@ -54,13 +54,6 @@ export function useMoves(
     if (shim) fitShim(shim.id, m.figures.expectMm ?? 0)
   }
 
-  /** Another reading at the station that lies on its line. */
-  function repeat(m: NextMove): void {
-    if (m.cylinder !== null) job.selected = m.cylinder
-    if (entry.needsNewSet.value) entry.openSet()
-    entry.choose(m.stationDeg)
-  }
-
   /** Reports the correction done that a move to decide upon had offered. */
   function correct(): void {
     const m = move.value
@@ -81,7 +74,10 @@ export function useMoves(
         else entry.problem.value = 'no-gauge-value'
         break
       case 'repeat':
-        repeat(m)
+        entry.choose(m.stationDeg)
+        break
+      case 'repeat-anew':
+        entry.openSet()
         break
       case 'cut':
         cut(m.figures.leavesMm ?? [], m.figures.expectMm ?? 0, m.figures.passKind ?? 'finish')

@@ -1,0 +1,136 @@
+import { beforeEach, describe, expect, it } from 'vitest'
+import { computed } from 'vue'
+import { ids } from '#core/testing/make-snapshot'
+import { FakeServer, newDevice } from '../../testing/device'
+import { useDevice } from '../../stores/device'
+import { useJob } from '../../stores/job'
+import { useReadingEntry } from './useReadingEntry'
+
+let entry: ReturnType<typeof useReadingEntry>
+let closed = false
+beforeEach(async () => {
+  await newDevice()
+  const server = new FakeServer()
+  closed = false
+  const device = useDevice()
+  Object.assign(device, { personId: ids.person, gaugeId: ids.gauge, unit: 'mm', zeroOn: 'deck' })
+  await useJob().open(server.snapshot.job.id)
+  entry = useReadingEntry(computed(() => 'trial-fit' as const), computed(() => useJob().decks!['trial-fit']), computed(() => closed))
+})
+
+function type(text: string): boolean {
+  entry.text.value = text
+  return entry.enter()
+}
+const values = () => entry.state.value!.stations.map((s) => s.valueMm)
+
+describe('walking the stations', () => {
+  it('begins a set, goes round, and ends on the zero', () => {
+    expect(entry.stationDeg.value).toBe(0)
+    for (const text of ['0.098', '0,101', '.097', '0.1']) expect(type(text)).toBe(true)
+    expect(values()).toEqual([0.098, 0.101, 0.097, 0.1])
+    expect(entry.zeroWanted.value).toBe(true)
+    expect(type('0.001')).toBe(true)
+    expect(entry.state.value!.set!.closed).toMatchObject({ zeroMm: 0.001, zeroMoved: false })
+    expect(useJob().snapshot!.sets).toHaveLength(1)
+  })
+
+  it('asks whether a far-off zero was meant as a reading', () => {
+    for (const text of ['0.098', '0.101', '0.097', '0.1']) type(text)
+    expect(type('0.099')).toBe(false)
+    expect(entry.question.value).toMatchObject({ kind: 'zero', valueMm: 0.099 })
+    entry.answer('no')
+    expect(entry.state.value!.set!.closed).toBeNull()
+    type('0.099')
+    entry.answer('yes')
+    expect(entry.state.value!.set!.closed).toMatchObject({ zeroMoved: true })
+  })
+
+  it('turns the sign where the gauge was zeroed on the liner and typed by itself', () => {
+    useDevice().zeroOn = 'liner'
+    type('-0.098 mm')
+    expect(values()[0]).toBe(0.098)
+    expect(useJob().snapshot!.readings[0]!.source).toBe('gauge')
+  })
+
+  it('reads thou as thou', () => {
+    useDevice().unit = 'thou'
+    type('4.5')
+    expect(values()[0]).toBe(0.1143)
+  })
+
+  it('begins a new set after a cut, and keeps the old one', () => {
+    type('0.17')
+    useJob().act({ what: 'cut-pass', cutId: crypto.randomUUID(), cylinder: 1, kind: 'finish', leavesMm: [0.05], expectMm: 0.12 })
+    expect(entry.needsNewSet.value).toBe(true)
+    type('0.121')
+    expect(useJob().snapshot!.sets).toHaveLength(2)
+    expect(values()).toEqual([0.121, null, null, null])
+    expect(useJob().snapshot!.readings).toHaveLength(2)
+  })
+})
+
+describe('what is asked or refused', () => {
+  it('keeps what was typed when it refuses', () => {
+    for (const [text, problem] of [['about 5', 'no-number'], ['99999', 'too-large'], ['', 'empty']] as const) {
+      expect(type(text)).toBe(false)
+      expect([entry.problem.value, entry.text.value]).toEqual([problem, text])
+    }
+    expect(useJob().snapshot!.readings).toEqual([])
+  })
+
+  it('wants a name, a gauge and an open stage first', () => {
+    useDevice().personId = ''
+    type('0.1')
+    expect(entry.problem.value).toBe('nobody')
+    useDevice().personId = ids.person
+    useDevice().gaugeId = ''
+    type('0.1')
+    expect(entry.problem.value).toBe('no-gauge')
+  })
+
+  it('puts a second reading in the place of the first, or keeps both', () => {
+    type('0.098')
+    entry.stepStation(-1)
+    type('0.102')
+    expect(entry.question.value).toMatchObject({ kind: 'twice', oldMm: 0.098 })
+    entry.answer('keep')
+    expect(values()[0]).toBeCloseTo(0.1)
+    entry.stepStation(-1)
+    type('0.104')
+    entry.answer('yes')
+    const { readings } = useJob().snapshot!
+    expect(readings.filter((r) => r.struck).map((r) => [r.valueMm, r.struck!.reason])).toEqual([[0.102, 'taken-again']])
+  })
+
+  it('takes a doubtful figure only when told that it is right', () => {
+    type('0.098')
+    type('0.98')
+    expect(entry.question.value).toMatchObject({ kind: 'doubt', doubt: 'decimal-slip' })
+    expect(values()[1]).toBeNull()
+    entry.answer('yes')
+    expect(values()[1]).toBe(0.98)
+  })
+
+  it('lays a column on what is open, and no more than there are stations', () => {
+    type('0.098')
+    type('0.101 0.102 0.103 0.104 0.105')
+    entry.answer('yes')
+    expect(values()).toEqual([0.098, 0.101, 0.102, 0.103])
+  })
+
+  it('undoes the latest and stands on its station again', () => {
+    type('0.098')
+    type('0.101')
+    expect(entry.undo()).toBe(true)
+    expect(values().slice(0, 2)).toEqual([0.098, null])
+    expect(entry.stationDeg.value).toBe(90)
+    entry.undo()
+    expect(entry.undo()).toBe(false)
+  })
+
+  it('does nothing without a gauge value', () => {
+    expect(entry.takeLive()).toBe(false)
+    expect(entry.problem.value).toBe('no-gauge-value')
+  })
+})

@@ -1,0 +1,115 @@
+import { beforeEach, describe, expect, it } from 'vitest'
+import type { JobAct } from '#contract/commands'
+import { ids } from '#core/testing/make-snapshot'
+import { eventually, FakeServer, newDevice, newPage } from '../testing/device'
+import { deviceDb } from './device-db'
+import { useOutbox } from './outbox'
+
+let server: FakeServer
+beforeEach(async () => {
+  await newDevice()
+  server = new FakeServer()
+})
+
+const jobId = '00000000-0000-8000-8000-000000000000'
+const open = (setId: string): JobAct => ({ what: 'open-set', setId, cylinder: 1, stage: 'trial-fit', gaugeId: ids.gauge, zeroOn: 'deck' })
+const take = (setId: string, valueMm: number): JobAct => ({ what: 'take-reading', readingId: crypto.randomUUID(), setId, angleDeg: 0, valueMm, source: 'typed' })
+const values = () => server.received.flatMap((c) => (c.act.what === 'take-reading' ? [c.act.valueMm] : []))
+
+describe('the outbox', () => {
+  it('sends in order and keeps nothing that was acknowledged', async () => {
+    const outbox = useOutbox()
+    const setId = crypto.randomUUID()
+    outbox.send(jobId, open(setId))
+    for (let i = 1; i <= 30; i++) outbox.send(jobId, take(setId, i / 1000))
+    expect(outbox.waiting).toBe(31)
+    await eventually(() => outbox.waiting === 0, 'something still waits')
+    expect(values()).toEqual(Array.from({ length: 30 }, (_, i) => (i + 1) / 1000))
+    expect(await (await deviceDb()).count('outbox')).toBe(0)
+    expect(outbox.reachable).toBe(true)
+  })
+
+  it('keeps everything while the network is dead, says so, and sends it once when it is back', async () => {
+    server.up = false
+    const outbox = useOutbox()
+    const setId = crypto.randomUUID()
+    outbox.send(jobId, open(setId))
+    outbox.send(jobId, take(setId, 0.1))
+    await eventually(() => !outbox.reachable, 'nobody noticed')
+    expect(outbox.waiting).toBe(2)
+    expect(await (await deviceDb()).count('outbox')).toBe(2)
+    server.up = true
+    await eventually(() => outbox.waiting === 0, 'it never tried again')
+    expect(server.received.map((c) => c.act.what)).toEqual(['open-set', 'take-reading'])
+  })
+
+  it('finds on a new page what an old one left on the device', async () => {
+    server.up = false
+    const old = useOutbox()
+    old.send(jobId, open(crypto.randomUUID()))
+    await eventually(() => !old.reachable, 'nobody noticed')
+    const left = (await (await deviceDb()).getAll('outbox'))[0]!.command.commandId
+    newPage()
+    server.up = true
+    const outbox = useOutbox()
+    await outbox.load()
+    await eventually(() => outbox.waiting === 0, 'it was forgotten')
+    // Both pages may send it; it is the same command, so it counts once.
+    expect(new Set(server.received.map((c) => c.commandId))).toEqual(new Set([left]))
+    expect(server.done.size).toBe(1)
+  })
+
+  it('lays a refused act aside with its reason, and sends it again as a new one when told', async () => {
+    server.judge = (c) => (c.act.what === 'open-set' && server.received.length === 1 ? { result: 'refused', code: 'stage-closed', details: ['trial-fit'] } : null)
+    const outbox = useOutbox()
+    outbox.send(jobId, open(crypto.randomUUID()))
+    await eventually(() => outbox.refused.length === 1, 'it was not laid aside')
+    expect(outbox.waiting).toBe(0)
+    const [entry] = outbox.refused
+    expect(entry).toMatchObject({ code: 'stage-closed', details: ['trial-fit'] })
+    expect(await (await deviceDb()).count('refused')).toBe(1)
+    await outbox.sendAgain(entry!)
+    await eventually(() => server.done.size === 1, 'it was not sent again')
+    expect(outbox.refused).toEqual([])
+    expect(server.received[1]!.commandId).not.toBe(server.received[0]!.commandId)
+  })
+
+  it('lays aside with a refused set what rests on it, and nothing else', async () => {
+    server.up = false
+    const outbox = useOutbox()
+    const [bad, good] = [crypto.randomUUID(), crypto.randomUUID()]
+    server.judge = (c) =>
+      'setId' in c.act && c.act.setId === bad ? { result: 'refused', code: c.act.what === 'open-set' ? 'stage-closed' : 'too-early', details: [] } : null
+    outbox.send(jobId, open(bad))
+    outbox.send(jobId, take(bad, 0.1))
+    outbox.send(jobId, open(good))
+    outbox.send(jobId, take(good, 0.2))
+    server.up = true
+    await eventually(() => outbox.waiting === 0, 'something still waits')
+    expect(outbox.refused.map((r) => [r.command.act.what, r.code])).toEqual([['open-set', 'stage-closed'], ['take-reading', 'too-early']])
+    expect(server.done.size).toBe(2)
+  })
+
+  it('tries what came too early a few times, then lays it aside rather than block the rest', async () => {
+    const orphan = crypto.randomUUID()
+    server.judge = (c) => ('setId' in c.act && c.act.setId === orphan ? { result: 'refused', code: 'too-early', details: [] } : null)
+    const outbox = useOutbox()
+    const good = crypto.randomUUID()
+    outbox.send(jobId, take(orphan, 0.1))
+    outbox.send(jobId, open(good))
+    await eventually(() => outbox.waiting === 0, 'the rest is blocked')
+    expect(outbox.refused.map((r) => r.code)).toEqual(['too-early'])
+    expect(server.received.filter((c) => 'setId' in c.act && c.act.setId === orphan).length).toBeGreaterThan(2)
+    expect(server.done.size).toBe(1)
+  })
+
+  it('sends what joins the queue while an answer is being settled', async () => {
+    const outbox = useOutbox()
+    let more = 3
+    outbox.onDone(() => {
+      if (more-- > 0) outbox.send(jobId, open(crypto.randomUUID()))
+    })
+    outbox.send(jobId, open(crypto.randomUUID()))
+    await eventually(() => server.done.size === 4 && outbox.waiting === 0, 'one was left behind')
+  })
+})

@@ -1,0 +1,82 @@
+import 'fake-indexeddb/auto'
+import { createPinia, getActivePinia, setActivePinia } from 'pinia'
+import { vi } from 'vitest'
+import type { Command, Outcome } from '#contract/commands'
+import { sixCylinders } from '#core/testing/make-snapshot'
+import type { Snapshot } from '#core/job/snapshot'
+import { applyAct, type SnapshotAct } from '#core/job/apply'
+import { useOutbox } from '../stores/outbox'
+
+/** A server that a test can pull the plug of: it answers commands and jobs, and remembers what it was sent. */
+export class FakeServer {
+  up = true
+  received: Command[] = []
+  done = new Set<string>()
+  snapshot: Snapshot
+  /** Decides what becomes of a command; by default it is done. */
+  judge: (command: Command) => Omit<Extract<Outcome, { result: 'refused' }>, 'commandId'> | null = () => null
+  /** Held answers, to be let go by the test. */
+  private gates: (() => void)[] = []
+  hold = false
+
+  constructor(snapshot: Snapshot = sixCylinders()) {
+    this.snapshot = snapshot
+    vi.stubGlobal('fetch', (url: string, init?: { body?: string }) => this.answer(String(url), init?.body))
+    vi.stubGlobal('EventSource', class {
+      close() {}
+    })
+  }
+
+  letGo(): void {
+    this.hold = false
+    this.gates.splice(0).forEach((open) => open())
+  }
+
+  private async answer(url: string, body?: string): Promise<unknown> {
+    if (!this.up) throw new TypeError('no network')
+    if (url.startsWith('/api/jobs/')) {
+      const found = JSON.parse(JSON.stringify({ ...this.snapshot, revision: this.done.size })) as Snapshot
+      if (this.hold) await new Promise<void>((resolve) => this.gates.push(resolve))
+      return { ok: true, status: 200, json: () => Promise.resolve(found) }
+    }
+    const { commands } = JSON.parse(body ?? '{}') as { commands: Command[] }
+    this.received.push(...commands)
+    const outcomes: Outcome[] = []
+    for (const command of commands) {
+      const refused = this.judge(command)
+      outcomes.push(refused ? { commandId: command.commandId, ...refused } : { commandId: command.commandId, result: 'done', again: this.done.has(command.commandId) })
+      if (refused?.code === 'too-early') break
+      if (!refused && !this.done.has(command.commandId)) {
+        this.done.add(command.commandId)
+        this.snapshot = applyAct(this.snapshot, command.act as SnapshotAct, { seq: this.done.size, at: command.at, personId: command.personId ?? '' })
+      }
+    }
+    return { ok: true, status: 200, json: () => Promise.resolve({ outcomes }) }
+  }
+}
+
+/** A fresh page on the same device: what the old one had in memory is gone, the device's own database is not. */
+export function newPage(): void {
+  vi.stubGlobal('BroadcastChannel', undefined)
+  const old = getActivePinia()
+  if (old) useOutbox(old).queue = []
+  setActivePinia(createPinia())
+}
+
+/** A fresh device. */
+export async function newDevice(): Promise<void> {
+  const { deviceDb } = await import('../stores/device-db')
+  const db = await deviceDb()
+  await Promise.all((['outbox', 'refused', 'snapshots', 'shop'] as const).map((name) => db.clear(name)))
+  localStorage.clear()
+  newPage()
+}
+
+export async function eventually(check: () => boolean, otherwise: string): Promise<void> {
+  await vi.waitFor(
+    () => {
+      if (!check()) throw new Error(otherwise)
+    },
+    { timeout: 8000, interval: 10 },
+  )
+}
