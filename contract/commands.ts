@@ -76,7 +76,7 @@ export const commandBatch = z.strictObject({ commands: z.array(z.unknown()).min(
 
 /** Why a command was not carried out. `too-early` ones are sent again; the others wait for a person. */
 export const refusalCodes = [
-  'bad-command', 'too-early', 'unknown-job', 'unknown-cylinder', 'unknown-station', 'unknown-person', 'unknown-gauge', 'unknown-engine',
+  'bad-command', 'too-early', 'unknown-job', 'unknown-cylinder', 'unknown-person', 'unknown-gauge', 'unknown-engine',
   'stage-closed', 'set-closed', 'gate', 'shim-taken', 'already-struck', 'nobody-named', 'stale-sheet', 'id-taken',
 ] as const
 export type RefusalCode = (typeof refusalCodes)[number]

@@ -38,10 +38,9 @@ describe('the ferry job, from its trial fit', () => {
     await final.measureLikeDry()
     await tom.untilSaved()
 
-    await browser.click('[data-stage=record]')
-    await browser.click('[data-part=sign]')
-    await browser.find('[data-part=sign-confirm]:not(:disabled)')
-    await browser.click('[data-part=sign-confirm]')
+    await (await browser.find('[data-part=route] [data-stage=record]')).sendKeys(Key.ENTER)
+    await (await browser.find('[data-part=sign]')).sendKeys(Key.ENTER)
+    await (await browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
     await browser.untilText('[data-part=move-head]', 'Signed by Tom Adeyar')
     await tom.untilSaved()
     const pdf = await fetch(`${house.url}/api/jobs/${jobId}/record.pdf`)
@@ -123,6 +122,6 @@ class FinalCheck {
     }
     await this.browser.until(async () => (await (await this.browser.find('[data-part=next-move]')).getAttribute('data-action')) === 'close-stage', 'the final check is not whole')
     await this.browser.type('n')
-    await this.browser.click('[data-part=close-confirm]:not(:disabled)')
+    await (await this.browser.find('[data-part=close-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
   }
 }

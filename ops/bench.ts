@@ -135,6 +135,32 @@ async function writing(house: House): Promise<Line[]> {
   ]
 }
 
+/** From sending something on one device to hearing of it on another. */
+async function news(house: House): Promise<Line> {
+  const jobId = await house.jobId('Pump')
+  const personId = await house.person('Tom Adeyar')
+  const gaugeId = (await house.shop()).gauges[0]!.id
+  const stop = new AbortController()
+  const answer = await fetch(`${house.url}/api/jobs/${jobId}/news`, { signal: stop.signal })
+  const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
+  await reader.read()
+  const hear = async () => {
+    for (let text = ''; !text.includes('data:'); ) text = (await reader.read()).value ?? ''
+  }
+  await hear()
+  const times: number[] = []
+  for (let i = 0; i < 40; i++) {
+    const sent = performance.now()
+    const heard = hear()
+    await house.send([command({ what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }, jobId, personId)])
+    await heard
+    times.push(performance.now() - sent)
+  }
+  stop.abort()
+  const p95 = percentile(times, 0.95)
+  return { what: 'Something done on one device, heard of on another, p95 of 40', wanted: 'under 1 s', found: ms(p95), good: p95 < 1000 }
+}
+
 function memory(house: House): Line {
   const status = readFileSync(`/proc/${house.pid}/status`, 'utf8')
   const megabytes = Number(/VmRSS:\s+(\d+)/.exec(status)?.[1]) / 1024
@@ -163,6 +189,7 @@ How each is taken:
 - **50 devices**: fifty connections, each sending one reading after another to
   \`POST /api/commands\`; every reading is a durable transaction (flushed to disk at commit). The
   readings are counted in the store afterwards.
+- **News**: the revision is counted in the store every 0.3 s and at once by the copy that stored it.
 - **Judging**: \`judge-protrusion\` on five heads of four, four stations each.
 - **Memory**: the resident size of the server's process.
 `
@@ -175,7 +202,7 @@ export async function bench(): Promise<void> {
     const keys = await keystrokes(house, browser).finally(() => browser.close())
     const load = await firstLoad(house)
     const writes = await writing(house)
-    return [keys, load, ...writes, judging(), memory(house)]
+    return [keys, load, ...writes, await news(house), judging(), memory(house)]
   })
   writeFileSync('docs/benchmarks.md', report(lines))
   for (const l of lines) say(`${l.good ? '  met' : '  NOT'}  ${l.what}: ${l.found} (wanted: ${l.wanted})`)

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -8,15 +8,23 @@ import { openHome } from './home'
 import { startDatabase } from './mariadb'
 import { say } from './say'
 
+const signals = ['SIGINT', 'SIGTERM', 'SIGHUP'] as const
+
 interface Report {
   numPassedTests: number
   numFailedTests: number
   numPendingTests: number
 }
 
-function step(what: string, command: string, args: string[], env: NodeJS.ProcessEnv = {}): boolean {
+/** Runs a step to its end; when this command is told to leave, the step is too. */
+async function step(what: string, command: string, args: string[], env: NodeJS.ProcessEnv = {}): Promise<boolean> {
   say(`\n— ${what}`)
-  return spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
+  const child = spawn(command, args, { stdio: 'inherit', env: { ...process.env, ...env } })
+  const leave = () => child.kill('SIGTERM')
+  for (const signal of signals) process.on(signal, leave)
+  const code = await new Promise<number | null>((resolve) => child.once('exit', resolve))
+  for (const signal of signals) process.off(signal, leave)
+  return code === 0
 }
 
 /**
@@ -28,7 +36,7 @@ function step(what: string, command: string, args: string[], env: NodeJS.Process
  */
 export async function test(args: string[]): Promise<number> {
   ensure(needs.mariadb, needs.chromium)
-  const checks = args.length > 0 || (step('Lint', 'npx', ['eslint', '.']) && step('Types', 'npm', ['run', '--silent', 'typecheck']))
+  const checks = args.length > 0 || ((await step('Lint', 'npx', ['eslint', '.'])) && (await step('Types', 'npm', ['run', '--silent', 'typecheck'])))
   await build()
   const root = mkdtempSync(join(tmpdir(), 'evenbore-test-'))
   const home = openHome('demo', root)
@@ -37,7 +45,7 @@ export async function test(args: string[]): Promise<number> {
   let passed = false
   let counts: Report = { numPassedTests: 0, numFailedTests: 0, numPendingTests: 0 }
   try {
-    passed = step('Tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...args], {
+    passed = await step('Tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...args], {
       EVENBORE_TEST_DB: JSON.stringify(database.address),
       NODE_OPTIONS: '',
     })

@@ -21,9 +21,19 @@ export function readRoute(snapshot: Snapshot): { stage: StageName; state: StageS
   })
 }
 
+/** The stages after this one that are closed: they rest on it, so they are opened first. */
+export function laterClosed(snapshot: Pick<Snapshot, 'closures'>, stage: StageName): StageName[] {
+  return stageNames.slice(stageNames.indexOf(stage) + 1).filter((s) => isClosed(snapshot, s))
+}
+
+/** Why a stage cannot be opened again: nothing, or what rests on it. */
+export function reopenProblems(snapshot: Snapshot, stage: StageName): GateProblem[] {
+  return laterClosed(snapshot, stage).length > 0 ? [{ code: 'later-closed', cylinders: [], soft: false }] : []
+}
+
 /** Why a stage cannot be closed yet. `soft` ones a person may answer for, with a reason. */
 export interface GateProblem {
-  code: 'earlier-open' | 'not-measured' | 'changed' | 'zero-moved' | 'out' | 'unsure' | 'set-open'
+  code: 'earlier-open' | 'later-closed' | 'not-measured' | 'changed' | 'zero-moved' | 'out' | 'unsure'
   cylinders: number[]
   soft: boolean
 }

@@ -76,6 +76,7 @@ describe('a command', () => {
     ['stage-closed', () => openSet(randomUUID(), 1, 'as-found')],
     ['unknown-job', () => commandOf({ what: 'close-stage', stage: 'trial-fit', note: '' }, randomUUID(), person)],
     ['unknown-job', () => commandOf({ what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }, randomUUID(), person)],
+    ['unknown-person', () => commandOf({ what: 'close-stage', stage: 'trial-fit', note: '' }, ferry, randomUUID())],
     ['nobody-named', () => commandOf({ what: 'close-stage', stage: 'trial-fit', note: '' }, ferry, null)],
     ['gate', () => inFerry({ what: 'close-stage', stage: 'trial-fit', note: 'I insist' })],
     ['stale-sheet', () => inFerry({ what: 'adopt-sheet', sheetId: randomUUID() })],
@@ -185,6 +186,17 @@ describe('stages', () => {
   it('open again for a reason, and take readings again', async () => {
     await server.send(inPump({ what: 'reopen-stage', stage: 'trial-fit', note: 'cylinder 4 once more' }))
     expect(await only(inPump({ what: 'open-set', setId: randomUUID(), cylinder: 4, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }))).toMatchObject({ result: 'done' })
+  })
+})
+
+describe('a signed job', () => {
+  it('is opened from its end backward, and only for a reason', async () => {
+    const loader = await server.jobId('loader')
+    const inLoader = (stage: 'record' | 'final-check', note: string) => commandOf({ what: 'reopen-stage', stage, note }, loader, person)
+    expect(await only(inLoader('final-check', 'one more look'))).toMatchObject({ code: 'gate', details: ['later-closed:record'] })
+    expect(await only(inLoader('record', ''))).toMatchObject({ code: 'bad-command' })
+    expect(await only(inLoader('record', 'one more look'))).toMatchObject({ result: 'done' })
+    expect(await only(inLoader('final-check', 'one more look'))).toMatchObject({ result: 'done' })
   })
 })
 

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { UniqueConstraintError, type Transaction } from 'sequelize'
-import { gateProblems, isClosed } from '#core/job/route'
+import { gateProblems, isClosed, laterClosed } from '#core/job/route'
 import { applyAct, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import type { Snapshot } from '#core/job/snapshot'
@@ -190,6 +190,7 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       break
     }
     case 'reopen-stage':
+      if (laterClosed(snapshot, act.stage).length > 0) throw new Refusal('gate', laterClosed(snapshot, act.stage).map((s) => `later-closed:${s}`))
       await insert(work, 'closures', { jobId, stage: act.stage, closes: false, note: act.note, hash: stageHash(snapshot), ...stamp(work) })
       break
     case 'adopt-sheet':
@@ -201,9 +202,23 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
   await layShims(work, snapshot, after)
 }
 
+/** People are never taken away, so a name once found stays good for every copy of the server. */
+const known = new WeakMap<Store, Set<string>>()
+
+/** Whether somebody of that id works here. */
+export async function isKnownPerson(store: Store, personId: string, transaction?: Transaction): Promise<boolean> {
+  const people = known.get(store) ?? new Set<string>()
+  known.set(store, people)
+  if (people.has(personId)) return true
+  const [found] = await rows(store, 'people', { id: personId }, transaction)
+  if (found) people.add(personId)
+  return found !== undefined
+}
+
 async function doInJob(work: Work, act: JobAct): Promise<void> {
   if (!work.command.jobId) throw new Refusal('unknown-job')
   if (!work.command.personId) throw new Refusal('nobody-named')
+  if (!(await isKnownPerson(work.store, work.command.personId, work.transaction))) throw new Refusal('unknown-person')
   if (act.what === 'open-set') return doOpenSet(work, act)
   if (act.what === 'take-reading') return doTakeReading(work, act)
   if (act.what === 'close-set') return doCloseSet(work, act)

@@ -1,5 +1,5 @@
 import type { Command, JobAct, Outcome } from '#contract/commands'
-import { carryOut, parseCommand } from './carry-out'
+import { carryOut, isKnownPerson, parseCommand } from './carry-out'
 import { select } from './read'
 import type { Row } from './models'
 import type { Store } from './store'
@@ -34,7 +34,8 @@ async function openSets(store: Store, setIds: string[], transaction: Parameters<
 async function storeTogether(store: Store, takes: Take[]): Promise<Set<Take>> {
   return store.sequelize.transaction(async (transaction) => {
     const sets = await openSets(store, [...new Set(takes.map((t) => t.act.setId))], transaction)
-    const good = takes.filter((t) => sets.get(t.act.setId) === t.jobId)
+    const named = await Promise.all(takes.map((t) => isKnownPerson(store, t.personId as string, transaction)))
+    const good = takes.filter((t, i) => named[i] && sets.get(t.act.setId) === t.jobId)
     if (good.length === 0) return new Set<Take>()
     const now = new Date()
     const events = good.map((t) => [t.commandId, t.jobId, t.deviceId, t.personId, t.act.what, JSON.stringify(t.act), new Date(t.at), now, 'done', '[]'])

@@ -27,6 +27,9 @@ export const useJob = defineStore('job', () => {
   let jobId = ''
   let news: EventSource | null = null
   let fetches = 0
+  let reading: Promise<void> | null = null
+  let readAgain = false
+  let timer: ReturnType<typeof setTimeout> | undefined
 
   const snapshot = computed<Snapshot | null>(() => {
     if (!base.value) return null
@@ -46,6 +49,8 @@ export const useJob = defineStore('job', () => {
   async function open(id: string): Promise<void> {
     close()
     jobId = id
+    await reading
+    if (jobId !== id) return
     base.value = null
     acknowledged.value = []
     problem.value = null
@@ -56,8 +61,31 @@ export const useJob = defineStore('job', () => {
     listen()
   }
 
-  /** Reads the job anew. Acts acknowledged before the reading began are in what it brings. */
-  async function refresh(): Promise<void> {
+  /** Reads the job anew, one reading at a time: what asks while one is on its way gets one more after it. */
+  function refresh(): Promise<void> {
+    if (reading) {
+      readAgain = true
+      return reading
+    }
+    reading = (async () => {
+      do {
+        readAgain = false
+        await readOnce()
+      } while (readAgain)
+    })().finally(() => (reading = null))
+    return reading
+  }
+
+  /** Soon, and once for many: fast typing need not read the job at every key. */
+  function refreshSoon(): void {
+    timer ??= setTimeout(() => {
+      timer = undefined
+      void refresh()
+    }, 120)
+  }
+
+  /** Acts acknowledged before this reading began are in what it brings. */
+  async function readOnce(): Promise<void> {
     const id = jobId
     const mine = ++fetches
     try {
@@ -85,7 +113,7 @@ export const useJob = defineStore('job', () => {
       live.value = false
     }
     news.onmessage = (event) => {
-      if (Number(event.data) !== base.value?.revision) void refresh()
+      if (Number(event.data) !== base.value?.revision) refreshSoon()
     }
   }
 
@@ -99,7 +127,7 @@ export const useJob = defineStore('job', () => {
   outbox.onDone((commands) => {
     const own = commands.filter((c) => c.jobId === jobId).map((command) => ({ command, afterFetch: fetches }))
     acknowledged.value = [...acknowledged.value, ...own]
-    if (own.length > 0) void refresh()
+    if (own.length > 0) refreshSoon()
   })
 
   /** Does something in this job. */

@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
 import { gateProblems, isClosed } from '#core/job/route'
 import { measuredStages } from '#core/job/stages'
+import CloseStageDialog from '../../bench/CloseStageDialog.vue'
 import DeckProfile from '../../bench/DeckProfile.vue'
 import SheetDialog from '../../bench/SheetDialog.vue'
 import { useFigures } from '../../bench/useFigures'
@@ -22,6 +23,7 @@ const device = useDevice()
 const outbox = useOutbox()
 const paper = ref<'A4' | 'LETTER'>('A4')
 const signing = ref(false)
+const reopening = ref(false)
 
 const snapshot = computed(() => job.snapshot!)
 const decks = computed(() => job.decks!)
@@ -44,6 +46,11 @@ const rows = computed(() =>
     shim: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.shimIn ?? null,
   })),
 )
+
+function reopen(note: string): void {
+  job.act({ what: 'reopen-stage', stage: 'record', note })
+  reopening.value = false
+}
 
 function sign(): void {
   job.act({ what: 'close-stage', stage: 'record', note: '' })
@@ -101,8 +108,10 @@ function sign(): void {
         <p class="text-[22px] font-bold" data-part="move-head">{{ signed ? t('record.is-signed', { name: nameOf(signature?.personId), when: when(signature?.at ?? snapshot.job.createdAt) }) : problems.length ? t('record.not-ready') : t('record.sign-head') }}</p>
         <p class="text-[16px]">{{ signed ? t('record.sealed', { mark: signature?.hash.slice(0, 12) ?? '' }) : problems.length ? t('record.close-first') : t('record.sign-why') }}</p>
       </div>
+      <button v-if="signed" type="button" class="key shrink-0" data-part="reopen" @click="reopening = true">{{ t('pad.reopen') }}</button>
       <button v-if="!signed && !problems.length" type="button" class="key-brass" data-part="sign" @click="signing = true">{{ t('record.sign') }}</button>
     </footer>
+    <CloseStageDialog :open="reopening" mode="reopen" :snapshot="snapshot" stage="record" :person="shop.person" @close="reopening = false" @done="reopen" />
     <SheetDialog :open="signing" :title="t('record.sign')" @close="signing = false">
       <p v-if="!device.personId">{{ t('entry.nobody') }}</p>
       <p v-else class="text-[18px]">{{ t('record.sign-as', { name: shop.person?.name ?? '' }) }}</p>
