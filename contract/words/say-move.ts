@@ -19,6 +19,8 @@ export interface Said {
 export interface SaidMove {
   head: Said
   why: Said
+  /** What is planned from here on, step by step; empty where it is one step only. */
+  plan: Said[]
   caution: Said | null
   button: Said | null
 }
@@ -43,7 +45,7 @@ export function sayMove(move: NextMove, write: FigureWriter): SaidMove {
   if (f.leavesMm) params.leaves = write.leaves(f.leavesMm)
   if (f.highAtDeg !== undefined && f.highAtDeg !== null) params.clock = clockHour(f.highAtDeg)
   if (move.stationDeg !== null) params.stationClock = clockHour(move.stationDeg)
-  for (const name of ['more', 'neighbour', 'stationNumber', 'stationCount', 'passesLeft'] as const) {
+  for (const name of ['more', 'neighbour', 'stationNumber', 'stationCount'] as const) {
     const value = f[name]
     if (value !== undefined) params[name] = value
   }
@@ -54,9 +56,18 @@ export function sayMove(move: NextMove, write: FigureWriter): SaidMove {
   return {
     head: { key: `move.head.${variant}`, params },
     why: { key: `move.why.${whyVariant(move)}`, params },
+    plan: sayPlan(move, write),
     caution: caution ? { key: `move.caution.${caution}`, params } : null,
     button: withButton.includes(move.action) ? { key: `move.button.${move.action}`, params } : null,
   }
+}
+
+/** Passes in their order and the shim at the end, each with its figure. */
+function sayPlan({ action, figures: f }: NextMove, write: FigureWriter): Said[] {
+  const passes = (f.passes ?? []).map((p) => ({ key: `move.plan.${p.kind}`, params: { pack: write.length(p.packMm) } }))
+  const shim = action === 'cut' && f.shimMm !== undefined ? [{ key: 'move.plan.shim', params: { shim: write.shim(f.shimMm) } }] : []
+  const plan = [...passes, ...shim]
+  return plan.length > 1 ? plan : []
 }
 
 function headVariant(move: NextMove): string {

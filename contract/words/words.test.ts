@@ -65,6 +65,18 @@ describe('sayMove', () => {
     expect(said.button?.key).toBe('move.button.cut')
   })
 
+  it('tells the whole plan where it is more than one step', () => {
+    const passes: NextMove['figures']['passes'] = [{ kind: 'rough', packMm: 0.25 }, { kind: 'finish', packMm: 0.05 }]
+    const said = sayMove(move({ figures: { ...full, passes, shimMm: 0.2 } }), plain)
+    expect(said.plan).toEqual([
+      { key: 'move.plan.rough', params: { pack: '0.250' } },
+      { key: 'move.plan.finish', params: { pack: '0.050' } },
+      { key: 'move.plan.shim', params: { shim: '0.200' } },
+    ])
+    for (const step of said.plan) expect(keys).toContain(step.key)
+    expect(sayMove(move({ figures: { ...full, passes: passes!.slice(1) } }), plain).plan).toEqual([])
+  })
+
   it('has a message for every action, reason and caution, and a figure for every blank in it', () => {
     const cases = actions.flatMap((action) => reasons.map((reason) => move({ action, reason, stationDeg: 90, figures: { ...full, passKind: 'rough' } })))
     const more = cautions.map((caution) => move({ caution, figures: full }))

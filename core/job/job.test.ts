@@ -133,7 +133,7 @@ describe('the next move', () => {
   it('trues a leaning, fretted ledge with figures for the first pass', () => {
     const played = new Played(sixCylinders({ ledges: [{ cylinder: 3, depthMm: 10.5, frettingMm: 0.02 }] })).deck({ 3: [-0.02, 0.006, 0.032, 0.023] })
     const move = moveOf(played, 3)
-    expect(move).toMatchObject({ action: 'cut', reason: 'fretted', caution: 'chips', figures: { leavesMm: [0.08], passKind: 'rough', shimMm: 0.2, frettingMm: 0.02 } })
+    expect(move).toMatchObject({ action: 'cut', reason: 'fretted', caution: 'chips', figures: { leavesMm: [0.08], passKind: 'rough', shimMm: 0.2, frettingMm: 0.02, passes: [{ kind: 'rough' }, { kind: 'finish' }] } })
     expect(move.figures.expectMm).toBeCloseTo(-0.0422, 3)
     expect(move.figures.endMm).toBeCloseTo(0.1078, 3)
   })

@@ -83,7 +83,9 @@ export interface NextMove {
     leavesMm?: number[]
     packMm?: number
     passKind?: 'rough' | 'finish'
-    passesLeft?: number
+    /** Every pass that is planned from here, this one first. */
+    passes?: { kind: 'rough' | 'finish'; packMm: number }[]
+    totalCutMm?: number
     expectMm?: number
     endMm?: number
     shimMm?: number

@@ -28,6 +28,10 @@ const said = computed(() => sayMove(props.move, { ...writer.value, shim }))
     <div class="min-w-0 flex-1">
       <p class="text-[22px] font-bold leading-tight" data-part="move-head">{{ t(said.head.key, said.head.params) }}</p>
       <p class="mt-0.5 text-[16px]" data-part="move-why"><span class="font-semibold">{{ t('move.why-label') }}</span> {{ t(said.why.key, said.why.params) }}</p>
+      <p v-if="said.plan.length" class="mt-0.5 text-[16px]" data-part="move-plan">
+        <span class="font-semibold">{{ t('move.plan-label') }}</span>
+        <template v-for="(step, i) in said.plan" :key="i"><span v-if="i" aria-hidden="true"> → </span> {{ t(step.key, step.params) }}</template>
+      </p>
       <p v-if="said.caution" class="mt-0.5 flex items-center gap-1.5 text-[15px] font-semibold text-outside" data-part="move-caution">
         <ShieldAlert :size="17" aria-hidden="true" class="shrink-0" /> {{ t(said.caution.key, said.caution.params) }}
       </p>

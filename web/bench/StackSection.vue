@@ -102,10 +102,10 @@ const description = computed(() =>
       </template>
       <line :x1="flangeX" :x2="W - flangeX" :y1="topY(lowMm)" :y2="topY(highMm)" stroke="var(--scribe)" stroke-opacity="0.5" stroke-dasharray="3 3" />
       <template v-if="measured">
-        <text :x="flangeX + 2" :y="topY(lowMm) - 6" font-size="13" class="figure" fill="var(--scribe)">{{ length(lowMm) }}</text>
-        <text :x="W - flangeX - 2" :y="topY(highMm) - 6" text-anchor="end" font-size="13" class="figure" fill="var(--scribe)">{{ length(highMm) }}</text>
+        <text :x="lowMm < 0 ? flangeX - 6 : flangeX + 2" :text-anchor="lowMm < 0 ? 'end' : 'start'" :y="topY(lowMm) + (lowMm < 0 ? 16 : -6)" font-size="13" class="figure" fill="var(--scribe)">{{ length(lowMm) }}</text>
+        <text :x="highMm < 0 ? W - flangeX + 6 : W - flangeX - 2" :y="topY(highMm) + (highMm < 0 ? 16 : -6)" :text-anchor="highMm < 0 ? 'start' : 'end'" font-size="13" class="figure" fill="var(--scribe)">{{ length(highMm) }}</text>
       </template>
-      <text x="8" :y="deckY + 14" font-size="11" fill="var(--scribe)">{{ t(sheet.seat === 'spacer-plate' ? 'section.plate' : 'section.deck') }}</text>
+      <text x="8" :y="deckY + 13" font-size="11" fill="var(--scribe)">{{ t(sheet.seat === 'spacer-plate' ? 'section.plate' : 'section.deck') }}</text>
       <g font-size="12.5" fill="var(--scribe)">
         <g v-for="(row, i) in rows" :key="row.key" :fill="row.tone">
           <text :x="boreX + 8" :y="112 + i * 17">{{ row.label }}</text>

@@ -132,7 +132,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
           </span>
           <span class="flex items-center justify-between gap-1">
             <span class="figure text-[28px] leading-tight" data-part="station-value">{{ cell.valueMm === null ? '·' : length(cell.valueMm, [limits.minMm, limits.maxMm]) }}</span>
-            <WindowGlyph v-if="cell.valueMm !== null && cell.verdict" :value-mm="cell.valueMm" :min-mm="limits.minMm" :max-mm="limits.maxMm" :verdict="cell.verdict" :width="58" />
+            <WindowGlyph v-if="cell.valueMm !== null && cell.verdict" :value-mm="cell.valueMm" :min-mm="limits.minMm" :max-mm="limits.maxMm" :verdict="cell.verdict" :width="58" class="max-[1100px]:w-[42px]" />
           </span>
         </button>
       </li>
