@@ -1,6 +1,6 @@
 import type { Command, JobAct, ShopAct } from '#contract/commands'
 import type { MeasuredStage } from '#core/job/stages'
-import { planeHeightMm } from '#core/measure/fit-plane'
+import { fitPlane, planeHeightMm } from '#core/measure/fit-plane'
 import { carryOut } from '../store/carry-out'
 import type { Store } from '../store/store'
 import { demoId } from './demo-id'
@@ -91,6 +91,15 @@ async function fillPump(store: Store): Promise<void> {
   await past.act({ what: 'close-stage', stage: 'as-found', note: '' }, ines.id)
   const dry = new Past(store, '2026-11-19T10:00:00.000Z', jobId, lise.id)
   for (const [cylinder, values] of Object.entries(world.pumpDryFit)) await dry.set('trial-fit', Number(cylinder), values, world.gauges.digital.id)
+  const planeOf = (valuesMm: readonly number[]) => {
+    const { centreMm, tiltMm, highAtDeg } = fitPlane(valuesMm.map((valueMm, i) => ({ angleDeg: stationsDeg[i]!, valueMm })), world.engines.orrin.shape.boreMm)
+    return { centreMm, tiltMm, highAtDeg }
+  }
+  const bores = Object.entries(world.pumpDryFit).map(([name, values]) => {
+    const cylinder = Number(name)
+    return { cylinder, asFound: planeOf(world.pumpAsFound[cylinder]!), trial: planeOf(values), cutterBiasMm: 0.002 }
+  })
+  await simulate(store, jobId, bores)
 }
 
 async function fillLoader(store: Store): Promise<void> {
