@@ -3,8 +3,13 @@ import { calc, calculations } from './calc'
 import { CalcError } from './errors'
 import { expectClose } from './testing/expect-close'
 import fitPlane from './vectors/fit-plane.json'
+import chooseRenewals from './vectors/choose-renewals.json'
+import compareSets from './vectors/compare-sets.json'
 import judgeProtrusion from './vectors/judge-protrusion.json'
 import planCut from './vectors/plan-cut.json'
+import planPull from './vectors/plan-pull.json'
+import stackUp from './vectors/stack-up.json'
+import studyGauge from './vectors/study-gauge.json'
 
 function codeOf(name: string, input: unknown): string {
   try {
@@ -19,13 +24,15 @@ function codeOf(name: string, input: unknown): string {
 interface WorkedCases {
   calculation: string
   tolerance: number
+  /** Fields with a tolerance of their own: what is drawn by lot. */
+  looseKeys: Record<string, number | undefined>
   cases: { name: string; input: unknown; output: unknown }[]
 }
-const worked: WorkedCases[] = [fitPlane, judgeProtrusion, planCut]
+const worked: WorkedCases[] = [fitPlane, judgeProtrusion, planCut, studyGauge, compareSets, stackUp, planPull, chooseRenewals]
 
-describe.each(worked)('worked cases of $calculation', ({ calculation, tolerance, cases }) => {
+describe.each(worked)('worked cases of $calculation', ({ calculation, tolerance, looseKeys, cases }) => {
   it.each(cases)('$name', ({ input, output }) => {
-    expectClose(calc(calculation, input), output, tolerance)
+    expectClose(calc(calculation, input), output, tolerance, looseKeys)
   })
 })
 
@@ -33,6 +40,12 @@ describe('bad input', () => {
   const spec = { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: null }
   const readings = [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: 0.1 }))
   const judge = { spec, uncertaintyMm: 0, heads: [[1, 2]], liners: [{ cylinder: 1, readings }] }
+  const pull = planPull.cases[0]!.input
+  const renew = chooseRenewals.cases[0]!.input
+  const study = (parts: number, operators: number, trials: number) =>
+    Array.from({ length: parts * operators * trials }, (_, i) => ({
+      part: `P${i % parts}`, operator: `T${Math.floor(i / parts) % operators}`, trial: Math.floor(i / parts / operators) + 1, valueMm: 0.1 + i / 1000,
+    }))
   const cut = {
     readings, targetMm: 0.1, spec: { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03 }, frettingMm: 0, cleanupMm: 0.02, shimStockMm: [],
     leavesMm: [0.05], maxLeavesPerPack: 2, finishMm: 0.05, maxPassMm: 0.25, cutterBiasMm: 0,
@@ -57,6 +70,21 @@ describe('bad input', () => {
     ['plan-cut', { ...cut, maxLeavesPerPack: 1.5 }, 'bad-input'],
     ['plan-cut', { ...cut, readings: readings.slice(0, 2) }, 'too-few-stations'],
     ['plan-cut', 'text', 'bad-input'],
+    ['compare-sets', { before: readings, after: readings.slice(1), uncertaintyMm: 0 }, 'different-stations'],
+    ['compare-sets', { before: readings, after: readings.map((r) => ({ ...r, angleDeg: r.angleDeg + 5 })), uncertaintyMm: 0 }, 'different-stations'],
+    ['compare-sets', { before: readings.slice(2), after: readings.slice(2), uncertaintyMm: 0 }, 'too-few-stations'],
+    ['study-gauge', { readings: study(2, 2, 2).slice(1), resolutionMm: 0.001 }, 'unbalanced'],
+    ['study-gauge', { readings: study(2, 2, 1), resolutionMm: 0.001 }, 'no-repeats'],
+    ['study-gauge', { readings: [...study(2, 2, 2), ...study(1, 1, 1)], resolutionMm: 0.001 }, 'bad-input'],
+    ['study-gauge', { readings: [], resolutionMm: 0.001 }, 'bad-input'],
+    ['stack-up', { ...stackUp.cases[0]!.input, links: [] }, 'bad-input'],
+    ['stack-up', { ...stackUp.cases[0]!.input, samples: 0 }, 'bad-input'],
+    ['plan-pull', { ...pull, liner: { ...pull.liner, lowerBoreMm: pull.liner.boreMm } }, 'no-room'],
+    ['plan-pull', { ...pull, bar: { ...pull.bar, holeMm: pull.bar.widthMm } }, 'no-room'],
+    ['plan-pull', { ...pull, useFraction: 2 }, 'bad-input'],
+    ['choose-renewals', { ...renew, alwaysRenew: [99] }, 'bad-input'],
+    ['choose-renewals', { ...renew, cylinders: [...renew.cylinders, ...renew.cylinders] }, 'bad-input'],
+    ['choose-renewals', { ...renew, renewedFailChance: 1.5 }, 'bad-input'],
     ['next-move', {}, 'bad-input'],
     ['weld-it', {}, 'unknown-calculation'],
   ])('%s %# answers %s', (name, input, code) => {
@@ -84,6 +112,8 @@ describe('bad input', () => {
 })
 
 it('lists every calculation with one line', () => {
-  expect(calculations.map((c) => c.name)).toEqual(['fit-plane', 'judge-protrusion', 'plan-cut', 'next-move'])
+  expect(calculations.map((c) => c.name)).toEqual([
+    'fit-plane', 'judge-protrusion', 'plan-cut', 'next-move', 'study-gauge', 'compare-sets', 'stack-up', 'plan-pull', 'choose-renewals',
+  ])
   for (const c of calculations) expect(c.summary).toMatch(/^[A-Z].{20,100}\.$/)
 })

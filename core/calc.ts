@@ -1,9 +1,14 @@
 import type { Calculation } from './define'
 import { CalcError } from './errors'
 import { nextMoveCalculation } from './job/next-move'
+import { chooseRenewalsCalculation } from './liner/choose-renewals'
 import { planCutCalculation } from './liner/plan-cut'
+import { stackUpCalculation } from './liner/stack-up'
+import { compareSetsCalculation } from './measure/compare-sets'
 import { fitPlaneCalculation } from './measure/fit-plane'
 import { judgeProtrusionCalculation } from './measure/judge-protrusion'
+import { studyGaugeCalculation } from './measure/study-gauge'
+import { planPullCalculation } from './pull/plan-pull'
 
 /** The register: every calculation by its name. */
 export const calculations: readonly Calculation[] = [
@@ -11,6 +16,11 @@ export const calculations: readonly Calculation[] = [
   judgeProtrusionCalculation,
   planCutCalculation,
   nextMoveCalculation,
+  studyGaugeCalculation,
+  compareSetsCalculation,
+  stackUpCalculation,
+  planPullCalculation,
+  chooseRenewalsCalculation,
 ]
 
 /**
