@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import type { CylinderState } from '#core/job/deck'
 import type { Snapshot } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
+import { asProtrusionMm } from '#core/measure/as-protrusion'
 import { useFigures } from '../../bench/useFigures'
 import WindowGlyph from '../../bench/WindowGlyph.vue'
 import { useDevice } from '../../stores/device'
@@ -96,7 +97,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
       <label for="reading" class="sr-only">{{ t('pad.box', { unit: t(`unit.${unit}`) }) }}</label>
       <input
         id="reading" ref="box" v-model="text" class="figure box h-[62px] w-full pr-14 text-right" :class="[problem ? 'border-outside! border-2' : '', gauge.live ? '!text-[56px]' : '!text-[44px]']"
-        type="text" inputmode="none" autocomplete="off" spellcheck="false" :disabled="closed || closedSet" :placeholder="gauge.live ? length((device.zeroOn === 'liner' ? -1 : 1) * (gauge.valueMm ?? 0)) : ''"
+        type="text" inputmode="none" autocomplete="off" spellcheck="false" :disabled="closed || closedSet" :placeholder="gauge.live ? length(asProtrusionMm(gauge.valueMm ?? 0, device.zeroOn)) : ''"
         :aria-invalid="problem !== null" aria-describedby="reading-note" @keydown="onKey" @input="onInput" @paste="onPaste"
       />
       <span class="pointer-events-none absolute right-3 top-1/2 -translate-y-1/2 text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span>

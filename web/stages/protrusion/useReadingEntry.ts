@@ -1,6 +1,7 @@
 import { computed, ref, watch, type ComputedRef } from 'vue'
 import type { CylinderState, Deck } from '#core/job/deck'
 import { nominalProtrusionMm } from '#core/liner/stack'
+import { asProtrusionMm } from '#core/measure/as-protrusion'
 import { doubtfulReading, isDoubtfulZero, type Doubt } from '#core/measure/doubtful-reading'
 import { parseGaugeLine } from '#core/measure/gauge-line'
 import { parseLength, type LengthProblem } from '#core/units/parse-length'
@@ -113,12 +114,10 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     return true
   }
 
-  const sign = () => (device.zeroOn === 'liner' ? -1 : 1)
-
   /** Takes the live value of the gauge, its sign as it was zeroed. */
   function takeLive(): boolean {
     if (!gauge.live || gauge.valueMm === null) return refuse('no-gauge-value')
-    return offer(sign() * gauge.valueMm, 'gauge')
+    return offer(asProtrusionMm(gauge.valueMm, device.zeroOn), 'gauge')
   }
 
   /** Takes what stands in the box; an empty box takes the gauge. */
@@ -133,7 +132,7 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     }
     // An indicator that types like a keyboard sends its own marks and unit.
     const line = parseGaugeLine(text.value)
-    if (typed.problem === 'no-number' && line.kind === 'value') return offer(sign() * line.valueMm, 'gauge')
+    if (typed.problem === 'no-number' && line.kind === 'value') return offer(asProtrusionMm(line.valueMm, device.zeroOn), 'gauge')
     return refuse(typed.problem)
   }
 
