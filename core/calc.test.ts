@@ -6,14 +6,15 @@ import fitPlane from './vectors/fit-plane.json'
 import chooseRenewals from './vectors/choose-renewals.json'
 import compareSets from './vectors/compare-sets.json'
 import judgeProtrusion from './vectors/judge-protrusion.json'
+import matchLiners from './vectors/match-liners.json'
 import planCut from './vectors/plan-cut.json'
 import planPull from './vectors/plan-pull.json'
 import stackUp from './vectors/stack-up.json'
 import studyGauge from './vectors/study-gauge.json'
 
-function codeOf(name: string, input: unknown): string {
+async function codeOf(name: string, input: unknown): Promise<string> {
   try {
-    calc(name, input)
+    await calc(name, input)
   } catch (error) {
     if (error instanceof CalcError) return error.code
     throw error
@@ -28,11 +29,11 @@ interface WorkedCases {
   looseKeys: Record<string, number | undefined>
   cases: { name: string; input: unknown; output: unknown }[]
 }
-const worked: WorkedCases[] = [fitPlane, judgeProtrusion, planCut, studyGauge, compareSets, stackUp, planPull, chooseRenewals]
+const worked: WorkedCases[] = [fitPlane, judgeProtrusion, planCut, matchLiners, studyGauge, compareSets, stackUp, planPull, chooseRenewals]
 
 describe.each(worked)('worked cases of $calculation', ({ calculation, tolerance, looseKeys, cases }) => {
-  it.each(cases)('$name', ({ input, output }) => {
-    expectClose(calc(calculation, input), output, tolerance, looseKeys)
+  it.each(cases)('$name', async ({ input, output }) => {
+    expectClose(await calc(calculation, input), output, tolerance, looseKeys)
   })
 })
 
@@ -41,6 +42,7 @@ describe('bad input', () => {
   const readings = [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: 0.1 }))
   const judge = { spec, uncertaintyMm: 0, heads: [[1, 2]], liners: [{ cylinder: 1, readings }] }
   const pull = planPull.cases[0]!.input
+  const match = matchLiners.cases[0]!.input
   const renew = chooseRenewals.cases[0]!.input
   const study = (parts: number, operators: number, trials: number) =>
     Array.from({ length: parts * operators * trials }, (_, i) => ({
@@ -86,19 +88,26 @@ describe('bad input', () => {
     ['choose-renewals', { ...renew, cylinders: [...renew.cylinders, ...renew.cylinders] }, 'bad-input'],
     ['choose-renewals', { ...renew, renewedFailChance: 1.5 }, 'bad-input'],
     ['next-move', {}, 'bad-input'],
+    ['match-liners', { ...match, liners: match.liners.slice(1, 3) }, 'too-few-liners'],
+    ['match-liners', { ...match, liners: match.liners.map((l) => ({ ...l, onlyCylinder: 1 })) }, 'too-few-liners'],
+    ['match-liners', { ...match, liners: [...match.liners, match.liners[0]] }, 'bad-input'],
+    ['match-liners', { ...match, bores: [...match.bores, match.bores[0]] }, 'bad-input'],
+    ['match-liners', { ...match, rotationsDeg: [] }, 'bad-input'],
+    ['match-liners', { ...match, shims: [{ thicknessMm: 0, count: 1 }] }, 'bad-input'],
+    ['match-liners', { ...match, shims: [{ thicknessMm: 0.1, count: 1.5 }] }, 'bad-input'],
     ['weld-it', {}, 'unknown-calculation'],
-  ])('%s %# answers %s', (name, input, code) => {
-    expect(codeOf(name, input)).toBe(code)
+  ])('%s %# answers %s', async (name, input, code) => {
+    expect(await codeOf(name, input)).toBe(code)
   })
 
-  it('answers a sound input of each shape', () => {
-    expect(codeOf('judge-protrusion', judge)).toBe('answered')
-    expect(codeOf('plan-cut', cut)).toBe('answered')
+  it('answers a sound input of each shape', async () => {
+    expect(await codeOf('judge-protrusion', judge)).toBe('answered')
+    expect(await codeOf('plan-cut', cut)).toBe('answered')
   })
 
-  it('names the place and what is wrong in words', () => {
+  it('names the place and what is wrong in words', async () => {
     try {
-      calc('fit-plane', { readings: [{ angleDeg: 0 }], diameterMm: -1 })
+      await calc('fit-plane', { readings: [{ angleDeg: 0 }], diameterMm: -1 })
       expect.unreachable()
     } catch (error) {
       const { issues, message } = (error as CalcError).toBody().error
@@ -113,7 +122,7 @@ describe('bad input', () => {
 
 it('lists every calculation with one line', () => {
   expect(calculations.map((c) => c.name)).toEqual([
-    'fit-plane', 'judge-protrusion', 'plan-cut', 'next-move', 'study-gauge', 'compare-sets', 'stack-up', 'plan-pull', 'choose-renewals',
+    'fit-plane', 'judge-protrusion', 'plan-cut', 'match-liners', 'next-move', 'study-gauge', 'compare-sets', 'stack-up', 'plan-pull', 'choose-renewals',
   ])
   for (const c of calculations) expect(c.summary).toMatch(/^[A-Z].{20,100}\.$/)
 })

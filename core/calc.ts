@@ -2,6 +2,7 @@ import type { Calculation } from './define'
 import { CalcError } from './errors'
 import { nextMoveCalculation } from './job/next-move'
 import { chooseRenewalsCalculation } from './liner/choose-renewals'
+import { matchLinersCalculation } from './liner/match-liners'
 import { planCutCalculation } from './liner/plan-cut'
 import { stackUpCalculation } from './liner/stack-up'
 import { compareSetsCalculation } from './measure/compare-sets'
@@ -15,6 +16,7 @@ export const calculations: readonly Calculation[] = [
   fitPlaneCalculation,
   judgeProtrusionCalculation,
   planCutCalculation,
+  matchLinersCalculation,
   nextMoveCalculation,
   studyGaugeCalculation,
   compareSetsCalculation,
@@ -24,11 +26,11 @@ export const calculations: readonly Calculation[] = [
 ]
 
 /**
- * Runs a calculation by name.
+ * Runs a calculation by name. Most answer at once; the exact search takes its time.
  *
  * @throws CalcError `unknown-calculation`, `bad-input`, or what the calculation itself says
  */
-export function calc(name: string, input: unknown): unknown {
+export async function calc(name: string, input: unknown): Promise<unknown> {
   const found = calculations.find((c) => c.name === name)
   if (!found) {
     const names = calculations.map((c) => c.name).join(', ')

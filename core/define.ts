@@ -6,6 +6,7 @@ export interface Calculation {
   name: string
   summary: string
   input: z.ZodType
+  /** The answer, or a promise of it. */
   run(input: unknown): unknown
 }
 

@@ -8,7 +8,7 @@ calc NAME --lines < cases.jsonl  one JSON object a line, one answer a line
 calc --list                      the calculations there are`
 
 /** Runs one calculation on a text; an error becomes its error object. */
-export function answer(name: string, text: string): { ok: boolean; output: unknown } {
+export async function answer(name: string, text: string): Promise<{ ok: boolean; output: unknown }> {
   try {
     let input: unknown
     try {
@@ -16,7 +16,7 @@ export function answer(name: string, text: string): { ok: boolean; output: unkno
     } catch {
       throw new CalcError('bad-input', 'The input is no valid JSON.')
     }
-    return { ok: true, output: calc(name, input) }
+    return { ok: true, output: await calc(name, input) }
   } catch (error) {
     if (error instanceof CalcError) return { ok: false, output: error.toBody() }
     throw error
@@ -37,11 +37,11 @@ async function main(): Promise<number> {
   }
   if (args.includes('--lines')) {
     for await (const line of createInterface({ input: process.stdin })) {
-      if (line.trim()) process.stdout.write(`${JSON.stringify(answer(name, line).output)}\n`)
+      if (line.trim()) process.stdout.write(`${JSON.stringify((await answer(name, line)).output)}\n`)
     }
     return 0
   }
-  const { ok, output } = answer(name, readFileSync(0, 'utf8'))
+  const { ok, output } = await answer(name, readFileSync(0, 'utf8'))
   console.log(JSON.stringify(output))
   return ok ? 0 : 2
 }

@@ -1,0 +1,91 @@
+import { SLACK_MM } from '../schema'
+import type { Milp, MilpRow } from './milp'
+
+/** One way to fill one bore: a liner, and a shim of a size (−1 for none). */
+export interface MatchOption {
+  liner: number
+  shim: number
+  centreMm: number
+  out: boolean
+}
+
+export interface MatchProblem {
+  /** Every option of every bore. */
+  bores: MatchOption[][]
+  /** Indices of bores that are neighbours under one head. */
+  neighbours: [number, number][]
+  liners: number
+  shimCounts: number[]
+}
+
+/** Groups what is equal but for floating point. */
+export function distinctMm(valuesMm: readonly number[]): number[] {
+  const sorted = [...valuesMm].sort((a, b) => a - b)
+  return sorted.filter((v, i) => i === 0 || v - sorted[i - 1]! > SLACK_MM)
+}
+
+/** Every step between neighbours that can occur, mm, rising. */
+export function possibleSteps({ bores, neighbours }: MatchProblem): number[] {
+  const steps: number[] = [0]
+  for (const [a, b] of neighbours) {
+    const other = distinctMm(bores[b]!.map((o) => o.centreMm))
+    for (const centre of distinctMm(bores[a]!.map((o) => o.centreMm))) for (const c of other) steps.push(Math.abs(centre - c))
+  }
+  return distinctMm(steps)
+}
+
+/**
+ * The choice of one option a bore as a linear program: each liner once, each shim as often
+ * as there is one, no more bores outside than allowed, and no step above `stepMm`.
+ *
+ * Steps are told by cumulative columns: Y(bore, t) is 1 where the bore's centre is at most t.
+ * "If one centre is at most t, its neighbour's is at most t + step" is then one row of two
+ * columns, and as tight as can be.
+ *
+ * @param mostOut null for no limit
+ * @param stepMm null for no limit
+ */
+export function matchMilp(problem: MatchProblem, costOf: (o: MatchOption) => number, mostOut: number | null, stepMm: number | null): { milp: Milp; options: MatchOption[]; boreOf: number[] } {
+  const options = problem.bores.flat()
+  const boreOf = problem.bores.flatMap((own, bore) => own.map(() => bore))
+  const rows: MilpRow[] = []
+  const pick = (test: (o: MatchOption, bore: number) => boolean) => options.flatMap((o, i): [number, number][] => (test(o, boreOf[i]!) ? [[i, 1]] : []))
+  const most = (upper: number, terms: [number, number][]) => {
+    if (terms.length > upper) rows.push({ lower: 0, upper, terms })
+  }
+  problem.bores.forEach((_, bore) => rows.push({ lower: 1, upper: 1, terms: pick((_o, b) => b === bore) }))
+  for (let liner = 0; liner < problem.liners; liner++) most(1, pick((o) => o.liner === liner))
+  problem.shimCounts.forEach((count, shim) => most(count, pick((o) => o.shim === shim)))
+  if (mostOut !== null) most(mostOut, pick((o) => o.out))
+
+  let columns = options.length
+  if (stepMm !== null && problem.neighbours.length > 0) {
+    const paired = new Set(problem.neighbours.flat())
+    const levels = problem.bores.map((own, bore) => (paired.has(bore) ? distinctMm(own.map((o) => o.centreMm)) : []))
+    const first = new Map<number, number>()
+    for (const bore of paired) {
+      first.set(bore, columns)
+      levels[bore]!.slice(0, -1).forEach((level, k) => {
+        const own = pick((o, b) => b === bore && Math.abs(o.centreMm - level) <= SLACK_MM)
+        const terms: [number, number][] = [[columns, 1], ...own.map(([i]): [number, number] => [i, -1])]
+        if (k > 0) terms.push([columns - 1, -1])
+        rows.push({ lower: 0, upper: 0, terms })
+        columns += 1
+      })
+    }
+    for (const [a, b] of problem.neighbours.flatMap(([x, y]): [number, number][] => [[x, y], [y, x]])) {
+      levels[a]!.forEach((level, k) => {
+        const reach = levels[b]!.filter((l) => l <= level + stepMm + 2 * SLACK_MM).length - 1
+        if (reach === levels[b]!.length - 1) return
+        // At its highest level the one centre is there for certain.
+        const certain = k === levels[a]!.length - 1
+        const terms: [number, number][] = certain ? [] : [[first.get(a)! + k, 1]]
+        if (reach >= 0) terms.push([first.get(b)! + reach, -1])
+        rows.push({ lower: certain ? -Infinity : -1, upper: certain ? -1 : 0, terms })
+      })
+    }
+  }
+  const cost = new Float64Array(columns)
+  options.forEach((o, i) => (cost[i] = costOf(o)))
+  return { milp: { columns, binaries: options.length, cost, rows }, options, boreOf }
+}

@@ -1,0 +1,77 @@
+import type { Highs } from 'highs'
+
+/** A row of a linear program: lower ≤ Σ coefficient·column ≤ upper. */
+export interface MilpRow {
+  lower: number
+  upper: number
+  terms: [column: number, coefficient: number][]
+}
+
+/** A linear program in columns between 0 and 1, of which the first `binaries` are 0 or 1. */
+export interface Milp {
+  columns: number
+  binaries: number
+  cost: Float64Array
+  rows: MilpRow[]
+}
+
+export interface MilpAnswer {
+  /** `optimal` and `infeasible` are proven; `stopped` means that time ran out. */
+  status: 'optimal' | 'infeasible' | 'stopped'
+  /** Values of the columns; null where no solution was found. */
+  values: Float64Array | null
+  /** Nothing can cost less than this. */
+  bound: number
+}
+
+let loading: Promise<Highs> | undefined
+
+/** The solver, loaded when it is first asked for. */
+async function highs(): Promise<Highs> {
+  loading ??= import('highs').then((module) => module.default())
+  return loading
+}
+
+/**
+ * Solves a mixed integer linear program to its proven optimum, or until time runs out.
+ *
+ * Solver: HiGHS. Q. Huangfu and J. A. J. Hall, Parallelizing the dual revised simplex
+ * method, Mathematical Programming Computation 10 (2018).
+ *
+ * @param limitS seconds; 0 or less answers `stopped` at once
+ */
+export async function solveMilp(milp: Milp, limitS: number): Promise<MilpAnswer> {
+  const solver = await highs()
+  if (limitS <= 0) return { status: 'stopped', values: null, bound: -Infinity }
+  const entries = milp.rows.reduce((sum, row) => sum + row.terms.length, 0)
+  const starts = new Int32Array(milp.rows.length + 1)
+  const indices = new Int32Array(entries)
+  const values = new Float64Array(entries)
+  let at = 0
+  milp.rows.forEach((row, r) => {
+    for (const [column, coefficient] of row.terms) {
+      indices[at] = column
+      values[at++] = coefficient
+    }
+    starts[r + 1] = at
+  })
+  return solver.withModel((model): MilpAnswer => {
+    model.options.set({ output_flag: false, mip_rel_gap: 0, mip_abs_gap: 1e-7, time_limit: Math.min(limitS, 1e6), random_seed: 1 })
+    model.passModel({
+      numCols: milp.columns,
+      numRows: milp.rows.length,
+      colCost: milp.cost,
+      colLower: new Float64Array(milp.columns),
+      colUpper: new Float64Array(milp.columns).fill(1),
+      rowLower: Float64Array.from(milp.rows, (r) => r.lower),
+      rowUpper: Float64Array.from(milp.rows, (r) => r.upper),
+      matrix: { format: 'csr', numRows: milp.rows.length, numCols: milp.columns, starts, indices, values },
+      integrality: Int32Array.from({ length: milp.columns }, (_, i) => (i < milp.binaries ? 1 : 0)),
+    })
+    const { modelStatus } = model.run()
+    const status = modelStatus === 7 ? 'optimal' : modelStatus === 8 || modelStatus === 9 ? 'infeasible' : 'stopped'
+    if (status === 'infeasible') return { status, values: null, bound: Infinity }
+    const found = status === 'optimal' || Number(model.info.get('primal_solution_status')) === 2
+    return { status, values: found ? model.getSolution().colValue : null, bound: Number(model.info.get('mip_dual_bound')) }
+  })
+}
