@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { angleDeg, cylinderNumber, lengthMm, thicknessMm } from '#core/schema'
-import { engineShape, gauge, id, person, ruleName, sheet, tooling } from '#core/job/snapshot'
-import { measuredStages, stageNames } from '#core/job/stages'
+import { angleDeg, cylinderNumber, lengthMm, reading, thicknessMm } from '#core/schema'
+import { engineShape, gauge, id, liner, person, placement, rates, ruleName, sheet, shim, takenPlan, tooling, wearMark, zeroPlace } from '#core/job/snapshot'
+import { setStages, stageNames } from '#core/job/stages'
 
 const reason = z.string().trim().max(300)
 
@@ -11,9 +11,11 @@ export const jobAct = z.discriminatedUnion('what', [
     what: z.literal('open-set'),
     setId: id,
     cylinder: cylinderNumber,
-    stage: z.enum(measuredStages),
+    stage: z.enum(setStages),
     gaugeId: id,
-    zeroOn: z.enum(['deck', 'liner']),
+    zeroOn: zeroPlace,
+    masterMm: thicknessMm.nullable().optional(),
+    clampNm: z.number().min(0).max(5000).nullable().optional(),
   }),
   z.strictObject({
     what: z.literal('take-reading'),
@@ -32,6 +34,9 @@ export const jobAct = z.discriminatedUnion('what', [
     kind: z.enum(['rough', 'finish']),
     leavesMm: z.array(thicknessMm).min(1).max(6),
     expectMm: lengthMm,
+    biasMm: lengthMm.optional(),
+    /** Why this pass follows another without a measurement between. */
+    unmeasured: reason.optional(),
   }),
   z.strictObject({ what: z.literal('strike-cut'), cutId: id, reason }),
   z.strictObject({ what: z.literal('fit-shim'), fitId: id, cylinder: cylinderNumber, shimId: id.nullable(), expectMm: lengthMm }),
@@ -39,8 +44,24 @@ export const jobAct = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('close-stage'), stage: z.enum(stageNames), note: reason }),
   z.strictObject({ what: z.literal('reopen-stage'), stage: z.enum(stageNames), note: reason.min(1) }),
   z.strictObject({ what: z.literal('adopt-sheet'), sheetId: id }),
+  z.strictObject({ what: z.literal('mark-wear'), markId: id, ...wearMark.pick({ cylinder: true, kind: true, atDeg: true, spanDeg: true, depthMm: true, words: true }).shape }),
+  z.strictObject({ what: z.literal('strike-wear'), markId: id, reason }),
+  z.strictObject({ what: z.literal('place-liner'), placementId: id, ...placement.pick({ cylinder: true, linerId: true, rotationDeg: true }).shape }),
+  z.strictObject({ what: z.literal('take-plan'), planId: id, ...takenPlan.pick({ school: true, changed: true, targetMm: true, bores: true }).shape }),
+  z.strictObject({ what: z.literal('tally-plug'), tallyId: id, cylinder: cylinderNumber, goesIn: z.boolean() }),
 ])
 export type JobAct = z.infer<typeof jobAct>
+
+/** A part as it comes into the stock, with the readings it was measured by; empty where it was not. */
+export const newPart = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('liner'), ...liner.omit({ fitted: true }).shape }),
+  z.strictObject({ kind: z.literal('shim'), ...shim.omit({ fitted: true, actualMm: true }).shape }),
+])
+export type NewPart = z.infer<typeof newPart>
+
+/** One reading of a repeat study: which part, by whom, which time round. */
+export const studyReading = z.strictObject({ id, studyId: id, part: z.string().trim().min(1).max(40), operator: z.string().trim().min(1).max(80), trial: z.int().min(1).max(50), valueMm: lengthMm })
+export type StudyReading = z.infer<typeof studyReading>
 
 /** What a person can do in the shop, outside a job. */
 export const shopAct = z.discriminatedUnion('what', [
@@ -49,6 +70,12 @@ export const shopAct = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('set-rule'), rule: ruleName }),
   z.strictObject({ what: z.literal('set-tooling'), tooling }),
   z.strictObject({ what: z.literal('add-shim'), shimId: id, engineId: id, label: z.string().trim().min(1).max(40), nominalMm: thicknessMm, actualMm: thicknessMm, material: z.enum(['stainless', 'brass', 'steel']) }),
+  z.strictObject({ what: z.literal('add-parts'), parts: z.array(newPart).min(1, 'needs at least one part').max(2000, 'is more than 2000 parts at once') }),
+  z.strictObject({ what: z.literal('measure-part'), measureId: id, partId: id, readings: z.array(reading).min(1).max(24) }),
+  z.strictObject({ what: z.literal('set-rates'), rates }),
+  z.strictObject({ what: z.literal('open-study'), studyId: id, gaugeId: id, parts: z.array(z.string().trim().min(1).max(40)).min(1).max(20), operators: z.array(z.string().trim().min(1).max(80)).min(1).max(10), trials: z.int().min(2).max(10) }),
+  z.strictObject({ what: z.literal('study-reading'), ...studyReading.shape }),
+  z.strictObject({ what: z.literal('end-study'), studyId: id }),
   z.strictObject({ what: z.literal('add-engine'), engineId: id, shape: engineShape, sheet: sheet.omit({ version: true, at: true, personId: true }) }),
   z.strictObject({ what: z.literal('save-sheet'), engineId: id, sheet: sheet.omit({ version: true, at: true, personId: true }) }),
   z.strictObject({
@@ -78,6 +105,7 @@ export const commandBatch = z.strictObject({ commands: z.array(z.unknown()).min(
 export const refusalCodes = [
   'bad-command', 'too-early', 'unknown-job', 'unknown-cylinder', 'unknown-person', 'unknown-gauge', 'unknown-engine',
   'stage-closed', 'set-closed', 'gate', 'shim-taken', 'already-struck', 'nobody-named', 'stale-sheet', 'id-taken',
+  'not-measured-between', 'liner-in', 'liner-taken', 'unknown-part', 'unknown-study', 'study-ended', 'study-incomplete',
 ] as const
 export type RefusalCode = (typeof refusalCodes)[number]
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { engineShape, gauge, id, person, ruleName, sheet, shim, tooling } from '#core/job/snapshot'
+import { engineShape, gauge, id, liner, person, rates, ruleName, sheet, shim, tooling } from '#core/job/snapshot'
+import { studyReading } from './commands'
 import { stageNames } from '#core/job/stages'
 
 export const engineCard = z.strictObject({
@@ -25,7 +26,24 @@ export const jobCard = z.strictObject({
 })
 export type JobCard = z.infer<typeof jobCard>
 
-/** What every page outside a job shows: the shop's people, gauges, engines, shims, tools and jobs. */
+/** A repeat study of a gauge, under way or ended. */
+export const study = z.strictObject({
+  id,
+  gaugeId: id,
+  parts: z.array(z.string()),
+  operators: z.array(z.string()),
+  trials: z.int(),
+  at: z.iso.datetime(),
+  endedAt: z.iso.datetime().nullable(),
+  readings: z.array(studyReading.omit({ studyId: true })),
+})
+export type Study = z.infer<typeof study>
+
+/** The stock: every liner and shim of the shop. */
+export const stock = z.strictObject({ liners: z.array(liner), shims: z.array(shim) })
+export type Stock = z.infer<typeof stock>
+
+/** What every page outside a job shows: the shop's people, gauges, studies, engines, tools and jobs. */
 export const shop = z.strictObject({
   name: z.string(),
   rule: ruleName,
@@ -33,7 +51,8 @@ export const shop = z.strictObject({
   people: z.array(person),
   gauges: z.array(gauge),
   engines: z.array(engineCard),
-  shims: z.array(shim),
+  rates,
+  studies: z.array(study),
   jobs: z.array(jobCard),
 })
 export type Shop = z.infer<typeof shop>

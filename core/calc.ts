@@ -2,6 +2,7 @@ import type { Calculation } from './define'
 import { CalcError } from './errors'
 import { nextMoveCalculation } from './job/next-move'
 import { chooseRenewalsCalculation } from './liner/choose-renewals'
+import { judgeLedgeCalculation } from './liner/judge-ledge'
 import { matchLinersCalculation } from './liner/match-liners'
 import { planCutCalculation } from './liner/plan-cut'
 import { stackUpCalculation } from './liner/stack-up'
@@ -9,6 +10,7 @@ import { compareSetsCalculation } from './measure/compare-sets'
 import { fitPlaneCalculation } from './measure/fit-plane'
 import { judgeProtrusionCalculation } from './measure/judge-protrusion'
 import { studyGaugeCalculation } from './measure/study-gauge'
+import { repairPlanCalculation } from './plan/plan-schools'
 import { planPullCalculation } from './pull/plan-pull'
 
 /** The register: every calculation by its name. */
@@ -16,7 +18,9 @@ export const calculations: readonly Calculation[] = [
   fitPlaneCalculation,
   judgeProtrusionCalculation,
   planCutCalculation,
+  judgeLedgeCalculation,
   matchLinersCalculation,
+  repairPlanCalculation,
   nextMoveCalculation,
   studyGaugeCalculation,
   compareSetsCalculation,

@@ -1,7 +1,7 @@
 import { packThicknessMm } from '../liner/pack'
 import { gaugeUncertaintyMm } from '../measure/uncertainty'
 import { SLACK_MM } from '../schema'
-import type { ReadingSet, Snapshot } from './snapshot'
+import type { Placement, ReadingSet, Snapshot, TakenPlan, WearMark } from './snapshot'
 
 /** Uncertainty that a shop's rule gives to one reading of a gauge, mm. */
 export function uncertaintyByRuleMm(rule: 'guarded' | 'plain', gauge: { repeatabilityMm: number; resolutionMm: number }): number {
@@ -22,21 +22,55 @@ export interface Occasion {
 
 /** The acts of a job that change its snapshot. The contract's command schema is a superset of this. */
 export type SnapshotAct =
-  | { what: 'open-set'; setId: string; cylinder: number; stage: ReadingSet['stage']; gaugeId: string; zeroOn: 'deck' | 'liner' }
+  | { what: 'open-set'; setId: string; cylinder: number; stage: ReadingSet['stage']; gaugeId: string; zeroOn: ReadingSet['zeroOn']; masterMm?: number | null | undefined; clampNm?: number | null | undefined }
   | { what: 'take-reading'; readingId: string; setId: string; angleDeg: number; valueMm: number; source: 'typed' | 'gauge' }
   | { what: 'strike-reading'; readingId: string; reason: string }
   | { what: 'close-set'; setId: string; zeroMm: number | null }
-  | { what: 'cut-pass'; cutId: string; cylinder: number; kind: 'rough' | 'finish'; leavesMm: number[]; expectMm: number }
+  | { what: 'cut-pass'; cutId: string; cylinder: number; kind: 'rough' | 'finish'; leavesMm: number[]; expectMm: number; biasMm?: number | undefined; unmeasured?: string | undefined }
   | { what: 'strike-cut'; cutId: string; reason: string }
   | { what: 'fit-shim'; fitId: string; cylinder: number; shimId: string | null; expectMm: number }
   | { what: 'strike-shim'; fitId: string; reason: string }
   | { what: 'close-stage'; stage: Snapshot['closures'][number]['stage']; note: string }
   | { what: 'reopen-stage'; stage: Snapshot['closures'][number]['stage']; note: string }
   | { what: 'adopt-sheet'; sheetId: string }
-
+  | ({ what: 'mark-wear'; markId: string } & Pick<WearMark, 'cylinder' | 'kind' | 'atDeg' | 'spanDeg' | 'depthMm' | 'words'>)
+  | { what: 'strike-wear'; markId: string; reason: string }
+  | ({ what: 'place-liner'; placementId: string } & Pick<Placement, 'cylinder' | 'linerId' | 'rotationDeg'>)
+  | ({ what: 'take-plan'; planId: string } & Pick<TakenPlan, 'school' | 'changed' | 'targetMm' | 'bores'>)
+  | { what: 'tally-plug'; tallyId: string; cylinder: number; goesIn: boolean }
 
 function addOnce<T>(rows: readonly T[], row: T, same: (other: T) => boolean): T[] {
   return rows.some(same) ? [...rows] : [...rows, row]
+}
+
+/** A row struck out, once; the others as they are. */
+function strike<T extends { id: string; struck: { personId: string; at: string; reason: string } | null }>(rows: readonly T[], id: string, as: NonNullable<T['struck']>): T[] {
+  return rows.map((row) => (row.id === id && !row.struck ? { ...row, struck: as } : row))
+}
+
+/** What was given, without what was left out. */
+function given<T extends object>(of: T): { [K in keyof T]: Exclude<T[K], undefined> } {
+  return Object.fromEntries(Object.entries(of).filter(([, value]) => value !== undefined)) as { [K in keyof T]: Exclude<T[K], undefined> }
+}
+
+/** Liners as they stand in this job after its latest placements. */
+function lieLiners(snapshot: Snapshot, placements: Placement[]): Snapshot['liners'] {
+  const inHere = new Map<string, number>()
+  for (const cylinder of snapshot.engine.heads.flat()) {
+    const latest = linerIn({ ...snapshot, placements }, cylinder)
+    if (latest?.linerId) inHere.set(latest.linerId, cylinder)
+  }
+  const jobId = snapshot.job.id
+  return snapshot.liners.map((l) => {
+    const cylinder = inHere.get(l.id)
+    if (cylinder !== undefined) return { ...l, fitted: { jobId, cylinder } }
+    return l.fitted?.jobId === jobId ? { ...l, fitted: null } : l
+  })
+}
+
+/** The latest placement in a bore: which liner stands in it, or that it was taken out; null where none was recorded. */
+export function linerIn(snapshot: Pick<Snapshot, 'placements'>, cylinder: number): Placement | null {
+  return snapshot.placements.filter((p) => p.cylinder === cylinder).sort((a, b) => a.seq - b.seq).at(-1) ?? null
 }
 
 /** Shims as they lie after what was fitted in this job. */
@@ -70,7 +104,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
       const gauge = snapshot.gauges.find((g) => g.id === act.gaugeId)
       if (!gauge) return snapshot
       const { what: _, setId, ...rest } = act
-      const set = { id: setId, seq, ...by, ...rest, sheetId: snapshot.sheet.id, rule: snapshot.rule,
+      const set = { masterMm: null, clampNm: null, id: setId, seq, ...by, ...given(rest), sheetId: snapshot.sheet.id, rule: snapshot.rule,
         uncertaintyMm: uncertaintyByRuleMm(snapshot.rule, gauge), closed: null }
       return { ...snapshot, sets: addOnce(snapshot.sets, set, (s) => s.id === setId) }
     }
@@ -79,8 +113,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
       return { ...snapshot, readings: addOnce(snapshot.readings, { id: readingId, seq, ...by, ...rest, struck: null }, (r) => r.id === readingId) }
     }
     case 'strike-reading': {
-      const readings = snapshot.readings.map((r) => (r.id === act.readingId && !r.struck ? { ...r, struck: { ...by, reason: act.reason } } : r))
-      return { ...snapshot, readings }
+      return { ...snapshot, readings: strike(snapshot.readings, act.readingId, { ...by, reason: act.reason }) }
     }
     case 'close-set': {
       const sets = snapshot.sets.map((s) => {
@@ -93,12 +126,11 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
     }
     case 'cut-pass': {
       const { what: _, cutId, ...rest } = act
-      const cut = { id: cutId, seq, ...by, ...rest, packMm: packThicknessMm(act.leavesMm), struck: null }
+      const cut = { biasMm: snapshot.tooling.cutterBiasMm, unmeasured: '', id: cutId, seq, ...by, ...given(rest), packMm: packThicknessMm(act.leavesMm), struck: null }
       return lieShims({ ...snapshot, cuts: addOnce(snapshot.cuts, cut, (c) => c.id === cutId) })
     }
     case 'strike-cut': {
-      const cuts = snapshot.cuts.map((c) => (c.id === act.cutId && !c.struck ? { ...c, struck: { ...by, reason: act.reason } } : c))
-      return lieShims({ ...snapshot, cuts })
+      return lieShims({ ...snapshot, cuts: strike(snapshot.cuts, act.cutId, { ...by, reason: act.reason }) })
     }
     case 'fit-shim': {
       const shim = snapshot.shims.find((s) => s.id === act.shimId)
@@ -107,8 +139,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
       return lieShims({ ...snapshot, shimFits: addOnce(snapshot.shimFits, fit, (f) => f.id === fitId) })
     }
     case 'strike-shim': {
-      const shimFits = snapshot.shimFits.map((f) => (f.id === act.fitId && !f.struck ? { ...f, struck: { ...by, reason: act.reason } } : f))
-      return lieShims({ ...snapshot, shimFits })
+      return lieShims({ ...snapshot, shimFits: strike(snapshot.shimFits, act.fitId, { ...by, reason: act.reason }) })
     }
     case 'close-stage':
     case 'reopen-stage': {
@@ -118,6 +149,25 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
     case 'adopt-sheet': {
       const sheet = snapshot.sheets.find((s) => s.id === act.sheetId)
       return sheet ? { ...snapshot, sheet } : snapshot
+    }
+    case 'mark-wear': {
+      const { what: _, markId, ...rest } = act
+      return { ...snapshot, wearMarks: addOnce(snapshot.wearMarks, { id: markId, seq, ...by, ...rest, struck: null }, (m) => m.id === markId) }
+    }
+    case 'strike-wear':
+      return { ...snapshot, wearMarks: strike(snapshot.wearMarks, act.markId, { ...by, reason: act.reason }) }
+    case 'place-liner': {
+      const { what: _, placementId, ...rest } = act
+      const placements = addOnce(snapshot.placements, { id: placementId, seq, ...by, ...rest }, (p) => p.id === placementId)
+      return { ...snapshot, placements, liners: lieLiners(snapshot, placements) }
+    }
+    case 'take-plan': {
+      const { what: _, planId, ...rest } = act
+      return { ...snapshot, plans: addOnce(snapshot.plans, { id: planId, seq, ...by, ...rest }, (p) => p.id === planId) }
+    }
+    case 'tally-plug': {
+      const { what: _, tallyId, ...rest } = act
+      return { ...snapshot, tally: addOnce(snapshot.tally, { id: tallyId, seq, ...by, ...rest }, (m) => m.id === tallyId) }
     }
   }
 }

@@ -1,4 +1,4 @@
-import type { EngineShape, Sheet, Snapshot, Tooling } from './snapshot'
+import { startRates, type EngineShape, type Sheet, type Snapshot, type Tooling } from './snapshot'
 
 const NOBODY = '00000000-0000-8000-8000-000000000000'
 
@@ -17,6 +17,12 @@ export function blankSnapshot(engine: EngineShape & { id: string }, sheet: Sheet
     shims: [],
     gauges: [],
     people: [],
+    liners: [],
+    wearMarks: [],
+    placements: [],
+    plans: [],
+    tally: [],
+    rates: startRates,
     sets: [],
     readings: [],
     cuts: [],

@@ -1,23 +1,10 @@
 import { distinctStations, fitPlane, liftPlane, type PlaneFit } from '../measure/fit-plane'
 import { judgeProtrusion, type LinerJudgement, type ProtrusionJudgement } from '../measure/judge-protrusion'
-import { meanUncertaintyMm } from '../measure/uncertainty'
 import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../measure/verdict'
-import { nominalLedgeDepthMm } from '../liner/stack'
-import type { Reading } from '../schema'
-import type { Cut, ReadingSet, ShimFit, Snapshot, TakenReading } from './snapshot'
+import { readLedge } from './ledges'
+import type { Cut, ReadingSet, ShimFit, Snapshot } from './snapshot'
+import { mean, setReadings, setsOf, standingOf, stationReadings, stationsOf, type StationState } from './stations'
 import type { MeasuredStage } from './stages'
-
-export interface StationState {
-  angleDeg: number
-  /** Readings that stand, in the order taken. */
-  readings: TakenReading[]
-  /** Their mean; null where there is none. */
-  valueMm: number | null
-  /** Expanded uncertainty of that mean, mm. */
-  uncertaintyMm: number
-  /** How that mean stands between the limits; null where there is none. */
-  verdict: Verdict | null
-}
 
 /** A cut or a shim: what it was, and the protrusion it should leave, mm. */
 export interface Change {
@@ -59,70 +46,32 @@ export interface Deck {
   overall: Verdict | 'incomplete'
 }
 
-const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
-
-/** The stations of a set: the shop's own ones, and any other that was read. */
-function stationsOf(stationsDeg: readonly number[], readings: TakenReading[], uncertaintyMm: number): StationState[] {
-  const angles = [...stationsDeg]
-  for (const r of readings) if (!angles.includes(r.angleDeg)) angles.push(r.angleDeg)
-  return angles.map((angleDeg) => {
-    const own = readings.filter((r) => r.angleDeg === angleDeg)
-    return {
-      angleDeg,
-      readings: own,
-      valueMm: own.length > 0 ? mean(own.map((r) => r.valueMm)) : null,
-      uncertaintyMm: meanUncertaintyMm(uncertaintyMm, Math.max(1, own.length)),
-      verdict: null,
-    }
-  })
-}
-
-/** One value a station: what is judged and what a plane is laid through. */
-export function stationReadings(stations: readonly StationState[]): (Reading & { uncertaintyMm: number })[] {
-  return stations.flatMap((s) => (s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm, uncertaintyMm: s.uncertaintyMm }]))
-}
-
-const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
-
 function changesOf(cuts: Cut[], fits: ShimFit[]): Change[] {
   const changes: Change[] = [
     ...cuts.map((c) => ({ kind: 'cut' as const, seq: c.seq, expectMm: c.expectMm })),
     ...fits.map((f) => ({ kind: f.shimId ? ('shim' as const) : ('shim-out' as const), seq: f.seq, expectMm: f.expectMm })),
   ]
-  return changes.sort(bySeq)
-}
-
-/** What fretting is still on the ledge, after cuts that may not have gone deep enough to clean it. */
-function frettingLeft(frettingMm: number, cutTotalMm: number, cleanCutMm: number): number {
-  return cutTotalMm > 0 ? Math.min(frettingMm, Math.max(0, cleanCutMm - cutTotalMm)) : frettingMm
+  return changes.sort((a, b) => a.seq - b.seq)
 }
 
 function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number): CylinderState {
-  const standing = <T extends { struck: unknown; cylinder: number }>(rows: T[]) =>
-    rows.filter((row) => row.cylinder === cylinder && row.struck === null)
-  const readingsOf = (set: ReadingSet | null) =>
-    snapshot.readings.filter((r) => r.setId === set?.id && r.struck === null).sort(bySeq)
-  const sets = snapshot.sets.filter((s) => s.cylinder === cylinder && s.stage === stage).sort(bySeq)
+  const sets = setsOf(snapshot, stage, cylinder)
   const set = sets.at(-1) ?? null
-  const cuts = standing(snapshot.cuts).sort(bySeq)
-  const fits = standing(snapshot.shimFits).sort(bySeq)
+  const cuts = standingOf(snapshot.cuts, cylinder)
+  const fits = standingOf(snapshot.shimFits, cylinder)
   const changes = stage === 'as-found' ? [] : changesOf(cuts, fits)
   const lastFit = fits.at(-1)
   const lastCut = cuts.at(-1)
   // The shim comes out with the liner when the ledge is cut.
   const shimIn = lastFit?.shimId && lastFit.seq > (lastCut?.seq ?? -Infinity) ? lastFit : null
 
-  const stations = stationsOf(snapshot.stationsDeg, readingsOf(set), set?.uncertaintyMm ?? 0)
+  const stations = stationsOf(snapshot.stationsDeg, setReadings(snapshot, set), set?.uncertaintyMm ?? 0)
   const values = stationReadings(stations)
   const before = changes.filter((c) => set && c.seq < set.seq && c.seq > (sets.at(-2)?.seq ?? -Infinity)).at(-1)
   const measuredMm = values.length > 0 ? mean(values.map((v) => v.valueMm)) : null
 
-  const ledge = snapshot.ledges.find((l) => l.cylinder === cylinder)
-  const cutTotalMm = cuts.reduce((sum, c) => sum + c.packMm + snapshot.tooling.cutterBiasMm, 0)
-  const beforeCuts = sets.filter((s) => cuts[0] && s.seq < cuts[0].seq).at(-1) ?? null
-  const firstReadings = stationReadings(stationsOf(snapshot.stationsDeg, readingsOf(beforeCuts), 0))
-  const leanBefore = distinctStations(firstReadings) >= 3 ? fitPlane(firstReadings, snapshot.engine.boreMm).tiltMm : 0
-  const fretting = ledge?.frettingMm ?? 0
+  const cutTotalMm = cuts.reduce((sum, c) => sum + c.packMm + c.biasMm, 0)
+  const ledge = readLedge(snapshot, cylinder)
 
   return {
     cylinder,
@@ -140,8 +89,8 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
     cuts,
     cutTotalMm,
     shimIn,
-    depthMm: (ledge?.depthMm ?? nominalLedgeDepthMm(snapshot.sheet.links)) + cutTotalMm,
-    frettingMm: frettingLeft(fretting, cutTotalMm, fretting + snapshot.tooling.cleanupMm + leanBefore),
+    depthMm: ledge.depthMm,
+    frettingMm: ledge.frettingMm,
     verdict: null,
     verdictAmong: null,
   }

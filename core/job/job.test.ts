@@ -240,9 +240,15 @@ describe('the next move', () => {
 describe('route and gates', () => {
   it('names the first open stage next', () => {
     const played = new Played()
-    expect(readRoute(played.snapshot).map((r) => r.state)).toEqual(['next', 'later', 'later', 'later'])
+    const states = () => Object.fromEntries(readRoute(played.snapshot).map((r) => [r.stage, r.state]))
+    expect(states()).toMatchObject({ 'as-found': 'next', counterbores: 'later', 'trial-fit': 'later', record: 'later' })
     played.set(1, [0.1]).act({ what: 'close-stage', stage: 'as-found', note: 'came stripped' })
-    expect(readRoute(played.snapshot).map((r) => r.state)).toEqual(['done', 'next', 'later', 'later'])
+    expect(states()).toMatchObject({ 'as-found': 'done', counterbores: 'next', cut: 'later' })
+    // A shop that only measures and shims passes the ledges, parts, plan and cutter by.
+    played.set(1, [0.1])
+    expect(states()).toMatchObject({ counterbores: 'passed', parts: 'passed', 'repair-plan': 'passed', cut: 'passed', 'trial-fit': 'next' })
+    played.set(2, [10.5], { stage: 'counterbores' })
+    expect(states()).toMatchObject({ counterbores: 'next', parts: 'passed', 'trial-fit': 'begun' })
   })
 
   it('opens again what was closed', () => {

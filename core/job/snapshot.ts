@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, thicknessMm } from '../schema'
-import { measuredStages, stageNames } from './stages'
+import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, reading, thicknessMm } from '../schema'
+import { setStages, stageNames } from './stages'
 
 /** A name made by the device that made the thing. */
 export const id = z.uuid('must be a UUID')
@@ -91,17 +91,25 @@ export type Person = z.infer<typeof person>
 const strike = z.strictObject({ ...by, reason: z.string().max(300) }).nullable()
 const seq = z.number().int()
 
+/** What a gauge was zeroed on: a sled on deck or liner, a depth gauge on deck, plate or its setting master. */
+export const zeroPlace = z.enum(['deck', 'liner', 'plate', 'master'])
+export type ZeroPlace = z.infer<typeof zeroPlace>
+
 export const readingSet = z.strictObject({
   id,
   seq,
   ...by,
   cylinder: cylinderNumber,
-  stage: z.enum(measuredStages),
+  stage: z.enum(setStages),
   gaugeId: id,
   sheetId: id,
   uncertaintyMm: lengthFromZeroMm,
   rule: ruleName,
-  zeroOn: z.enum(['deck', 'liner']),
+  zeroOn: zeroPlace,
+  /** Height of the setting master a depth gauge was zeroed on, mm. */
+  masterMm: thicknessMm.nullable().default(null),
+  /** Hold-down torque while it was read, N·m; null: the book's. */
+  clampNm: z.number().min(0).max(5000).nullable().default(null),
   /** How the set ended; null while it is open. */
   closed: z.strictObject({ ...by, zeroMm: lengthMm.nullable(), zeroMoved: z.boolean() }).nullable(),
 })
@@ -113,7 +121,7 @@ export const takenReading = z.strictObject({
   ...by,
   setId: id,
   angleDeg,
-  /** Protrusion, positive above the deck, whichever way the gauge was zeroed. */
+  /** Protrusion, positive above the deck, whichever way the gauge was zeroed; on a ledge its depth, positive downward. */
   valueMm: lengthMm,
   source: z.enum(['typed', 'gauge']),
   struck: strike,
@@ -129,6 +137,10 @@ export const cut = z.strictObject({
   leavesMm: z.array(thicknessMm).min(1).max(6),
   packMm: thicknessMm,
   expectMm: lengthMm,
+  /** What the cutter was taken to cut beyond its pack, mm. */
+  biasMm: lengthMm.default(0),
+  /** Why this pass followed another one without a measurement between; empty where one was taken. */
+  unmeasured: z.string().max(300).default(''),
   struck: strike,
 })
 export type Cut = z.infer<typeof cut>
@@ -166,10 +178,86 @@ export const shim = z.strictObject({
   nominalMm: thicknessMm,
   actualMm: thicknessMm,
   material: z.enum(['stainless', 'brass', 'steel']),
+  /** Where its chamfer is: it must lie toward the fillet the cutter leaves. */
+  chamfer: z.enum(['none', 'inside', 'outside']).default('none'),
+  /** Thickness round the ring as it was measured; the mean is the actual thickness. */
+  readings: z.array(reading).default([]),
   /** Where it lies now, in any job of the shop. */
   fitted: z.strictObject({ jobId: id, cylinder: cylinderNumber }).nullable(),
 })
 export type Shim = z.infer<typeof shim>
+
+/** A liner of the stock. Angles of its readings are counted from its own mark, clockwise from above. */
+export const liner = z.strictObject({
+  id,
+  engineId: id,
+  label: z.string().trim().min(1).max(40),
+  /** Flange thickness by the maker, mm (step to top for a mid-stop liner). */
+  nominalMm: thicknessMm,
+  material: z.string().max(40),
+  /** Belongs to this bore (an old liner that goes back to its own); null for any. */
+  onlyCylinder: cylinderNumber.nullable(),
+  /** Flange thickness at its stations. */
+  readings: z.array(reading),
+  fitted: z.strictObject({ jobId: id, cylinder: cylinderNumber }).nullable(),
+})
+export type Liner = z.infer<typeof liner>
+
+export const wearKinds = ['fretting', 'pitting', 'burr', 'old-seal'] as const
+/** Something seen on a ledge, at its clock position. */
+export const wearMark = z.strictObject({
+  id,
+  seq,
+  ...by,
+  cylinder: cylinderNumber,
+  kind: z.enum(wearKinds),
+  atDeg: angleDeg,
+  /** How far it reaches round the ring, degrees. */
+  spanDeg: z.number().min(1).max(360),
+  depthMm: lengthFromZeroMm,
+  words: z.string().max(300),
+  struck: strike,
+})
+export type WearMark = z.infer<typeof wearMark>
+
+/** A liner put into a bore for the trial stack, or taken out (null). */
+export const placement = z.strictObject({ id, seq, ...by, cylinder: cylinderNumber, linerId: id.nullable(), rotationDeg: angleDeg })
+export type Placement = z.infer<typeof placement>
+
+export const schoolNames = ['leave', 'skim', 'aim', 'alike', 'upper', 'match'] as const
+export type SchoolName = (typeof schoolNames)[number]
+
+/** What a repair plan wants of one bore. */
+export const planBore = z.strictObject({
+  cylinder: cylinderNumber,
+  linerId: id.nullable(),
+  rotationDeg: angleDeg,
+  cutMm: lengthFromZeroMm,
+  /** 0 for none. */
+  shimMm: lengthFromZeroMm,
+})
+export type PlanBore = z.infer<typeof planBore>
+
+/** The plan that was taken: the work list. The latest one counts. */
+export const takenPlan = z.strictObject({ id, seq, ...by, school: z.enum(schoolNames), changed: z.boolean(), targetMm: lengthMm, bores: z.array(planBore).min(1).max(99) })
+export type TakenPlan = z.infer<typeof takenPlan>
+
+/** Something put into an opening against chips, or taken out again. */
+export const tallyMark = z.strictObject({ id, seq, ...by, cylinder: cylinderNumber, goesIn: z.boolean() })
+export type TallyMark = z.infer<typeof tallyMark>
+
+/** What work costs in this shop. */
+export const rates = z.strictObject({
+  hourMoney: z.number().min(0).max(1e6),
+  /** Setting the cutter up on a bore, centring, clamping, cleaning after, hours. */
+  boreHours: z.number().min(0).max(100),
+  /** One pass with its measurement, hours. */
+  passHours: z.number().min(0).max(100),
+  shimHours: z.number().min(0).max(100),
+  shimMoney: z.number().min(0).max(1e6),
+})
+export type Rates = z.infer<typeof rates>
+export const startRates: Rates = { hourMoney: 68, boreHours: 0.5, passHours: 0.4, shimHours: 0.25, shimMoney: 14 }
 
 export const tooling = z.strictObject({
   leavesMm: z.array(thicknessMm).min(1),
@@ -203,6 +291,12 @@ export const snapshot = z.strictObject({
   shims: z.array(shim),
   gauges: z.array(gauge),
   people: z.array(person),
+  liners: z.array(liner).default([]),
+  wearMarks: z.array(wearMark).default([]),
+  placements: z.array(placement).default([]),
+  plans: z.array(takenPlan).default([]),
+  tally: z.array(tallyMark).default([]),
+  rates: rates.default(startRates),
   sets: z.array(readingSet),
   readings: z.array(takenReading),
   cuts: z.array(cut),

@@ -47,8 +47,16 @@ export const planCutInput = z.strictObject({
 })
 export type PlanCutInput = z.infer<typeof planCutInput>
 
-/** Cuts the height down in passes; what the leaves cannot reach is left standing. */
-function passesFor(input: PlanCutInput, highMm: number, totalMm: number): { passes: CutPass[]; restMm: number; reasons: CutReason[] } {
+/** What passes are planned with: the leaves, how deep one pass may go, and what the cutter takes beyond its pack. */
+export type PassTooling = Pick<PlanCutInput, 'finishMm' | 'maxPassMm' | 'cutterBiasMm' | 'leavesMm' | 'maxLeavesPerPack'>
+
+/**
+ * Cuts the height down in passes, the last one by hand; what the leaves cannot reach is left standing.
+ *
+ * @param highMm protrusion at the high side before the first pass, mm
+ * @param totalMm how much is to come off, counted from the ledge's highest spot, mm
+ */
+export function passesFor(input: PassTooling, highMm: number, totalMm: number): { passes: CutPass[]; restMm: number; reasons: CutReason[] } {
   const { finishMm, maxPassMm, cutterBiasMm: bias, leavesMm, maxLeavesPerPack } = input
   const passes: CutPass[] = []
   let restMm = totalMm

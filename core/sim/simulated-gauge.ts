@@ -1,11 +1,18 @@
 import { z } from 'zod'
-import { angleDeg, cylinderNumber } from '../schema'
+import { angleDeg, cylinderNumber, thicknessMm } from '../schema'
 import { normal, seededRandom } from './random'
 
 /** Where the foot's stylus stands. */
 export const gaugePlace = z.discriminatedUnion('on', [
   z.strictObject({ on: z.literal('deck') }),
   z.strictObject({ on: z.literal('liner'), cylinder: cylinderNumber, angleDeg }),
+  z.strictObject({ on: z.literal('ledge'), cylinder: cylinderNumber, angleDeg }),
+  /** The step of a setting master below its face. */
+  z.strictObject({ on: z.literal('master'), heightMm: thicknessMm }),
+  /** A liner's flange or a shim, on a plate. */
+  z.strictObject({ on: z.literal('part'), partId: z.string().max(80), angleDeg }),
+  /** A master of a repeat study, in the hands of somebody. */
+  z.strictObject({ on: z.literal('study'), part: z.string().max(40), operator: z.string().max(80) }),
 ])
 export type GaugePlace = z.infer<typeof gaugePlace>
 

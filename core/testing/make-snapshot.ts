@@ -1,7 +1,7 @@
 import { applyAct, type SnapshotAct } from '../job/apply'
 import { blankSnapshot } from '../job/blank-snapshot'
 import type { Shim, Snapshot } from '../job/snapshot'
-import type { MeasuredStage } from '../job/stages'
+import type { MeasuredStage, SetStage } from '../job/stages'
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 
@@ -20,7 +20,7 @@ export function sixCylinders(change: Partial<Snapshot> = {}): Snapshot {
     limits: { minMm: 0.06, maxMm: 0.14, aimMm: 0.1, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: 0.05, maxLedgeDepthMm: 11.3, holdDownNm: 55 },
   }
   const tooling = { leavesMm: [0.03, 0.04, 0.05, 0.06, 0.08, 0.1, 0.13, 0.15, 0.2, 0.25], maxLeavesPerPack: 3, maxPassMm: 0.25, finishMm: 0.05, cutterBiasMm: 0, cleanupMm: 0.02 }
-  const shims: Shim[] = [0.05, 0.1, 0.2, 0.3].map((actualMm, i) => ({ id: uuid(100 + i), engineId: ids.engine, label: `S${i}`, nominalMm: actualMm, actualMm, material: 'stainless', fitted: null }))
+  const shims: Shim[] = [0.05, 0.1, 0.2, 0.3].map((actualMm, i) => ({ id: uuid(100 + i), engineId: ids.engine, label: `S${i}`, nominalMm: actualMm, actualMm, material: 'stainless', chamfer: 'inside', readings: [], fitted: null }))
   return {
     ...blankSnapshot(engine, sheet, tooling),
     shims,
@@ -51,7 +51,7 @@ export class Played {
   }
 
   /** A set of readings at the stations from the front on; ended on the given zero, or left open. */
-  set(cylinder: number, valuesMm: number[], more: { stage?: MeasuredStage; zeroMm?: number; gaugeId?: string } = {}): this {
+  set(cylinder: number, valuesMm: number[], more: { stage?: SetStage; zeroMm?: number; gaugeId?: string } = {}): this {
     const setId = this.id(this.count)
     this.act({ what: 'open-set', setId, cylinder, stage: more.stage ?? 'trial-fit', gaugeId: more.gaugeId ?? ids.gauge, zeroOn: 'deck' })
     valuesMm.forEach((valueMm, i) => {

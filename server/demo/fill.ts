@@ -1,6 +1,9 @@
 import type { Command, JobAct, ShopAct } from '#contract/commands'
-import type { MeasuredStage } from '#core/job/stages'
+import type { SetStage, MeasuredStage } from '#core/job/stages'
+import { nominalLedgeDepthMm, nominalProtrusionMm } from '#core/liner/stack'
 import { fitPlane, planeHeightMm } from '#core/measure/fit-plane'
+import { studyOrder } from '#core/measure/study-plan'
+import { trueLedgeMm } from '#core/sim/simulated-engine'
 import { carryOut } from '../store/carry-out'
 import type { Store } from '../store/store'
 import { demoId } from './demo-id'
@@ -32,7 +35,7 @@ class Past {
   }
 
   /** A whole set at the four stations, closed on a good zero. */
-  async set(stage: MeasuredStage, cylinder: number, valuesMm: readonly number[], gaugeId: string, zeroMm: number | null = 0.001): Promise<void> {
+  async set(stage: SetStage, cylinder: number, valuesMm: readonly number[], gaugeId: string, zeroMm: number | null = 0.001): Promise<void> {
     const setId = demoId(`set ${this.jobId} ${this.from} ${this.count}`)
     await this.act({ what: 'open-set', setId, cylinder, stage, gaugeId, zeroOn: 'deck' }, this.personId, 2)
     for (const [i, valueMm] of valuesMm.entries()) {
@@ -52,6 +55,19 @@ async function fillShop(store: Store): Promise<void> {
   for (const gauge of Object.values(world.gauges)) await past.act({ what: 'save-gauge', gauge })
   for (const { id, shape, sheet } of Object.values(world.engines)) await past.act({ what: 'add-engine', engineId: id, shape, sheet })
   for (const shim of world.shims) await past.act({ what: 'add-shim', shimId: demoId(`shim ${shim.label}`), ...shim })
+  await past.act({ what: 'add-parts', parts: world.liners })
+  await fillStudy(past)
+}
+
+async function fillStudy(past: Past): Promise<void> {
+  const { parts, operators, trials, microns } = world.study
+  const studyId = demoId('study of the digital sled')
+  await past.act({ what: 'open-study', studyId, gaugeId: world.gauges.digital.id, parts, operators, trials })
+  for (const { part, operator, trial } of studyOrder(parts, operators, trials)) {
+    const valueMm = microns[trial - 1]![operators.indexOf(operator)]![parts.indexOf(part)]! / 1000
+    await past.act({ what: 'study-reading', id: demoId(`study ${part} ${operator} ${trial}`), studyId, part, operator, trial, valueMm })
+  }
+  await past.act({ what: 'end-study', studyId })
 }
 
 async function startJob(store: Store, from: string, name: string, engineId: string, title: string, complaint: string): Promise<string> {
@@ -70,9 +86,15 @@ async function fillFerry(store: Store): Promise<void> {
     await past.set('as-found', bore.cylinder, values, world.gauges.digital.id)
   }
   await past.act({ what: 'close-stage', stage: 'as-found', note: '' }, ines.id, 20)
-  await store.models.ledges.bulkCreate(
-    world.ferryBores.map(({ cylinder, trial, frettingMm }) => ({ jobId, cylinder, frettingMm, depthMm: 10.6 - trial.centreMm - trial.tiltMm / 2 })),
-  )
+  const bookMm = nominalLedgeDepthMm(tarrock.sheet.links) + nominalProtrusionMm(tarrock.sheet.links)
+  const ledges = new Past(store, '2026-11-23T10:00:00.000Z', jobId, lise.id)
+  for (const bore of world.ferryBores) {
+    const values = stationsDeg.map((angle) => Math.round(trueLedgeMm(bore, [], bookMm, angle) * 1000) / 1000)
+    await ledges.set('counterbores', bore.cylinder, values, world.gauges.depth.id)
+    if (bore.frettingMm === 0) continue
+    const markId = demoId(`fretting ${bore.cylinder}`)
+    await ledges.act({ what: 'mark-wear', markId, cylinder: bore.cylinder, kind: 'fretting', atDeg: (bore.trial.highAtDeg! + 180) % 360, spanDeg: 70, depthMm: bore.frettingMm, words: 'bright and stepped' })
+  }
   await simulate(store, jobId, world.ferryBores)
 }
 

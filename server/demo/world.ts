@@ -1,5 +1,5 @@
 import type { EngineShape, Gauge, Limits, Person, Sheet } from '#core/job/snapshot'
-import type { BoreTruth } from '#core/sim/simulated-engine'
+import { partTruth, simulatedSpread, truePartMm, type BoreTruth } from '#core/sim/simulated-engine'
 import { demoId } from './demo-id'
 
 /** The made-up shop: nothing in it is a real maker, model, person or place. */
@@ -32,6 +32,16 @@ export const gauges = {
     repeatabilityMm: 0.004,
     basis: 'entered',
     calibrationDue: '2027-01-15',
+  },
+  depth: {
+    id: demoId('depth gauge'),
+    name: 'Depth gauge 0.001',
+    serial: 'SRW-022',
+    kind: 'depth',
+    resolutionMm: 0.001,
+    repeatabilityMm: 0.0022,
+    basis: 'entered',
+    calibrationDue: '2026-10-31',
   },
 } satisfies Record<string, Gauge>
 
@@ -120,6 +130,29 @@ export const shims: { engineId: string; label: string; nominalMm: number; actual
   { engineId: engines.brennick.id, label: 'K1', nominalMm: 0.05, actualMm: 0.05, material: 'brass' },
   { engineId: engines.brennick.id, label: 'K2', nominalMm: 0.1, actualMm: 0.1, material: 'brass' },
 ]
+
+/** New liners for the ferry, measured on arrival at four stations but for the last two. */
+export const liners = ['T1', 'T2', 'T3', 'T4', 'T5', 'T6', 'T7', 'T8'].map((label) => {
+  const id = demoId(`liner ${label}`)
+  const { spreadMm, wedgeMm } = simulatedSpread.liner
+  const truth = partTruth(id, 10.6, spreadMm, wedgeMm)
+  const measured = label !== 'T7' && label !== 'T8'
+  const readings = [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: Math.round(truePartMm(truth, angleDeg) * 1000) / 1000 }))
+  return { kind: 'liner' as const, id, engineId: engines.tarrock.id, label, nominalMm: 10.6, material: 'cast iron', onlyCylinder: null, readings: measured ? readings : [] }
+})
+
+/** The digital sled's repeat study: four masters, two people, three times round, in microns. */
+export const study = {
+  parts: ['P1', 'P2', 'P3', 'P4'],
+  operators: [people.tom.name, people.lise.name],
+  trials: 3,
+  /** By trial, then person, then part. */
+  microns: [
+    [[81, 99, 117, 131], [80, 97, 116, 130]],
+    [[83, 98, 118, 133], [79, 98, 114, 129]],
+    [[80, 101, 116, 132], [81, 96, 116, 131]],
+  ],
+}
 
 const plane = (centreMm: number, tiltMm: number, highAtDeg: number) => ({ centreMm, tiltMm, highAtDeg })
 

@@ -1,10 +1,10 @@
 import type { FastifyInstance } from 'fastify'
 import { z } from 'zod'
 import { snapshot } from '#core/job/snapshot'
-import { apiError, shop } from '#contract/shop'
+import { apiError, shop, stock } from '#contract/shop'
 import type { Services } from '../app'
 import { ApiProblem } from '../errors'
-import { readShop, readSnapshot, select } from '../store/read'
+import { readShop, readSnapshot, readStock, select } from '../store/read'
 
 export const jobParams = z.object({ jobId: z.uuid() })
 const KEEP_ALIVE_MS = 15_000
@@ -16,9 +16,11 @@ export async function jobRoutes(app: FastifyInstance, { store, watch }: Services
     return { ok: true }
   })
 
-  app.get('/api/shop', { schema: { summary: 'People, gauges, engines, shims and jobs', tags: ['shop'], response: { 200: shop } } }, () =>
+  app.get('/api/shop', { schema: { summary: 'People, gauges, engines and jobs', tags: ['shop'], response: { 200: shop } } }, () =>
     readShop(store),
   )
+
+  app.get('/api/stock', { schema: { summary: 'Every liner and shim of the shop', tags: ['shop'], response: { 200: stock } } }, () => readStock(store))
 
   app.get(
     '/api/jobs/:jobId',

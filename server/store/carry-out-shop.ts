@@ -1,6 +1,11 @@
 import { seatLinks } from '#core/liner/stack'
 import type { ShopAct } from '#contract/commands'
 import { insert, Refusal, type Work } from './carry-out'
+import { CalcError } from '#core/errors'
+import { latestOfStudy } from '#core/measure/study-plan'
+import { studyGauge } from '#core/measure/study-gauge'
+import type { Reading } from '#core/schema'
+import type { Row } from './models'
 import { rows, select } from './read'
 
 type SheetBody = Extract<ShopAct, { what: 'save-sheet' }>['sheet']
@@ -41,6 +46,37 @@ async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>
   })
 }
 
+async function insertReadings(work: Work, measureId: string, partId: string, readings: Reading[]): Promise<void> {
+  for (const [position, reading] of readings.entries()) {
+    await insert(work, 'partReadings', { measureId, position, partId, ...reading, personId: work.command.personId, at: new Date(work.command.at), seq: work.seq })
+  }
+}
+
+/** A study that still takes readings; its row is held while it does. */
+async function openStudy(work: Work, studyId: string): Promise<Row> {
+  const [study] = await select(work.store, 'SELECT * FROM studies WHERE id = :studyId FOR UPDATE', { studyId }, work.transaction)
+  if (!study) throw new Refusal('unknown-study')
+  if (study.endedAt) throw new Refusal('study-ended')
+  return study
+}
+
+/** Ends a study: what it found is the gauge's repeatability from now on. */
+async function endStudy(work: Work, studyId: string): Promise<void> {
+  const study = await openStudy(work, studyId)
+  const { store, transaction } = work
+  const [gauge] = await rows(store, 'gauges', { id: study.gaugeId }, transaction)
+  const found = await rows(store, 'studyReadings', { studyId }, transaction)
+  const readings = latestOfStudy(found.map((r) => ({ part: String(r.part), operator: String(r.operator), trial: Number(r.trial), valueMm: Number(r.valueMm), seq: Number(r.seq) })))
+  try {
+    const { gaugeMm } = studyGauge({ readings, resolutionMm: Number(gauge?.resolutionMm) })
+    await store.models.gauges.update({ repeatabilityMm: gaugeMm, basis: 'study' }, { where: { id: study.gaugeId }, transaction })
+  } catch (error) {
+    if (error instanceof CalcError) throw new Refusal('study-incomplete', [error.message])
+    throw error
+  }
+  await store.models.studies.update({ endedAt: new Date(work.command.at) }, { where: { id: studyId }, transaction })
+}
+
 /** Carries out what is done in the shop, outside a job. */
 export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
   const { store, transaction } = work
@@ -64,6 +100,37 @@ export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
       const { what: _, shimId, ...rest } = act
       return insert(work, 'shims', { id: shimId, ...rest, fittedJobId: null, fittedCylinder: null })
     }
+    case 'add-parts': {
+      const engines = new Set((await rows(store, 'engines', {}, transaction)).map((e) => e.id))
+      if (act.parts.some((p) => !engines.has(p.engineId))) throw new Refusal('unknown-engine')
+      for (const { kind, readings, ...part } of act.parts) {
+        const fields = kind === 'shim' ? { actualMm: part.nominalMm } : {}
+        await insert(work, kind === 'shim' ? 'shims' : 'liners', { ...part, ...fields, fittedJobId: null, fittedCylinder: null })
+        await insertReadings(work, part.id, part.id, readings)
+      }
+      return
+    }
+    case 'measure-part': {
+      const found = (await Promise.all((['shims', 'liners'] as const).map((table) => rows(store, table, { id: act.partId }, transaction)))).flat()
+      if (found.length === 0) throw new Refusal('unknown-part')
+      return insertReadings(work, act.measureId, act.partId, act.readings)
+    }
+    case 'set-rates':
+      await store.models.rates.upsert({ id: 1, ...act.rates }, { transaction })
+      return
+    case 'open-study': {
+      const [gauge] = await rows(store, 'gauges', { id: act.gaugeId }, transaction)
+      if (!gauge) throw new Refusal('unknown-gauge')
+      const { what: _, studyId, ...rest } = act
+      return insert(work, 'studies', { id: studyId, ...rest, at: new Date(work.command.at), endedAt: null })
+    }
+    case 'study-reading': {
+      await openStudy(work, act.studyId)
+      const { what: _, ...reading } = act
+      return insert(work, 'studyReadings', { ...reading, at: new Date(work.command.at), seq: work.seq })
+    }
+    case 'end-study':
+      return endStudy(work, act.studyId)
     case 'add-engine':
       await insert(work, 'engines', { id: act.engineId, ...act.shape })
       return insertSheet(work, act.engineId, act.sheet)

@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto'
 import { UniqueConstraintError, type Transaction } from 'sequelize'
 import { gateProblems, isClosed, laterClosed } from '#core/job/route'
-import { applyAct, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
+import { readCutBore } from '#core/job/cut-bore'
+import type { StageName } from '#core/job/stages'
+import { applyAct, linerIn, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import type { Snapshot } from '#core/job/snapshot'
 import { command as commandSchema, isJobAct, type Command, type JobAct, type Outcome, type RefusalCode } from '#contract/commands'
@@ -89,6 +91,8 @@ async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>)
     uncertaintyMm: uncertaintyByRuleMm(rule, { repeatabilityMm: Number(gauge.repeatabilityMm), resolutionMm: Number(gauge.resolutionMm) }),
     rule,
     zeroOn: act.zeroOn,
+    masterMm: act.masterMm ?? null,
+    clampNm: act.clampNm ?? null,
     ...stamp(work),
   })
 }
@@ -113,13 +117,13 @@ async function strike(work: Work, snapshotRows: { id: string; struck: unknown }[
   await insert(work, 'strikes', { targetId, jobId: work.command.jobId, reason, ...stamp(work) })
 }
 
-/** What a closed stage was closed over: sets, readings, cuts, shims and limits, in a fixed order. */
+/** What a closed stage was closed over: sets, readings, wear, parts, plans, cuts, shims and limits, in a fixed order. */
 export function stageHash(snapshot: Snapshot): string {
-  const { sets, readings, cuts, shimFits, sheet } = snapshot
-  return createHash('sha256').update(JSON.stringify({ sheet, sets, readings, cuts, shimFits })).digest('hex')
+  const { sets, readings, cuts, shimFits, sheet, wearMarks, placements, plans, tally } = snapshot
+  return createHash('sha256').update(JSON.stringify({ sheet, sets, readings, cuts, shimFits, wearMarks, placements, plans, tally })).digest('hex')
 }
 
-function refuseClosed(snapshot: Snapshot, stage: 'as-found' | 'trial-fit' | 'final-check' | 'record'): void {
+function refuseClosed(snapshot: Snapshot, stage: StageName): void {
   if (isClosed(snapshot, stage)) throw new Refusal('stage-closed', [stage])
 }
 
@@ -128,15 +132,30 @@ function refuseUnknownCylinder(snapshot: Snapshot, cylinder: number): void {
 }
 
 /** Brings the shelf in line with what is fitted after an act. */
-async function layShims(work: Work, before: Snapshot, after: Snapshot): Promise<void> {
-  for (const shim of after.shims) {
-    const was = before.shims.find((s) => s.id === shim.id)?.fitted ?? null
-    if (was?.jobId === shim.fitted?.jobId && was?.cylinder === shim.fitted?.cylinder) continue
-    await work.store.models.shims.update(
-      { fittedJobId: shim.fitted?.jobId ?? null, fittedCylinder: shim.fitted?.cylinder ?? null },
-      { where: { id: shim.id }, transaction: work.transaction },
-    )
+async function layParts(work: Work, before: Snapshot, after: Snapshot): Promise<void> {
+  for (const table of ['shims', 'liners'] as const) {
+    for (const part of after[table]) {
+      const was = before[table].find((s) => s.id === part.id)?.fitted ?? null
+      if (was?.jobId === part.fitted?.jobId && was?.cylinder === part.fitted?.cylinder) continue
+      await work.store.models[table].update(
+        { fittedJobId: part.fitted?.jobId ?? null, fittedCylinder: part.fitted?.cylinder ?? null },
+        { where: { id: part.id }, transaction: work.transaction },
+      )
+    }
   }
+}
+
+/** A cut is refused where the liner still stands in the bore, and after a pass that nobody measured unless a reason is given. */
+function refuseBlindCut(snapshot: Snapshot, act: Extract<JobAct, { what: 'cut-pass' }>): void {
+  const bore = readCutBore(snapshot, act.cylinder)
+  if (linerIn(snapshot, act.cylinder)?.linerId || bore.sealed) throw new Refusal('liner-in', [String(act.cylinder)])
+  if (bore.unmeasured && !act.unmeasured) throw new Refusal('not-measured-between', [String(act.cylinder)])
+}
+
+/** A part that lies in another engine, or another bore of this one, cannot be taken. */
+function refuseTaken(part: { label: string; fitted: { jobId: string; cylinder: number } | null } | undefined, jobId: string, cylinder: number, code: RefusalCode): void {
+  const elsewhere = part?.fitted && (part.fitted.jobId !== jobId || part.fitted.cylinder !== cylinder)
+  if (!part || elsewhere) throw new Refusal(code, [part?.label ?? ''])
 }
 
 /** Acts that are judged on the whole job; the job's row is locked while they are. */
@@ -156,9 +175,10 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
     case 'cut-pass': {
       refuseClosed(snapshot, 'trial-fit')
       refuseUnknownCylinder(snapshot, act.cylinder)
-      const { packMm } = after.cuts.find((c) => c.id === act.cutId)!
+      refuseBlindCut(snapshot, act)
+      const { packMm, biasMm, unmeasured } = after.cuts.find((c) => c.id === act.cutId)!
       const { leavesMm, cutId, what: _, ...rest } = act
-      await insert(work, 'cuts', { id: cutId, jobId, packMm, ...rest, ...stamp(work) })
+      await insert(work, 'cuts', { id: cutId, jobId, packMm, ...rest, biasMm, unmeasured, ...stamp(work) })
       for (const [position, thicknessMm] of leavesMm.entries()) await insert(work, 'cutLeaves', { cutId, position, thicknessMm })
       break
     }
@@ -170,9 +190,7 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       refuseClosed(snapshot, 'trial-fit')
       refuseUnknownCylinder(snapshot, act.cylinder)
       const shim = snapshot.shims.find((s) => s.id === act.shimId)
-      if (act.shimId && (!shim || (shim.fitted && (shim.fitted.jobId !== jobId || shim.fitted.cylinder !== act.cylinder)))) {
-        throw new Refusal('shim-taken', [shim?.label ?? ''])
-      }
+      if (act.shimId) refuseTaken(shim, jobId, act.cylinder, 'shim-taken')
       const { fitId, what: _, ...rest } = act
       await insert(work, 'shimFits', { id: fitId, jobId, ...rest, thicknessMm: shim?.actualMm ?? 0, ...stamp(work) })
       break
@@ -193,13 +211,47 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       if (laterClosed(snapshot, act.stage).length > 0) throw new Refusal('gate', laterClosed(snapshot, act.stage).map((s) => `later-closed:${s}`))
       await insert(work, 'closures', { jobId, stage: act.stage, closes: false, note: act.note, hash: stageHash(snapshot), ...stamp(work) })
       break
+    case 'mark-wear': {
+      refuseClosed(snapshot, 'counterbores')
+      refuseUnknownCylinder(snapshot, act.cylinder)
+      const { what: _, markId, ...rest } = act
+      await insert(work, 'wearMarks', { id: markId, jobId, ...rest, ...stamp(work) })
+      break
+    }
+    case 'strike-wear':
+      refuseClosed(snapshot, 'counterbores')
+      await strike(work, snapshot.wearMarks, act.markId, act.reason)
+      break
+    case 'place-liner': {
+      refuseClosed(snapshot, 'trial-fit')
+      refuseUnknownCylinder(snapshot, act.cylinder)
+      if (act.linerId) refuseTaken(snapshot.liners.find((l) => l.id === act.linerId), jobId, act.cylinder, 'liner-taken')
+      const { what: _, placementId, ...rest } = act
+      await insert(work, 'placements', { id: placementId, jobId, ...rest, ...stamp(work) })
+      break
+    }
+    case 'take-plan': {
+      refuseClosed(snapshot, 'repair-plan')
+      for (const bore of act.bores) refuseUnknownCylinder(snapshot, bore.cylinder)
+      const { what: _, planId, bores, ...rest } = act
+      await insert(work, 'plans', { id: planId, jobId, ...rest, ...stamp(work) })
+      for (const [position, bore] of bores.entries()) await insert(work, 'planBores', { planId, position, ...bore })
+      break
+    }
+    case 'tally-plug': {
+      refuseClosed(snapshot, 'record')
+      refuseUnknownCylinder(snapshot, act.cylinder)
+      const { what: _, tallyId, ...rest } = act
+      await insert(work, 'tallyMarks', { id: tallyId, jobId, ...rest, ...stamp(work) })
+      break
+    }
     case 'adopt-sheet':
       if (!snapshot.sheets.some((s) => s.id === act.sheetId)) throw new Refusal('stale-sheet')
       refuseClosed(snapshot, 'record')
       await work.store.models.jobs.update({ sheetId: act.sheetId }, { where: { id: jobId }, transaction: work.transaction })
       break
   }
-  await layShims(work, snapshot, after)
+  await layParts(work, snapshot, after)
 }
 
 /** People are never taken away, so a name once found stays good for every copy of the server. */

@@ -1,19 +1,37 @@
-import type { QueryInterface } from 'sequelize'
+import type { DataType, QueryInterface } from 'sequelize'
 import type { RunnableMigration } from 'umzug'
-import { columnsOf, indexes, tables, type TableName } from './models'
+import { columnsOf, indexes, type TableName } from './models'
+
+/** Adds the tables, columns and indexes that are not there yet. What is there is left as it is. */
+async function addMissing(query: QueryInterface, names: readonly TableName[]): Promise<void> {
+  const listed = (await query.showAllTables()) as (string | { tableName: string })[]
+  const there = new Set(listed.map((t) => (typeof t === 'string' ? t : t.tableName)))
+  for (const name of names) {
+    if (!there.has(name)) {
+      await query.createTable(name, columnsOf(name), { charset: 'utf8mb4' })
+      for (const fields of indexes[name] ?? []) await query.addIndex(name, fields, { name: `${name}_${fields.join('_')}` })
+      continue
+    }
+    const columns = await query.describeTable(name)
+    for (const [column, definition] of Object.entries(columnsOf(name))) {
+      if (!(column in columns)) await query.addColumn(name, column, definition as DataType)
+    }
+  }
+}
+
+const theSlice: readonly TableName[] = [
+  'settings', 'leaves', 'people', 'gauges', 'engines', 'sheets', 'sheetLinks', 'shims', 'jobs', 'ledges', 'boreTruths', 'readingSets', 'setClosings',
+  'readings', 'strikes', 'cuts', 'cutLeaves', 'shimFits', 'closures', 'events',
+]
+const ledgesAndParts: readonly TableName[] = [
+  'shims', 'readingSets', 'cuts', 'liners', 'partReadings', 'wearMarks', 'placements', 'plans', 'planBores', 'tallyMarks', 'rates', 'studies', 'studyReadings',
+]
 
 /**
  * The migrations in order. Additive: a later one adds tables and columns, none
  * takes away or rewrites what was stored.
  */
 export const migrations: RunnableMigration<QueryInterface>[] = [
-  {
-    name: '001-the-slice',
-    async up({ context }) {
-      for (const name of Object.keys(tables) as TableName[]) {
-        await context.createTable(name, columnsOf(name), { charset: 'utf8mb4' })
-        for (const fields of indexes[name] ?? []) await context.addIndex(name, fields, { name: `${name}_${fields.join('_')}` })
-      }
-    },
-  },
+  { name: '001-the-slice', up: ({ context }) => addMissing(context, theSlice) },
+  { name: '002-ledges-parts-plans', up: ({ context }) => addMissing(context, ledgesAndParts) },
 ]

@@ -1,7 +1,9 @@
 import { QueryTypes, type Transaction } from 'sequelize'
-import type { Gauge, Person, RuleName, Sheet, Shim, Snapshot, Tooling } from '#core/job/snapshot'
+import { startRates, type Gauge, type Liner, type Person, type Rates, type RuleName, type SchoolName, type Sheet, type Shim, type Snapshot, type Tooling } from '#core/job/snapshot'
+import { mean } from '#core/job/stations'
+import type { Reading } from '#core/schema'
 import { readRoute } from '#core/job/route'
-import type { EngineCard, JobCard, Shop } from '#contract/shop'
+import type { EngineCard, JobCard, Shop, Stock, Study } from '#contract/shop'
 import type { Row, TableName } from './models'
 import type { Store } from './store'
 
@@ -60,9 +62,78 @@ function toSheet(r: Row, links: Row[]): Sheet {
   }
 }
 
-function toShim(r: Row): Shim {
-  const fitted = r.fittedJobId ? { jobId: str(r.fittedJobId), cylinder: num(r.fittedCylinder) } : null
-  return { id: str(r.id), engineId: str(r.engineId), label: str(r.label), nominalMm: num(r.nominalMm), actualMm: num(r.actualMm), material: r.material as Shim['material'], fitted }
+const fittedOf = (r: Row) => (r.fittedJobId ? { jobId: str(r.fittedJobId), cylinder: num(r.fittedCylinder) } : null)
+
+/** The latest measurement of each part. */
+function latestReadings(found: Row[]): Map<string, Reading[]> {
+  const newest = new Map<string, { seq: number; readings: Reading[] }>()
+  for (const r of found) {
+    const part = str(r.partId)
+    const seq = num(r.seq)
+    const known = newest.get(part)
+    const reading = { angleDeg: num(r.angleDeg), valueMm: num(r.valueMm) }
+    if (!known || seq > known.seq) newest.set(part, { seq, readings: [reading] })
+    else if (seq === known.seq) known.readings.push(reading)
+  }
+  return new Map([...newest].map(([part, { readings }]) => [part, readings.sort((a, b) => a.angleDeg - b.angleDeg)]))
+}
+
+function toShim(r: Row, measured: Map<string, Reading[]>): Shim {
+  const readings = measured.get(str(r.id)) ?? []
+  return {
+    id: str(r.id), engineId: str(r.engineId), label: str(r.label), nominalMm: num(r.nominalMm),
+    actualMm: readings.length > 0 ? mean(readings.map((x) => x.valueMm)) : num(r.actualMm),
+    material: r.material as Shim['material'], chamfer: r.chamfer as Shim['chamfer'], readings, fitted: fittedOf(r),
+  }
+}
+
+function toLiner(r: Row, measured: Map<string, Reading[]>): Liner {
+  return {
+    id: str(r.id), engineId: str(r.engineId), label: str(r.label), nominalMm: num(r.nominalMm), material: str(r.material),
+    onlyCylinder: numOrNull(r.onlyCylinder), readings: measured.get(str(r.id)) ?? [], fitted: fittedOf(r),
+  }
+}
+
+/** The stock: of one engine, or of the whole shop. */
+export async function readStock(store: Store, engineId?: string, transaction?: Transaction): Promise<Stock> {
+  const where = engineId ? { engineId } : {}
+  const [liners, shims, measured] = await Promise.all([
+    rows(store, 'liners', where, transaction),
+    rows(store, 'shims', where, transaction),
+    select(
+      store,
+      engineId
+        ? 'SELECT p.* FROM partReadings p WHERE p.partId IN (SELECT id FROM liners WHERE engineId = :engineId UNION SELECT id FROM shims WHERE engineId = :engineId)'
+        : 'SELECT * FROM partReadings',
+      engineId ? { engineId } : {},
+      transaction,
+    ),
+  ])
+  const readings = latestReadings(measured)
+  return {
+    liners: liners.map((l) => toLiner(l, readings)).sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true })),
+    shims: shims.map((s) => toShim(s, readings)).sort((a, b) => a.actualMm - b.actualMm),
+  }
+}
+
+async function readRates(store: Store, transaction?: Transaction): Promise<Rates> {
+  const [r] = await rows(store, 'rates', { id: 1 }, transaction)
+  if (!r) return startRates
+  return { hourMoney: num(r.hourMoney), boreHours: num(r.boreHours), passHours: num(r.passHours), shimHours: num(r.shimHours), shimMoney: num(r.shimMoney) }
+}
+
+async function readStudies(store: Store): Promise<Study[]> {
+  const [studies, readings] = await Promise.all([rows(store, 'studies'), rows(store, 'studyReadings')])
+  return studies
+    .map((s): Study => ({
+      id: str(s.id), gaugeId: str(s.gaugeId), parts: list<string[]>(s.parts), operators: list<string[]>(s.operators), trials: num(s.trials),
+      at: iso(s.at), endedAt: s.endedAt ? iso(s.endedAt) : null,
+      readings: readings
+        .filter((r) => r.studyId === s.id)
+        .sort((a, b) => num(a.seq) - num(b.seq))
+        .map((r) => ({ id: str(r.id), part: str(r.part), operator: str(r.operator), trial: num(r.trial), valueMm: num(r.valueMm) })),
+    }))
+    .sort((a, b) => a.at.localeCompare(b.at))
 }
 
 function toEngine(r: Row) {
@@ -114,9 +185,9 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
   const [engineRow] = await all('engines', { id: job.engineId })
   const settings = await readSettings(store, transaction)
   const sheets = await readSheets(store, str(job.engineId), transaction)
-  const [ledges, shims, gauges, people, sets, readings, strikes, cuts, fits, closures] = await Promise.all([
+  const [ledges, stock, gauges, people, sets, readings, strikes, cuts, fits, closures, marks, placements, plans, tally, rates] = await Promise.all([
     all('ledges'),
-    all('shims', { engineId: job.engineId }),
+    readStock(store, str(job.engineId), transaction),
     all('gauges', {}),
     all('people', {}),
     all('readingSets'),
@@ -125,10 +196,16 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     all('cuts'),
     all('shimFits'),
     all('closures'),
+    all('wearMarks'),
+    all('placements'),
+    all('plans'),
+    all('tallyMarks'),
+    readRates(store, transaction),
   ])
-  const [closings, leaves, revision] = await Promise.all([
+  const [closings, leaves, planBores, revision] = await Promise.all([
     all('setClosings', { setId: sets.map((s) => s.id) }),
     all('cutLeaves', { cutId: cuts.map((c) => c.id) }),
+    all('planBores', { planId: plans.map((p) => p.id) }),
     store.models.events.count({ where: { jobId, result: 'done' }, ...(transaction ? { transaction } : {}) }),
   ])
   const struck = (targetId: unknown) => {
@@ -154,7 +231,28 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     rule: settings.rule,
     tooling: settings.tooling,
     ledges: ledges.map((l) => ({ cylinder: num(l.cylinder), depthMm: num(l.depthMm), frettingMm: num(l.frettingMm) })),
-    shims: shims.map(toShim).sort((a, b) => a.actualMm - b.actualMm),
+    shims: stock.shims,
+    liners: stock.liners,
+    wearMarks: marks
+      .map((m) => ({
+        ...order(m), cylinder: num(m.cylinder), kind: m.kind as Snapshot['wearMarks'][number]['kind'], atDeg: num(m.atDeg), spanDeg: num(m.spanDeg),
+        depthMm: num(m.depthMm), words: str(m.words), struck: struck(m.id),
+      }))
+      .sort(bySeq),
+    placements: placements
+      .map((p) => ({ ...order(p), cylinder: num(p.cylinder), linerId: (p.linerId as string | null) ?? null, rotationDeg: num(p.rotationDeg) }))
+      .sort(bySeq),
+    plans: plans
+      .map((p) => ({
+        ...order(p), school: p.school as SchoolName, changed: Boolean(p.changed), targetMm: num(p.targetMm),
+        bores: planBores
+          .filter((b) => b.planId === p.id)
+          .sort((a, b) => num(a.position) - num(b.position))
+          .map((b) => ({ cylinder: num(b.cylinder), linerId: (b.linerId as string | null) ?? null, rotationDeg: num(b.rotationDeg), cutMm: num(b.cutMm), shimMm: num(b.shimMm) })),
+      }))
+      .sort(bySeq),
+    tally: tally.map((m) => ({ ...order(m), cylinder: num(m.cylinder), goesIn: Boolean(m.goesIn) })).sort(bySeq),
+    rates,
     gauges: gauges.map(toGauge),
     people: people.map(toPerson),
     sets: sets
@@ -168,7 +266,9 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
           sheetId: str(s.sheetId),
           uncertaintyMm: num(s.uncertaintyMm),
           rule: s.rule as RuleName,
-          zeroOn: s.zeroOn as 'deck' | 'liner',
+          zeroOn: s.zeroOn as Snapshot['sets'][number]['zeroOn'],
+          masterMm: numOrNull(s.masterMm),
+          clampNm: numOrNull(s.clampNm),
           closed: closing ? { ...by(closing), zeroMm: numOrNull(closing.zeroMm), zeroMoved: Boolean(closing.zeroMoved) } : null,
         }
       })
@@ -194,6 +294,8 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
           .map((l) => num(l.thicknessMm)),
         packMm: num(c.packMm),
         expectMm: num(c.expectMm),
+        biasMm: numOrNull(c.biasMm) ?? settings.tooling.cutterBiasMm,
+        unmeasured: str(c.unmeasured),
         struck: struck(c.id),
       }))
       .sort(bySeq),
@@ -220,19 +322,21 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
   }
 }
 
-/** The shop: people, gauges, engines with their sheets, shims, and a card for each job, newest first. */
+/** The shop: people, gauges and their studies, engines with their sheets, and a card for each job, newest first. */
 export async function readShop(store: Store): Promise<Shop> {
-  const [settings, people, gauges, engines, sheets, links, shims, jobs, closures, counts, last] = await Promise.all([
+  const [settings, people, gauges, engines, sheets, links, jobs, closures, counts, begun, rates, studies, last] = await Promise.all([
     readSettings(store),
     rows(store, 'people'),
     rows(store, 'gauges'),
     rows(store, 'engines'),
     rows(store, 'sheets'),
     rows(store, 'sheetLinks'),
-    rows(store, 'shims'),
     rows(store, 'jobs'),
     rows(store, 'closures'),
     select(store, 'SELECT jobId, COUNT(*) AS n FROM readings GROUP BY jobId'),
+    select(store, "SELECT DISTINCT jobId, stage FROM readingSets UNION SELECT DISTINCT jobId, 'repair-plan' FROM plans UNION SELECT DISTINCT jobId, 'cut' FROM tallyMarks"),
+    readRates(store),
+    readStudies(store),
     select(
       store,
       `SELECT e.jobId, e.madeAt AS at, p.name FROM events e JOIN (SELECT jobId, MAX(seq) AS seq FROM events WHERE result = 'done' GROUP BY jobId) m
@@ -248,8 +352,10 @@ export async function readShop(store: Store): Promise<Shop> {
     const own = closures
       .filter((c) => c.jobId === j.id)
       .map((c) => ({ seq: num(c.seq), ...by(c), stage: c.stage as 'record', closes: Boolean(c.closes), note: '', hash: '' }))
-    const route = readRoute({ closures: own, sets: [] as Snapshot['sets'] } as Snapshot)
-    const nextStage = route.find((r) => r.state !== 'done')?.stage ?? null
+    const done = begun.filter((b) => b.jobId === j.id)
+    const of = (stage: string) => done.filter((b) => b.stage === stage)
+    const route = readRoute({ closures: own, sets: done as unknown as { stage: string }[], plans: of('repair-plan'), tally: of('cut') })
+    const nextStage = route.find((r) => r.state === 'next')?.stage ?? null
     const latest = last.find((l) => l.jobId === j.id)
     return {
       id: str(j.id),
@@ -274,7 +380,8 @@ export async function readShop(store: Store): Promise<Shop> {
     people: people.map(toPerson).sort(byName),
     gauges: gauges.map(toGauge).sort(byName),
     engines: engineCards.sort(byName),
-    shims: shims.map(toShim).sort((a, b) => a.actualMm - b.actualMm),
+    rates,
+    studies,
     jobs: jobCards.sort((a, b) => a.number - b.number),
   }
 }

@@ -2,6 +2,7 @@
 import { computed, toRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Deck, CylinderState } from '#core/job/deck'
+import type { LedgeState } from '#core/job/ledges'
 import type { Snapshot } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
 import type { Verdict } from '#core/measure/verdict'
@@ -9,7 +10,7 @@ import { onPlan, useDeckPlan } from './useDeckPlan'
 import { useFigures } from './useFigures'
 import WindowGlyph from './WindowGlyph.vue'
 
-const props = defineProps<{ engine: Snapshot['engine']; deck: Deck; limits: Snapshot['sheet']['limits']; selected: number; plain?: boolean }>()
+const props = defineProps<{ engine: Snapshot['engine']; deck: Deck; limits: Snapshot['sheet']['limits']; selected: number; plain?: boolean; ledges?: LedgeState[] }>()
 const emit = defineEmits<{ select: [cylinder: number] }>()
 const { t } = useI18n()
 const { length } = useFigures()
@@ -19,23 +20,43 @@ const ofCylinder = (cylinder: number): CylinderState | undefined => props.deck.c
 const radius = computed(() => props.engine.boreMm / 2)
 const two = computed(() => props.engine.banks.length > 1)
 
-const rings = computed(() => bores.value.map((b) => ({ ...b, ...ring(b.cylinder) })))
+const rings = computed(() => bores.value.map((b) => ({ ...b, ...(props.ledges ? ledgeRing(b.cylinder, props.ledges) : ring(b.cylinder)) })))
+
+/** A ledge on the rail: its depth at the centre, the needle toward its low side. */
+function ledgeRing(cylinder: number, ledges: LedgeState[]) {
+  const ledge = ledges.find((l) => l.cylinder === cylinder)
+  const judged = ledge?.judgement ?? null
+  const verdict = judged?.verdict ?? null
+  return {
+    verdict,
+    complete: ledge?.complete ?? false,
+    changed: ledge?.changed ?? false,
+    meanMm: judged?.centreMm ?? null,
+    shown: judged ? { valueMm: judged.tiltMm, minMm: -props.limits.withinLinerMaxMm, maxMm: props.limits.withinLinerMaxMm } : null,
+    needle: judged && judged.lowAtDeg !== null ? needleTo(judged.lowAtDeg, judged.tiltMm) : null,
+    label: judged ? t('rail.ledge', { cylinder, depth: length(judged.centreMm), verdict: t(`verdict.${judged.verdict}`) }) : t('rail.unmeasured', { cylinder }),
+  }
+}
+
+/** A lean as large as one liner may have reaches half way to the ring. */
+function needleTo(angleDeg: number, tiltMm: number) {
+  const reach = Math.min(0.94, (tiltMm / props.limits.withinLinerMaxMm) * 0.5)
+  const toward = onPlan(angleDeg)
+  return { x: toward.x * reach, y: toward.y * reach }
+}
 
 function ring(cylinder: number) {
   const state = ofCylinder(cylinder)
   const judged = state?.judgement ?? null
   const plane = judged ? (state?.plane ?? null) : null
-  const { minMm, maxMm, withinLinerMaxMm } = props.limits
-  // A lean as large as one liner may have reaches half way to the ring.
-  const reach = plane ? Math.min(0.94, (plane.tiltMm / withinLinerMaxMm) * 0.5) : 0
-  const toward = onPlan(plane?.highAtDeg ?? 0)
+  const { minMm, maxMm } = props.limits
   return {
-    state,
-    judged,
+    verdict: judged ? (state?.verdict ?? 'in') : null,
     complete: state?.complete ?? false,
-    changed: state?.changed ?? null,
-    shown: judged ? worstOf(judged, minMm, maxMm) : null,
-    needle: plane && plane.highAtDeg !== null ? { x: toward.x * reach, y: toward.y * reach } : null,
+    changed: Boolean(state?.changed),
+    meanMm: judged?.meanMm ?? null,
+    shown: judged ? { valueMm: worstOf(judged, minMm, maxMm), minMm, maxMm } : null,
+    needle: plane && plane.highAtDeg !== null ? needleTo(plane.highAtDeg, plane.tiltMm) : null,
     label: describe(cylinder, state),
   }
 }
@@ -56,7 +77,7 @@ function describe(cylinder: number, state: CylinderState | undefined): string {
 
 /** The range under each head, written where two of its rings leave room. */
 const headMarks = computed(() =>
-  props.deck.judgement.heads.flatMap((head) => {
+  (props.ledges ? [] : props.deck.judgement.heads).flatMap((head) => {
     const [a, b] = [place(head.cylinders[0]!), place(head.cylinders[1]!)]
     return a && b ? [{ ...head, x: (a.x + b.x) / 2, y: Math.max(a.y, b.y) + radius.value * 0.98 }] : []
   }),
@@ -64,15 +85,15 @@ const headMarks = computed(() =>
 const toneOf = (verdict: Verdict) => ({ in: 'var(--scribe)', unsure: 'var(--online-on-blue)', out: 'var(--outside-on-blue)' })[verdict]
 
 const steps = computed(() =>
-  props.deck.judgement.adjacent.flatMap((step) => {
+  (props.ledges ? [] : props.deck.judgement.adjacent).flatMap((step) => {
     const [a, b] = [place(step.a), place(step.b)]
     return a && b ? [{ ...step, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }] : []
   }),
 )
 
-function ringColour(state: CylinderState | undefined): string {
-  if (!state?.judgement) return 'var(--scribe)'
-  return { in: 'var(--inside-on-blue)', unsure: 'var(--online-on-blue)', out: 'var(--outside-on-blue)' }[state.verdict ?? 'in']
+function ringColour(verdict: Verdict | null): string {
+  if (!verdict) return 'var(--scribe)'
+  return { in: 'var(--inside-on-blue)', unsure: 'var(--online-on-blue)', out: 'var(--outside-on-blue)' }[verdict]
 }
 
 function onKey(event: KeyboardEvent): void {
@@ -99,20 +120,20 @@ function onKey(event: KeyboardEvent): void {
         <circle :cx="b.x" :cy="b.y" :r="radius + 4" fill="none" :stroke="b.cylinder === selected ? 'var(--brass-on-blue)' : 'transparent'" stroke-width="4" />
         <circle
           :cx="b.x" :cy="b.y" :r="radius - 4" :fill="b.cylinder === selected ? 'rgb(232 238 244 / 0.12)' : 'rgb(232 238 244 / 0.03)'"
-          :stroke="ringColour(b.state)" :stroke-width="b.judged ? 5 : 1.5"
-          :stroke-dasharray="b.judged && b.complete ? 'none' : '7 6'"
+          :stroke="ringColour(b.verdict)" :stroke-width="b.verdict ? 5 : 1.5"
+          :stroke-dasharray="b.verdict && b.complete ? 'none' : '7 6'"
         />
         <line
           v-if="b.needle" :x1="b.x" :y1="b.y" :x2="b.x + b.needle!.x * (radius - 4)" :y2="b.y + b.needle!.y * (radius - 4)"
           stroke="var(--brass-on-blue)" stroke-width="3" stroke-opacity="0.8"
         />
         <text :x="b.x" :y="b.y - radius * 0.4" text-anchor="middle" :font-size="radius * 0.36" font-weight="700" fill="var(--scribe)">{{ b.cylinder }}</text>
-        <template v-if="b.judged">
+        <template v-if="b.meanMm !== null && b.shown">
           <text :x="b.x" :y="b.y + radius * 0.16" text-anchor="middle" class="figure" :font-size="radius * 0.4" fill="var(--scribe)" stroke="var(--layout)" stroke-width="5" paint-order="stroke">
-            {{ length(b.judged!.meanMm) }}
+            {{ length(b.meanMm) }}
           </text>
           <g :transform="`translate(${b.x - radius * 0.52} ${b.y + radius * 0.34}) scale(${(radius * 1.04) / 72})`">
-            <WindowGlyph :value-mm="b.shown!" :min-mm="limits.minMm" :max-mm="limits.maxMm" :verdict="b.state?.verdict ?? 'in'" on-blue />
+            <WindowGlyph :value-mm="b.shown.valueMm" :min-mm="b.shown.minMm" :max-mm="b.shown.maxMm" :verdict="b.verdict ?? 'in'" on-blue />
           </g>
         </template>
         <text v-else-if="!plain" :x="b.x" :y="b.y + radius * 0.2" text-anchor="middle" :font-size="radius * 0.25" fill="var(--scribe)">
@@ -132,7 +153,7 @@ function onKey(event: KeyboardEvent): void {
         :aria-pressed="b.cylinder === selected"
         class="cursor-pointer outline-none focus-visible:stroke-(--scribe) focus-visible:stroke-[7px]"
         :data-cylinder="b.cylinder"
-        :data-verdict="b.state?.verdict ?? 'none'"
+        :data-verdict="b.verdict ?? 'none'"
         @click="emit('select', b.cylinder)"
         @keydown.enter.prevent="emit('select', b.cylinder)"
       />

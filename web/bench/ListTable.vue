@@ -1,9 +1,10 @@
 <script setup lang="ts" generic="T extends object">
 import { ArrowDown, ArrowUp, Download } from '@lucide/vue'
 import { FlexRender, getCoreRowModel, getFilteredRowModel, getSortedRowModel, useVueTable, type ColumnDef, type SortingState } from '@tanstack/vue-table'
-import { ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { toCsv } from '#contract/csv'
+import { download } from './download'
 
 const props = defineProps<{ rows: T[]; columns: ColumnDef<T, unknown>[]; name: string; empty: string }>()
 const emit = defineEmits<{ open: [row: T] }>()
@@ -33,14 +34,17 @@ const table = useVueTable({
   getSortedRowModel: getSortedRowModel(),
 })
 
-/** What is on screen, in its order, as a CSV file. */
+/** Long lists are drawn a piece at a time; search and sort always work on all of it. */
+const PIECE = 60
+const shownRows = ref(PIECE)
+watch([filter, sorting], () => (shownRows.value = PIECE))
+const found = computed(() => table.getRowModel().rows)
+
+/** What is listed, in its order, as a CSV file. */
 function save(): void {
   const columns = table.getAllLeafColumns().filter((c) => c.accessorFn)
   const cells = table.getRowModel().rows.map((row) => columns.map((c) => String(row.getValue(c.id) ?? '')))
-  const blob = new Blob([toCsv([columns.map((c) => String(c.columnDef.header)), ...cells])], { type: 'text/csv' })
-  const link = Object.assign(document.createElement('a'), { href: URL.createObjectURL(blob), download: `${props.name}.csv` })
-  link.click()
-  URL.revokeObjectURL(link.href)
+  download(`${props.name}.csv`, toCsv([columns.map((c) => String(c.columnDef.header)), ...cells]))
 }
 </script>
 
@@ -66,11 +70,12 @@ function save(): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in table.getRowModel().rows" :key="row.id" class="cursor-pointer border-b border-line hover:bg-plate" data-part="row" @click="emit('open', row.original)">
+        <tr v-for="row in found.slice(0, shownRows)" :key="row.id" class="cursor-pointer border-b border-line hover:bg-plate" data-part="row" @click="emit('open', row.original)">
           <td v-for="cell in row.getVisibleCells()" :key="cell.id" class="px-2 py-3 align-middle"><FlexRender :render="cell.column.columnDef.cell" :props="cell.getContext()" /></td>
         </tr>
       </tbody>
     </table>
-    <p v-if="rows.length > 0 && table.getRowModel().rows.length === 0" class="p-4">{{ t('list.nothing', { text: filter }) }}</p>
+    <button v-if="found.length > shownRows" type="button" class="key mt-2" data-part="more-rows" @click="shownRows += 5 * PIECE">{{ t('list.more', { n: found.length - shownRows }) }}</button>
+    <p v-if="rows.length > 0 && found.length === 0" class="p-4">{{ t('list.nothing', { text: filter }) }}</p>
   </div>
 </template>

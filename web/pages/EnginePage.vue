@@ -3,9 +3,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { readDeck } from '#core/job/deck'
 import { blankSnapshot } from '#core/job/blank-snapshot'
-import type { Shim } from '#core/job/snapshot'
 import DeckRail from '../bench/DeckRail.vue'
-import LengthField from '../bench/LengthField.vue'
 import { draftOf, sheetBody, sheetProblems, type SheetDraft } from '../bench/sheet-draft'
 import SheetForm from '../bench/SheetForm.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
@@ -21,7 +19,6 @@ void shop.load()
 
 const engine = computed(() => shop.shop?.engines.find((e) => e.id === props.engineId) ?? null)
 const sheet = computed(() => engine.value?.sheets.at(-1) ?? null)
-const shims = computed(() => (shop.shop?.shims ?? []).filter((s) => s.engineId === props.engineId))
 const shown = ref(1)
 const draft = ref<SheetDraft | null>(null)
 const problems = computed(() => (draft.value ? sheetProblems(draft.value) : []))
@@ -30,20 +27,9 @@ const deck = computed(() => (blank.value ? readDeck(blank.value, 'trial-fit') : 
 const limitNames = ['minMm', 'maxMm', 'aimMm', 'withinLinerMaxMm', 'adjacentMaxMm', 'headRangeMaxMm', 'maxLedgeDepthMm'] as const
 const nameOf = (id: string | null) => shop.shop?.people.find((p) => p.id === id)?.name ?? '—'
 
-const newShim = ref({ label: '', nominalMm: null as number | null, actualMm: null as number | null, material: 'stainless' as Shim['material'] })
-const shimReady = computed(() => newShim.value.label.trim() !== '' && (newShim.value.nominalMm ?? 0) > 0 && (newShim.value.actualMm ?? 0) > 0)
-
 async function save(): Promise<void> {
   if (!draft.value || problems.value.length > 0) return
   if (await shop.act({ what: 'save-sheet', engineId: props.engineId, sheet: sheetBody(draft.value) })) draft.value = null
-}
-
-async function addShim(): Promise<void> {
-  const { label, nominalMm, actualMm, material } = newShim.value
-  if (nominalMm === null || actualMm === null) return
-  if (await shop.act({ what: 'add-shim', shimId: crypto.randomUUID(), engineId: props.engineId, label, nominalMm, actualMm, material })) {
-    newShim.value = { label: '', nominalMm: null, actualMm: null, material }
-  }
 }
 </script>
 
@@ -80,20 +66,7 @@ async function addShim(): Promise<void> {
         </div>
         <div class="h-[300px]"><StackSection :sheet="sheet" :bore-mm="engine.boreMm" :state="deck.cylinders[0]!" :move="null" /></div>
       </div>
-      <section class="mt-6">
-        <h2>{{ t('engine.shims') }}</h2>
-        <p v-if="shims.length === 0" class="py-2">{{ t('engine.no-shims') }}</p>
-        <ul class="mt-1 flex flex-wrap gap-2" data-part="shims">
-          <li v-for="s in shims" :key="s.id" class="border border-line bg-plate px-3 py-1" :class="{ 'opacity-70': s.fitted }"><b>{{ s.label }}</b> <span class="figure">{{ length(s.actualMm) }}</span> <span class="text-[14px] text-soft">{{ t('engine.nominal', { nominal: length(s.nominalMm) }) }}{{ s.fitted ? ` · ${t('engine.in-use')}` : '' }}</span></li>
-        </ul>
-        <form class="mt-3 flex flex-wrap items-end gap-3" @submit.prevent="addShim">
-          <label class="field w-[120px]">{{ t('engine.shim-label') }}<input v-model="newShim.label" maxlength="40" /></label>
-          <LengthField v-model="newShim.nominalMm" :label="t('engine.shim-nominal')" class="w-[150px]" />
-          <LengthField v-model="newShim.actualMm" :label="t('engine.shim-actual')" class="w-[150px]" />
-          <label class="field">{{ t('engine.shim-material') }}<select v-model="newShim.material"><option v-for="m in ['stainless', 'brass', 'steel'] as const" :key="m" :value="m">{{ t(`material.${m}`) }}</option></select></label>
-          <button type="submit" class="key" :disabled="!shimReady">{{ t('engine.add-shim') }}</button>
-        </form>
-      </section>
+      <p class="mt-6"><RouterLink :to="{ name: 'stock' }" class="key inline-flex" data-part="to-stock">{{ t('engine.stock') }}</RouterLink></p>
     </template>
   </ShopFrame>
 </template>

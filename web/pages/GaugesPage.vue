@@ -76,7 +76,7 @@ function setRule(rule: RuleName): void {
           <dt class="text-soft">{{ t('gauges.due') }}</dt>
           <dd :class="{ 'font-semibold text-outside': g.calibrationDue !== null && g.calibrationDue < today }">{{ g.calibrationDue === null ? t('gauges.no-due') : g.calibrationDue < today ? t('gauges.overdue', { day: day(g.calibrationDue) }) : day(g.calibrationDue) }}</dd>
         </dl>
-        <button type="button" class="key mt-3" @click="begin(g)">{{ t('gauges.change') }}</button>
+        <div class="mt-3 flex gap-2"><button type="button" class="key" @click="begin(g)">{{ t('gauges.change') }}</button><RouterLink :to="{ name: 'study', params: { gaugeId: g.id } }" class="key" data-part="to-study">{{ t('study.open') }}</RouterLink></div>
       </li>
     </ul>
 

@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { watchEffect } from 'vue'
+import { ref, watchEffect } from 'vue'
 import type { LengthUnit } from '#core/units/convert'
 
 /** What this device remembers: who works at it, in which unit, with which gauge. */
@@ -11,8 +11,12 @@ export const useDevice = defineStore('device', () => {
   const personId = useLocalStorage('evenbore.person', '')
   const gaugeId = useLocalStorage('evenbore.gauge', '')
   const zeroOn = useLocalStorage<'deck' | 'liner'>('evenbore.zero-on', 'deck')
+  const depthGaugeId = useLocalStorage('evenbore.depth-gauge', '')
+  const ledgeZeroOn = useLocalStorage<'deck' | 'plate' | 'master'>('evenbore.ledge-zero-on', 'deck')
+  /** Hold-down torque of the sets to come, where it is not the book's; asked anew each day. */
+  const clampNm = ref<number | null>(null)
   watchEffect(() => {
     document.documentElement.dataset.theme = theme.value
   })
-  return { deviceId, unit, theme, personId, gaugeId, zeroOn }
+  return { deviceId, unit, theme, personId, gaugeId, zeroOn, depthGaugeId, ledgeZeroOn, clampNm }
 })

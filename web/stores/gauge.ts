@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { LineCutter, parseGaugeLine } from '#core/measure/gauge-line'
 import type { GaugeControl, GaugePlace } from '#core/sim/simulated-gauge'
-import type { MeasuredStage } from '#core/job/stages'
+import type { SetStage } from '#core/job/stages'
 
 export type GaugeSource = 'none' | 'simulated' | 'serial'
 
@@ -60,11 +60,12 @@ export const useGauge = defineStore('gauge', () => {
     ticker = setInterval(() => (now.value = Date.now()), 200)
   }
 
-  function connectSimulated(jobId: string, stage: MeasuredStage, seed = Math.floor(Math.random() * 1e6)): void {
+  /** Connects the simulated indicator: to a job's engine, or (null) to the bench with its parts. */
+  function connectSimulated(jobId: string | null, stage: SetStage, seed = Math.floor(Math.random() * 1e6)): void {
     begin('simulated')
     place.value = { on: 'deck' }
     const { protocol, host } = location
-    const opened = new WebSocket(`${protocol === 'https:' ? 'wss' : 'ws'}://${host}/api/gauge/simulated?jobId=${jobId}&stage=${stage}&seed=${seed}`)
+    const opened = new WebSocket(`${protocol === 'https:' ? 'wss' : 'ws'}://${host}/api/gauge/simulated?${jobId ? `jobId=${jobId}&` : ''}stage=${stage}&seed=${seed}`)
     socket = opened
     opened.onmessage = (event) => take(String(event.data))
     opened.onclose = () => {

@@ -56,7 +56,8 @@ export const useJob = defineStore('job', () => {
     problem.value = null
     selected.value = 1
     const kept = await deviceDb().then((db) => db.get('snapshots', id)).catch(() => undefined)
-    if (kept && jobId === id) base.value = kept
+    // What an earlier version of the app kept may lack what this one shows: the schema fills it.
+    if (kept && jobId === id) base.value = snapshotSchema.safeParse(kept).data ?? null
     await refresh()
     listen()
   }

@@ -6,7 +6,7 @@ import { deviceDb, plain } from './device-db'
 import { useDevice } from './device'
 import { useOutbox } from './outbox'
 
-/** The shop outside a job: people, gauges, engines, shims and the jobs list. */
+/** The shop outside a job: people, gauges, engines and the jobs list. */
 export const useShop = defineStore('shop', () => {
   const outbox = useOutbox()
   const device = useDevice()
@@ -26,7 +26,8 @@ export const useShop = defineStore('shop', () => {
       const found = shopSchema.parse(await response.json())
       shop.value = found
       stale.value = false
-      if (!found.gauges.some((g) => g.id === device.gaugeId)) device.gaugeId = bestGauge(found)
+      if (!found.gauges.some((g) => g.id === device.gaugeId)) device.gaugeId = bestGauge(found, false)
+      if (!found.gauges.some((g) => g.id === device.depthGaugeId)) device.depthGaugeId = bestGauge(found, true) || bestGauge(found, false)
       await db?.put('shop', plain(found), 'shop')
     } catch {
       stale.value = true
@@ -45,7 +46,7 @@ export const useShop = defineStore('shop', () => {
 })
 
 /** The gauge with the smallest uncertainty: what a set is begun with until another is chosen. */
-function bestGauge(shop: Shop): string {
-  const sleds = shop.gauges.filter((g) => g.kind !== 'depth').sort((a, b) => a.repeatabilityMm - b.repeatabilityMm)
+function bestGauge(shop: Shop, depth: boolean): string {
+  const sleds = shop.gauges.filter((g) => (g.kind === 'depth') === depth).sort((a, b) => a.repeatabilityMm - b.repeatabilityMm)
   return sleds[0]?.id ?? ''
 }

@@ -2,9 +2,11 @@
 import { useI18n } from 'vue-i18n'
 import type { CylinderState } from '#core/job/deck'
 import type { Limits } from '#core/job/snapshot'
+import type { Snapshot } from '#core/job/snapshot'
+import GaugeWarning from '../../bench/GaugeWarning.vue'
 import { useFigures } from '../../bench/useFigures'
 
-defineProps<{ state: CylinderState; limits: Limits; closed: boolean; newer: number | null }>()
+defineProps<{ snapshot: Snapshot; gaugeId: string; state: CylinderState; limits: Limits; closed: boolean; newer: number | null }>()
 const emit = defineEmits<{ gauge: []; adopt: []; history: []; reopen: [] }>()
 const { t } = useI18n()
 const { length, withUnit } = useFigures()
@@ -32,7 +34,8 @@ const { length, withUnit } = useFigures()
         <dd class="text-right" :class="{ 'font-bold text-(--outside-on-blue)': state.set.closed.zeroMoved }" data-part="zero-state">{{ state.set.closed.zeroMm === null ? t('figures.zero-unchecked') : t(state.set.closed.zeroMoved ? 'figures.zero-moved' : 'figures.zero-good', { zero: length(state.set.closed.zeroMm, [], true) }) }}</dd>
       </template>
     </dl>
-    <div class="flex gap-1.5">
+    <div class="mt-auto"><GaugeWarning :snapshot="snapshot" :gauge-id="state.set?.gaugeId ?? gaugeId" /></div>
+    <div class="mt-1 flex gap-1.5">
       <button type="button" class="key flex-1 !px-1" data-part="toggle-gauge" @click="emit('gauge')">{{ t('pad.gauge') }}</button>
       <button type="button" class="key flex-1 !px-1" data-part="history" @click="emit('history')">{{ t('pad.history') }}</button>
       <button v-if="newer && !closed" type="button" class="key flex-[2] !px-1 leading-tight" data-part="adopt" @click="emit('adopt')">{{ t('pad.new-limits', { version: newer }) }}</button>

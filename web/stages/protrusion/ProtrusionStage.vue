@@ -10,19 +10,20 @@ import DeckProfile from '../../bench/DeckProfile.vue'
 import DeckRail from '../../bench/DeckRail.vue'
 import LinerPlan from '../../bench/LinerPlan.vue'
 import NextMoveBar from '../../bench/NextMoveBar.vue'
+import GaugePanel from '../../bench/GaugePanel.vue'
+import ReadingPad from '../../bench/ReadingPad.vue'
 import StackSection from '../../bench/StackSection.vue'
+import { useDeckContext } from '../../bench/useDeckContext'
+import { useReadingEntry } from '../../bench/useReadingEntry'
 import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
 import { useShop } from '../../stores/shop'
 import CylinderFigures from './CylinderFigures.vue'
-import GaugePanel from './GaugePanel.vue'
 import HistoryDialog from './HistoryDialog.vue'
-import ReadingPad from './ReadingPad.vue'
 import ShimDialog from './ShimDialog.vue'
 import StopPackDialog from './StopPackDialog.vue'
 import { useMoves } from './useMoves'
-import { useReadingEntry } from './useReadingEntry'
 
 const props = defineProps<{ stage: MeasuredStage }>()
 const job = useJob()
@@ -41,8 +42,8 @@ const newer = computed(() => {
   const latest = snapshot.value.sheets.at(-1)
   return latest && latest.version > snapshot.value.sheet.version ? latest : null
 })
-const entry = useReadingEntry(stage, deck, closed)
-const state = entry.state
+const entry = useReadingEntry(useDeckContext(stage, deck, closed))
+const state = computed(() => deck.value?.cylinders.find((c) => c.cylinder === job.selected) ?? null)
 
 const dialog = ref<'close' | 'reopen' | 'decide' | 'pack' | 'shim' | 'history' | null>(null)
 const showGauge = ref(false)
@@ -125,15 +126,15 @@ onBeforeUnmount(() => {
           <LinerPlan :state="state" :limits="snapshot.sheet.limits" :station-deg="closed ? null : entry.stationDeg.value" @station="entry.choose" />
         </div>
         <div v-if="showGauge" class="min-h-0 flex-[9]">
-          <GaugePanel :snapshot="snapshot" :stage="stage" :cylinder="job.selected" :station-deg="entry.stationDeg.value" @hide="showGauge = false" />
+          <GaugePanel :snapshot="snapshot" :stage="stage" :cylinder="job.selected" :station-deg="entry.stationDeg.value" :master-mm="0" @hide="showGauge = false" />
         </div>
         <div v-else class="flex min-h-0 flex-[9] gap-px">
           <div class="min-w-0 flex-1"><DeckProfile :deck="deck" :behind="behind" :heads="snapshot.engine.heads" :limits="snapshot.sheet.limits" :selected="job.selected" /></div>
-          <CylinderFigures :state="state" :limits="snapshot.sheet.limits" :closed="closed" :newer="newer?.version ?? null" @adopt="newer && job.act({ what: 'adopt-sheet', sheetId: newer.id })" @gauge="showGauge = true" @history="dialog = 'history'" @reopen="dialog = 'reopen'" />
+          <CylinderFigures :snapshot="snapshot" :gauge-id="device.gaugeId" :state="state" :limits="snapshot.sheet.limits" :closed="closed" :newer="newer?.version ?? null" @adopt="newer && job.act({ what: 'adopt-sheet', sheetId: newer.id })" @gauge="showGauge = true" @history="dialog = 'history'" @reopen="dialog = 'reopen'" />
         </div>
       </div>
       <div class="w-[372px] shrink-0 border-l border-line max-[1100px]:w-[336px]">
-        <ReadingPad ref="pad" :entry="entry" :state="state" :snapshot="snapshot" :closed="closed" @cylinder="stepCylinder" @again="again" />
+        <ReadingPad ref="pad" :entry="entry" :state="state" :stations-deg="snapshot.stationsDeg" :limits="snapshot.sheet.limits" :closed="closed" @cylinder="stepCylinder" @again="again" />
       </div>
     </div>
     <NextMoveBar v-if="move" :move="move" :shims="snapshot.shims" @go="goOn" @correct="correct" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />

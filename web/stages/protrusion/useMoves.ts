@@ -1,5 +1,6 @@
 import { computed, type ComputedRef } from 'vue'
 import { useRouter } from 'vue-router'
+import { linerIn } from '#core/job/apply'
 import type { Deck } from '#core/job/deck'
 import { moveInput, shimOfThickness } from '#core/job/move-input'
 import { nextMove, type NextMove } from '#core/job/next-move'
@@ -7,7 +8,7 @@ import type { MeasuredStage } from '#core/job/stages'
 import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
-import type { useReadingEntry } from './useReadingEntry'
+import type { useReadingEntry } from '../../bench/useReadingEntry'
 
 const nextStage = { 'as-found': 'trial-fit', 'trial-fit': 'final-check', 'final-check': 'record' } as const
 
@@ -37,6 +38,8 @@ export function useMoves(
   function cut(leavesMm: number[], expectMm: number, kind: 'rough' | 'finish'): void {
     const cylinder = move.value?.cylinder
     if (!cylinder || !named()) return
+    // The pass says that the liner is out: where its placing was recorded, so is its coming out.
+    if (job.snapshot && linerIn(job.snapshot, cylinder)?.linerId) job.act({ what: 'place-liner', placementId: crypto.randomUUID(), cylinder, linerId: null, rotationDeg: 0 })
     job.act({ what: 'cut-pass', cutId: crypto.randomUUID(), cylinder, kind, leavesMm, expectMm })
     job.selected = cylinder
   }

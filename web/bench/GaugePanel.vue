@@ -2,22 +2,41 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
-import type { MeasuredStage } from '#core/job/stages'
+import type { SetStage } from '#core/job/stages'
 import type { Snapshot } from '#core/job/snapshot'
-import { useFigures } from '../../bench/useFigures'
-import { useDevice } from '../../stores/device'
-import { useGauge } from '../../stores/gauge'
+import { useFigures } from './useFigures'
+import { useDevice } from '../stores/device'
+import { useGauge } from '../stores/gauge'
 
-const props = defineProps<{ snapshot: Snapshot; stage: MeasuredStage; cylinder: number; stationDeg: number | null }>()
+const props = defineProps<{ snapshot: Snapshot; stage: SetStage; cylinder: number; stationDeg: number | null; masterMm: number }>()
 const emit = defineEmits<{ hide: [] }>()
 const { t } = useI18n()
 const { length, unit } = useFigures()
 const device = useDevice()
 const gauge = useGauge()
 
-const onLiner = computed(() => gauge.place.on === 'liner' && gauge.place)
-const place = computed(() => (onLiner.value ? t('gauge.on-liner', { cylinder: onLiner.value.cylinder, clock: clockHour(onLiner.value.angleDeg) }) : t('gauge.on-deck')))
-const target = computed(() => ({ on: 'liner' as const, cylinder: props.cylinder, angleDeg: props.stationDeg ?? 0 }))
+const onLedges = computed(() => props.stage === 'counterbores')
+const onLiner = computed(() => (gauge.place.on === 'liner' || gauge.place.on === 'ledge' ? gauge.place : null))
+const place = computed(() => (onLiner.value ? t(onLedges.value ? 'gauge.on-ledge' : 'gauge.on-liner', { cylinder: onLiner.value.cylinder, clock: clockHour(onLiner.value.angleDeg) }) : t(gauge.place.on === 'master' ? 'gauge.on-master' : 'gauge.on-deck')))
+const target = computed(() => ({ on: onLedges.value ? ('ledge' as const) : ('liner' as const), cylinder: props.cylinder, angleDeg: props.stationDeg ?? 0 }))
+/** Where the gauge goes to be zeroed: the deck, or its setting master. */
+const home = computed(() => (onLedges.value && device.ledgeZeroOn === 'master' ? { on: 'master' as const, heightMm: props.masterMm } : { on: 'deck' as const }))
+const zeroPlaces = computed(() => (onLedges.value ? (['deck', 'plate', 'master'] as const) : (['deck', 'liner'] as const)))
+const zeroOn = computed({
+  get: () => (onLedges.value ? device.ledgeZeroOn : device.zeroOn),
+  set: (where) => {
+    if (where === 'liner') device.zeroOn = where
+    else if (onLedges.value) device.ledgeZeroOn = where
+    else device.zeroOn = 'deck'
+  },
+})
+const gaugeId = computed({
+  get: () => (onLedges.value ? device.depthGaugeId : device.gaugeId),
+  set: (id) => {
+    if (onLedges.value) device.depthGaugeId = id
+    else device.gaugeId = id
+  },
+})
 const live = computed(() => (gauge.valueMm === null || !gauge.live ? '— —' : length(gauge.valueMm, [], true)))
 
 function number(event: Event): number {
@@ -45,8 +64,8 @@ function number(event: Event): number {
       </div>
       <div v-else class="flex flex-wrap gap-1.5">
         <template v-if="gauge.source === 'simulated'">
-          <button type="button" class="key" data-part="slide-deck" @click="gauge.control({ do: 'slide', to: { on: 'deck' } })">{{ t('gauge.slide-deck') }}</button>
-          <button type="button" class="key" data-part="slide-liner" @click="gauge.control({ do: 'slide', to: target })">{{ t('gauge.slide-liner', { cylinder, clock: clockHour(stationDeg ?? 0) }) }}</button>
+          <button type="button" class="key" data-part="slide-deck" @click="gauge.control({ do: 'slide', to: home })">{{ t(home.on === 'master' ? 'gauge.slide-master' : 'gauge.slide-deck') }}</button>
+          <button type="button" class="key" data-part="slide-liner" @click="gauge.control({ do: 'slide', to: target })">{{ t(onLedges ? 'gauge.slide-ledge' : 'gauge.slide-liner', { cylinder, clock: clockHour(stationDeg ?? 0) }) }}</button>
           <button type="button" class="key" data-part="gauge-zero" @click="gauge.control({ do: 'zero' })">{{ t('gauge.zero') }}</button>
           <button type="button" class="key" data-part="gauge-button" @click="gauge.control({ do: 'button' })">{{ t('gauge.button') }}</button>
         </template>
@@ -59,18 +78,19 @@ function number(event: Event): number {
     </div>
     <div class="flex items-end gap-3">
       <label class="field min-w-0 flex-1 text-[15px]">{{ t('gauge.which') }}
-        <select v-model="device.gaugeId" class="min-w-0" data-part="gauge-choice">
+        <select v-model="gaugeId" class="min-w-0" data-part="gauge-choice">
           <option v-for="g in snapshot.gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
         </select>
       </label>
       <fieldset class="text-[15px]">
         <legend class="font-semibold">{{ t('gauge.zeroed-on') }}</legend>
         <div class="mt-1 flex gap-1">
-          <label v-for="where in ['deck', 'liner'] as const" :key="where" class="key !px-2" :class="{ '!border-ink border-2': device.zeroOn === where }">
-            <input v-model="device.zeroOn" type="radio" :value="where" name="zero-on" class="accent-[var(--ink)]" />{{ t(`gauge.zero-on.${where}`) }}
+          <label v-for="where in zeroPlaces" :key="where" class="key !px-2" :class="{ '!border-ink border-2': zeroOn === where }">
+            <input v-model="zeroOn" type="radio" :value="where" name="zero-on" class="accent-[var(--ink)]" />{{ t(`gauge.zero-on.${where}`) }}
           </label>
         </div>
       </fieldset>
+      <label v-if="!onLedges" class="field w-[96px] text-[15px]">{{ t('gauge.clamped') }}<input :value="device.clampNm ?? ''" class="figure !px-2" type="number" min="0" max="5000" :placeholder="String(snapshot.sheet.limits.holdDownNm ?? '')" data-part="clamp" @change="device.clampNm = number($event) || null" /></label>
       <button v-if="gauge.source !== 'none'" type="button" class="key !px-3" data-part="disconnect" @click="gauge.disconnect()">{{ t('gauge.disconnect') }}</button>
       <button type="button" class="key !px-3" data-part="hide-gauge" @click="emit('hide')">{{ t('gauge.hide') }}</button>
     </div>

@@ -1,14 +1,13 @@
 import { computed, ref, watch, type ComputedRef } from 'vue'
-import type { CylinderState, Deck } from '#core/job/deck'
-import { nominalProtrusionMm } from '#core/liner/stack'
-import { asProtrusionMm } from '#core/measure/as-protrusion'
+import type { ReadingSet } from '#core/job/snapshot'
+import type { StationState } from '#core/job/stations'
 import { doubtfulReading, isDoubtfulZero, type Doubt } from '#core/measure/doubtful-reading'
 import { parseGaugeLine } from '#core/measure/gauge-line'
 import { parseLength, type LengthProblem } from '#core/units/parse-length'
-import type { MeasuredStage } from '#core/job/stages'
-import { useDevice } from '../../stores/device'
-import { useGauge } from '../../stores/gauge'
-import { useJob } from '../../stores/job'
+import type { SetStage } from '#core/job/stages'
+import { useDevice } from '../stores/device'
+import { useGauge } from '../stores/gauge'
+import { useJob } from '../stores/job'
 
 /** What the pad asks before it takes a reading. */
 export type Question =
@@ -19,11 +18,39 @@ export type Question =
 
 export type EntryProblem = LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'rubbish'
 
+/** A place that is read at its stations: a liner on the deck, or a ledge. */
+export interface EntryState {
+  cylinder: number
+  set: ReadingSet | null
+  stations: StationState[]
+  /** Its readings no longer hold: something was cut or fitted since. */
+  changed: object | null
+}
+
+/** What is read, and how a figure becomes a value. */
+export interface EntryContext {
+  stage: SetStage
+  state: EntryState | null
+  closed: boolean
+  /** What the sheet or the plan expects here, mm. */
+  expectMm: number
+  /** Width of the window: the scale of what is usual, mm. */
+  windowMm: number
+  gaugeId: string
+  zeroOn: ReadingSet['zeroOn']
+  masterMm?: number | null
+  clampNm?: number | null
+  /** A value the gauge shows, as what is stored. */
+  fromGauge(shownMm: number): number
+  /** A figure somebody typed, as what is stored. */
+  fromTyped(typedMm: number): number
+}
+
 /**
- * Walking the stations of a liner: what is typed or taken becomes readings of the open
+ * Walking the stations of a liner or a ledge: what is typed or taken becomes readings of the open
  * set, a new set is begun where one is needed, and doubtful entries are asked about.
  */
-export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: ComputedRef<Deck | null>, closed: ComputedRef<boolean>) {
+export function useReadingEntry(context: ComputedRef<EntryContext>) {
   const job = useJob()
   const device = useDevice()
   const gauge = useGauge()
@@ -33,12 +60,13 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
   /** The station the person went back to; null: the first one without a reading. */
   const chosenDeg = ref<number | null>(null)
 
-  const state = computed<CylinderState | null>(() => deck.value?.cylinders.find((c) => c.cylinder === job.selected) ?? null)
+  const state = computed(() => context.value.state)
+  const closed = computed(() => context.value.closed)
   /** Readings can no longer be added to the present set. */
   const needsNewSet = computed(() => {
     const s = state.value
     if (!s?.set) return true
-    return s.changed !== null || s.set.closed !== null || (s.set.gaugeId !== device.gaugeId && s.stations.every((st) => st.valueMm === null))
+    return s.changed !== null || s.set.closed !== null || (s.set.gaugeId !== context.value.gaugeId && s.stations.every((st) => st.valueMm === null))
   })
   const stations = computed(() => job.snapshot?.stationsDeg ?? [])
   const stationDeg = computed<number | null>(() => {
@@ -52,7 +80,7 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
   /** Every station is read and the set is open: what is typed next is the zero back on the deck. */
   const zeroWanted = computed(() => !closed.value && stationDeg.value === null && !needsNewSet.value)
 
-  watch([() => job.selected, stage], () => {
+  watch([() => job.selected, () => context.value.stage], () => {
     chosenDeg.value = null
     text.value = ''
     problem.value = null
@@ -67,9 +95,10 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
   /** Begins a set for the cylinder in hand. @returns its id, or null where somebody or some gauge is not named yet */
   function openSet(): string | null {
     if (!device.personId) return refuse('nobody') || null
-    if (!device.gaugeId) return refuse('no-gauge') || null
+    const { stage, gaugeId, zeroOn, masterMm, clampNm } = context.value
+    if (!gaugeId) return refuse('no-gauge') || null
     const setId = crypto.randomUUID()
-    job.act({ what: 'open-set', setId, cylinder: job.selected, stage: stage.value, gaugeId: device.gaugeId, zeroOn: device.zeroOn })
+    job.act({ what: 'open-set', setId, cylinder: job.selected, stage, gaugeId, zeroOn, ...(masterMm ? { masterMm } : {}), ...(clampNm ? { clampNm } : {}) })
     return setId
   }
 
@@ -89,22 +118,20 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     chosenDeg.value = null
   }
 
-  /** Takes a value (mm above the deck) unless it must be asked about first. */
+  /** Takes a value (mm above the deck, or below it on a ledge) unless it must be asked about first. */
   function offer(valueMm: number, source: 'typed' | 'gauge', sure = false): boolean {
     if (closed.value) return refuse('closed')
     const angleDeg = stationDeg.value ?? stations.value[0]
     const s = state.value
-    const snap = job.snapshot
-    if (angleDeg === undefined || !s || !snap) return false
+    if (angleDeg === undefined || !s) return false
     const standing = needsNewSet.value ? null : s.stations.find((st) => st.angleDeg === angleDeg)?.readings.at(-1)
     if (standing && !sure) {
       question.value = { kind: 'twice', valueMm, oldMm: standing.valueMm, readingId: standing.id, source }
       return false
     }
     const others = needsNewSet.value ? [] : s.stations.flatMap((st) => (st.valueMm === null || st.angleDeg === angleDeg ? [] : [st.valueMm]))
-    const { limits, links } = snap.sheet
-    const expectMm = s.changed?.expectMm ?? nominalProtrusionMm(links, s.shimIn?.thicknessMm ?? 0)
-    const doubt = sure ? null : doubtfulReading(valueMm, others, expectMm, limits.maxMm - limits.minMm)
+    const { expectMm, windowMm } = context.value
+    const doubt = sure ? null : doubtfulReading(valueMm, others, expectMm, windowMm)
     if (doubt) {
       question.value = { kind: 'doubt', doubt, valueMm, source }
       return false
@@ -117,7 +144,7 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
   /** Takes the live value of the gauge, its sign as it was zeroed. */
   function takeLive(): boolean {
     if (!gauge.live || gauge.valueMm === null) return refuse('no-gauge-value')
-    return offer(asProtrusionMm(gauge.valueMm, device.zeroOn), 'gauge')
+    return offer(context.value.fromGauge(gauge.valueMm), 'gauge')
   }
 
   /** Takes what stands in the box; an empty box takes the gauge. */
@@ -125,14 +152,14 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     if (question.value) return answer('yes')
     if (text.value.trim() === '') return gauge.source === 'none' ? refuse('empty') : takeLive()
     const typed = parseLength(text.value, device.unit)
-    if (typed.ok) return zeroWanted.value ? offerZero(typed.valueMm) : offer(typed.valueMm, 'typed')
+    if (typed.ok) return zeroWanted.value ? offerZero(typed.valueMm) : offer(context.value.fromTyped(typed.valueMm), 'typed')
     if (typed.problem === 'several' && typed.valuesMm) {
       question.value = { kind: 'column', valuesMm: typed.valuesMm }
       return false
     }
     // An indicator that types like a keyboard sends its own marks and unit.
     const line = parseGaugeLine(text.value)
-    if (typed.problem === 'no-number' && line.kind === 'value') return offer(asProtrusionMm(line.valueMm, device.zeroOn), 'gauge')
+    if (typed.problem === 'no-number' && line.kind === 'value') return offer(context.value.fromGauge(line.valueMm), 'gauge')
     return refuse(typed.problem)
   }
 
@@ -169,7 +196,7 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     const setId = needsNewSet.value ? openSet() : (state.value?.set?.id ?? null)
     if (!setId) return false
     valuesMm.slice(0, open.length).forEach((valueMm, i) => {
-      job.act({ what: 'take-reading', readingId: crypto.randomUUID(), setId, angleDeg: open[i]!, valueMm, source: 'typed' })
+      job.act({ what: 'take-reading', readingId: crypto.randomUUID(), setId, angleDeg: open[i]!, valueMm: context.value.fromTyped(valueMm), source: 'typed' })
     })
     finish()
     return true
@@ -203,5 +230,5 @@ export function useReadingEntry(stage: ComputedRef<MeasuredStage>, deck: Compute
     if (set && !set.closed) job.act({ what: 'close-set', setId: set.id, zeroMm })
   }
 
-  return { text, problem, question, state, stationDeg, needsNewSet, zeroWanted, choose, enter, takeLive, answer, stepStation, undo, closeZero, openSet }
+  return { text, problem, question, context, state, stationDeg, needsNewSet, zeroWanted, choose, enter, takeLive, answer, stepStation, undo, closeZero, openSet }
 }

@@ -2,27 +2,21 @@
 import { CornerDownLeft, Delete, Undo2 } from '@lucide/vue'
 import { computed, nextTick, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { CylinderState } from '#core/job/deck'
-import type { Snapshot } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
-import { asProtrusionMm } from '#core/measure/as-protrusion'
-import { useFigures } from '../../bench/useFigures'
-import WindowGlyph from '../../bench/WindowGlyph.vue'
-import { useDevice } from '../../stores/device'
-import { useGauge } from '../../stores/gauge'
-import type { useReadingEntry } from './useReadingEntry'
+import { useFigures } from './useFigures'
+import WindowGlyph from './WindowGlyph.vue'
+import { useGauge } from '../stores/gauge'
+import type { EntryState, useReadingEntry } from './useReadingEntry'
 
-const props = defineProps<{ entry: ReturnType<typeof useReadingEntry>; state: CylinderState; snapshot: Snapshot; closed: boolean }>()
+const props = defineProps<{ entry: ReturnType<typeof useReadingEntry>; state: EntryState; stationsDeg: number[]; limits: { minMm: number; maxMm: number }; closed: boolean }>()
 const emit = defineEmits<{ cylinder: [by: 1 | -1]; again: []; gauge: [] }>()
 const { t } = useI18n()
 const { length, unit } = useFigures()
-const device = useDevice()
 const gauge = useGauge()
 const box = useTemplateRef<HTMLInputElement>('box')
 
-const limits = computed(() => props.snapshot.sheet.limits)
 const { text, problem, question, stationDeg } = props.entry
-const stationNumber = computed(() => props.snapshot.stationsDeg.indexOf(stationDeg.value ?? -1) + 1)
+const stationNumber = computed(() => props.stationsDeg.indexOf(stationDeg.value ?? -1) + 1)
 const closedSet = computed(() => props.state.set?.closed !== null && props.state.set !== null && !props.state.changed)
 
 const cells = computed(() => props.state.stations.map((s) => ({ ...s, valueMm: props.state.changed ? null : s.valueMm, repeats: s.readings.length })))
@@ -89,7 +83,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
   <section class="flex h-full min-h-0 flex-col gap-1.5 overflow-y-auto px-3 py-2" :aria-label="t('pad.name')" data-part="pad">
     <header class="flex items-baseline justify-between gap-2">
       <h2 class="text-[20px]">{{ t('pad.cylinder', { cylinder: state.cylinder }) }}</h2>
-      <span v-if="!closed && stationDeg !== null" class="text-[16px] font-semibold" data-part="pad-station">{{ t('pad.station', { n: stationNumber, of: snapshot.stationsDeg.length, clock: clockHour(stationDeg) }) }}</span>
+      <span v-if="!closed && stationDeg !== null" class="text-[16px] font-semibold" data-part="pad-station">{{ t('pad.station', { n: stationNumber, of: stationsDeg.length, clock: clockHour(stationDeg) }) }}</span>
       <span v-else class="text-[16px] font-semibold">{{ t(closed ? 'pad.stage-closed' : entry.zeroWanted.value && gauge.source === 'none' ? 'pad.zero-wanted' : 'pad.all-read') }}</span>
     </header>
 
@@ -97,7 +91,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
       <label for="reading" class="sr-only">{{ t('pad.box', { unit: t(`unit.${unit}`) }) }}</label>
       <input
         id="reading" ref="box" v-model="text" class="figure box h-[62px] w-full pr-14 text-right" :class="[problem ? 'border-outside! border-2' : '', gauge.live ? '!text-[56px]' : '!text-[44px]']"
-        type="text" inputmode="none" autocomplete="off" spellcheck="false" :disabled="closed || closedSet" :placeholder="gauge.live ? length(asProtrusionMm(gauge.valueMm ?? 0, device.zeroOn)) : ''"
+        type="text" inputmode="none" autocomplete="off" spellcheck="false" :disabled="closed || closedSet" :placeholder="gauge.live ? length(entry.context.value.fromGauge(gauge.valueMm ?? 0)) : ''"
         :aria-invalid="problem !== null" aria-describedby="reading-note" @keydown="onKey" @input="onInput" @paste="onPaste"
       />
       <span class="pointer-events-none absolute right-3 top-1/2 -translate-y-1/2 text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span>

@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { computed } from 'vue'
 import { ids } from '#core/testing/make-snapshot'
-import { FakeServer, newDevice } from '../../testing/device'
-import { useDevice } from '../../stores/device'
-import { useJob } from '../../stores/job'
+import { FakeServer, newDevice } from '../testing/device'
+import { useDevice } from '../stores/device'
+import { useJob } from '../stores/job'
+import { useDeckContext } from './useDeckContext'
 import { useReadingEntry } from './useReadingEntry'
 
 let entry: ReturnType<typeof useReadingEntry>
@@ -15,7 +16,7 @@ beforeEach(async () => {
   const device = useDevice()
   Object.assign(device, { personId: ids.person, gaugeId: ids.gauge, unit: 'mm', zeroOn: 'deck' })
   await useJob().open(server.snapshot.job.id)
-  entry = useReadingEntry(computed(() => 'trial-fit' as const), computed(() => useJob().decks!['trial-fit']), computed(() => closed))
+  entry = useReadingEntry(useDeckContext(computed(() => 'trial-fit' as const), computed(() => useJob().decks!['trial-fit']), computed(() => closed)))
 })
 
 function type(text: string): boolean {

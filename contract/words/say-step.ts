@@ -1,0 +1,32 @@
+import type { StageMove } from '#core/job/stage-moves'
+import { clockHour } from '#core/measure/angle'
+import type { FigureWriter, Said } from './say-move'
+
+export interface SaidStep {
+  head: Said
+  why: Said
+  caution: Said | null
+  button: Said | null
+}
+
+/** A stage's next move as messages with their figures written. */
+export function sayStep(move: StageMove, write: FigureWriter): SaidStep {
+  const params: Record<string, string | number> = { cylinder: move.cylinder ?? '' }
+  if (move.stationDeg !== null) params.clock = clockHour(move.stationDeg)
+  for (const [name, value] of Object.entries(move.figures)) {
+    if (value === null) continue
+    if (Array.isArray(value)) params[name] = write.leaves(value)
+    else if (name.endsWith('Mm')) params[name.slice(0, -2)] = write.length(Number(value))
+    else if (name === 'torque') params.torque = write.torque(Number(value))
+    else params[name] = value
+  }
+  const path = `step.${move.stage}`
+  const caution = move.caution === 'clamp' && params.torque === undefined ? 'clamp-by-book' : move.caution
+  const kind = move.action === 'cut' && typeof move.figures.kind === 'string' ? `cut-${move.figures.kind}` : move.action
+  return {
+    head: { key: `${path}.head.${kind}`, params },
+    why: { key: `${path}.why.${move.reason}`, params },
+    caution: caution ? { key: `step.caution.${caution}`, params } : null,
+    button: move.button ? { key: `${path}.button.${move.action}`, params } : null,
+  }
+}

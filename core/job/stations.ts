@@ -1,0 +1,57 @@
+import { meanUncertaintyMm } from '../measure/uncertainty'
+import type { Verdict } from '../measure/verdict'
+import type { Reading } from '../schema'
+import type { ReadingSet, Snapshot, TakenReading } from './snapshot'
+import type { SetStage } from './stages'
+
+export interface StationState {
+  angleDeg: number
+  /** Readings that stand, in the order taken. */
+  readings: TakenReading[]
+  /** Their mean; null where there is none. */
+  valueMm: number | null
+  /** Expanded uncertainty of that mean, mm. */
+  uncertaintyMm: number
+  /** How that mean stands between the limits; null where there is none. */
+  verdict: Verdict | null
+}
+
+export const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
+
+const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
+
+/** What stands of a cylinder, in the order it was done. */
+export function standingOf<T extends { struck: unknown; cylinder: number; seq: number }>(rows: readonly T[], cylinder: number): T[] {
+  return rows.filter((row) => row.cylinder === cylinder && row.struck === null).sort(bySeq)
+}
+
+/** The sets of a cylinder at a stage, in the order they were begun. */
+export function setsOf(snapshot: Snapshot, stage: SetStage, cylinder: number): ReadingSet[] {
+  return snapshot.sets.filter((s) => s.cylinder === cylinder && s.stage === stage).sort(bySeq)
+}
+
+/** Readings of a set that stand, in the order taken. */
+export function setReadings(snapshot: Snapshot, set: ReadingSet | null): TakenReading[] {
+  return snapshot.readings.filter((r) => r.setId === set?.id && r.struck === null).sort(bySeq)
+}
+
+/** The stations of a set: the shop's own ones, and any other that was read. */
+export function stationsOf(stationsDeg: readonly number[], readings: TakenReading[], uncertaintyMm: number): StationState[] {
+  const angles = [...stationsDeg]
+  for (const r of readings) if (!angles.includes(r.angleDeg)) angles.push(r.angleDeg)
+  return angles.map((angleDeg) => {
+    const own = readings.filter((r) => r.angleDeg === angleDeg)
+    return {
+      angleDeg,
+      readings: own,
+      valueMm: own.length > 0 ? mean(own.map((r) => r.valueMm)) : null,
+      uncertaintyMm: meanUncertaintyMm(uncertaintyMm, Math.max(1, own.length)),
+      verdict: null,
+    }
+  })
+}
+
+/** One value a station: what is judged and what a plane is laid through. */
+export function stationReadings(stations: readonly StationState[]): (Reading & { uncertaintyMm: number })[] {
+  return stations.flatMap((s) => (s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm, uncertaintyMm: s.uncertaintyMm }]))
+}

@@ -1,0 +1,28 @@
+import { onBeforeUnmount, onMounted } from 'vue'
+import { useDevice } from '../stores/device'
+import { useJob } from '../stores/job'
+
+/** Keys that work anywhere on a stage: n the next move, m the unit, Alt+number a cylinder, and the stage's own. */
+export function useStageKeys(busy: () => boolean, acts: Record<string, () => void>): void {
+  const job = useJob()
+  const device = useDevice()
+  function onKey(event: KeyboardEvent): void {
+    if (busy() || event.ctrlKey || event.metaKey || !job.snapshot) return
+    if (event.altKey && /^Digit[1-9]$/.test(event.code)) {
+      const cylinder = Number(event.code.slice(5))
+      if (job.snapshot.engine.heads.flat().includes(cylinder)) job.selected = cylinder
+      event.preventDefault()
+      return
+    }
+    const target = event.target as HTMLElement
+    const typing = target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio' && (target.id !== 'reading' || target.value !== '')
+    if (event.altKey || typing || target instanceof HTMLSelectElement || target instanceof HTMLTextAreaElement) return
+    const all: Record<string, () => void> = { m: () => (device.unit = device.unit === 'mm' ? 'thou' : 'mm'), ...acts }
+    const act = all[event.key]
+    if (!act) return
+    event.preventDefault()
+    act()
+  }
+  onMounted(() => addEventListener('keydown', onKey))
+  onBeforeUnmount(() => removeEventListener('keydown', onKey))
+}
