@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { carriesPlane } from '#core/measure/fit-plane'
 import { toCsv } from './csv'
 import { newPart, type NewPart } from './commands'
 import type { Stock } from './shop'
@@ -12,7 +13,7 @@ type FileUnit = keyof typeof mmPer
 /** What is wrong with a stock file, and in which line; line 0 is the file itself. */
 export interface PartsProblem {
   line: number
-  code: 'no-columns' | 'two-units' | 'empty' | 'unknown-engine' | 'bad-kind' | 'no-number' | 'unit-doubtful' | 'bad-readings' | 'not-a-part'
+  code: 'no-columns' | 'two-units' | 'empty' | 'unknown-engine' | 'bad-kind' | 'no-number' | 'unit-doubtful' | 'bad-readings' | 'too-close' | 'not-a-part'
   text: string
 }
 
@@ -80,8 +81,10 @@ export function readPartsCsv(text: string, engines: readonly { id: string; name:
     if (nominalMm < least || nominalMm > most) return refuse('unit-doubtful', `${nominal} ${unit}`)
     const readings = readUnit && readUnit !== 'several' ? readingsOf(row[`readings_${readUnit}`] ?? '', mmPer[readUnit]) : []
     if (readings === null || readings.some((r) => Math.abs(r.valueMm - nominalMm) > Math.max(0.5, nominalMm * 0.5))) return refuse('bad-readings', row[`readings_${readUnit}`] ?? '')
+    if (readings.length >= 3 && !carriesPlane(readings)) return refuse('too-close', row[`readings_${readUnit}`] ?? '')
     const common = { id: makeId(), engineId: engine.id, label: row.label ?? '', nominalMm, readings }
     const only = number(row.only_cylinder)
+    if (common.label.trim() === '') return refuse('not-a-part', 'label')
     const part = newPart.safeParse(
       kind === 'liner'
         ? { kind, ...common, material: row.material ?? '', onlyCylinder: only }

@@ -12,7 +12,7 @@ beforeAll(async () => {
   house = await House.open()
   browser = await Browser.open(house.url)
   tom = new Technician(browser, house, 'mm')
-  jobId = await tom.openJob('Long Reach')
+  jobId = await tom.openJob('Long Reach', 'trial-fit')
   await tom.sayWho('Tom')
 })
 afterAll(async () => {

@@ -91,7 +91,7 @@ describe('what was acknowledged', () => {
     const before = new Set((await house.snapshot(jobId)).readings.map((r) => r.id))
     const browser = await openBrowser(house)
     const tom = new Technician(browser, house, 'mm')
-    await tom.openJob('Long Reach')
+    await tom.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')
     const commands = await readingsToSend(house, jobId, 4, 30)
     const acknowledged = new Set<string>()
@@ -117,7 +117,7 @@ describe('what was acknowledged', () => {
     const house = await openHouse()
     const browser = await openBrowser(house)
     const tom = new Technician(browser, house, 'mm')
-    const jobId = await tom.openJob('Long Reach')
+    const jobId = await tom.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')
     await tom.untilSaved()
     await browser.until(() => browser.run<boolean>('return navigator.serviceWorker.controller !== null'), 'the page is not kept on the device')
@@ -147,8 +147,8 @@ describe('two devices on one job', () => {
     const house = await openHouse()
     const [left, right] = [await openBrowser(house), await openBrowser(house)]
     const [tom, lise] = [new Technician(left, house, 'mm'), new Technician(right, house, 'mm')]
-    const jobId = await tom.openJob('Long Reach')
-    await lise.openJob('Long Reach')
+    const jobId = await tom.openJob('Long Reach', 'trial-fit')
+    await lise.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')
     await lise.sayWho('Lise')
     await left.type('0.101', Key.ENTER)

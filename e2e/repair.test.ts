@@ -113,7 +113,7 @@ it('sets the schools side by side, and takes one', async () => {
   await browser.click('[data-school=alike] [data-part=compare]')
   await browser.untilText('[data-part=plan-profile] figcaption', 'All alike in outline')
   // Changed by hand, bore by bore: what it costs stands there at once.
-  await browser.run(`const s = document.querySelector('[data-part=plan-bores] tr[data-cylinder="3"] [data-part=cut-by-hand]'); s.value = '0.02'; s.dispatchEvent(new Event('change', { bubbles: true }))`)
+  await browser.run(`const s = document.querySelector('[data-part=plan-bores] tr[data-cylinder="3"] [data-part=cut-by-hand]'); s.value = '0.05'; s.dispatchEvent(new Event('change', { bubbles: true }))`)
   await browser.untilText('[data-part=plan-bores] tr[data-cylinder="3"]', 'half cut')
   await browser.until(async () => (await browser.all('[data-school=by-hand]')).length === 1, 'the changed plan is not listed')
   await browser.click('[data-school=leave] button')

@@ -18,7 +18,7 @@ afterEach(async () => {
 describe('the ferry job, from its trial fit', () => {
   it('by keyboard alone to the signed record', async () => {
     const tom = new Technician(browser, house, 'mm')
-    const jobId = await tom.openJob('Long Reach')
+    const jobId = await tom.openJob('Long Reach', 'trial-fit')
     expect(await browser.run('return location.pathname')).toMatch(/\/trial-fit$/)
     await tom.sayWho('Tom')
     await tom.workThroughStage()
@@ -52,7 +52,7 @@ describe('the ferry job, from its trial fit', () => {
 
   it('by the gauge, nothing typed', async () => {
     const lise = new Technician(browser, house, 'gauge')
-    const jobId = await lise.openJob('Long Reach')
+    const jobId = await lise.openJob('Long Reach', 'trial-fit')
     await lise.sayWho('Lise')
     await browser.click('[data-part=toggle-gauge]')
     await browser.click('[data-part=connect-simulated]')
@@ -69,7 +69,7 @@ describe('the ferry job, from its trial fit', () => {
 
   it('in thou', async () => {
     const tom = new Technician(browser, house, 'thou')
-    const jobId = await tom.openJob('Long Reach')
+    const jobId = await tom.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')
     await browser.click('[data-part=unit-switch] button:last-child')
     await (await browser.find('#reading')).click()
@@ -83,7 +83,7 @@ describe('the ferry job, from its trial fit', () => {
 
   it('with the server away for a while, and nothing lost or doubled', async () => {
     const tom = new Technician(browser, house, 'mm')
-    const jobId = await tom.openJob('Long Reach')
+    const jobId = await tom.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')
     tom.beforeReading = async (count) => {
       if (count === 5) await house.kill()

@@ -6,9 +6,10 @@ import type { Command } from '#contract/commands'
 import { Browser, Key } from '../e2e/support/browser'
 import { command, type House } from '../e2e/support/house'
 import { withScratchHouse } from './scratch'
+import { repairLines } from './bench-repair'
 import { say } from './say'
 
-interface Line {
+export interface Line {
   what: string
   wanted: string
   found: string
@@ -192,6 +193,12 @@ How each is taken:
 - **News**: the revision is counted in the store every 0.3 s and at once by the copy that stored it.
 - **Judging**: \`judge-protrusion\` on five heads of four, four stations each.
 - **Memory**: the resident size of the server's process.
+- **match-liners, stack-up**: asked of the built application's own worker in a page, the solver
+  loaded beforehand as the plan page does; five made-up decks of new parts over slightly worn
+  ledges, all of which can be brought inside. Frames are counted by \`requestAnimationFrame\`; one
+  later than 34 ms counts as dropped.
+- **Plan page**: from the change of address until every school's row stands and nothing works on.
+- **Parts**: from the key or click until the frame that shows the outcome is painted.
 `
 }
 
@@ -202,7 +209,10 @@ export async function bench(): Promise<void> {
     const keys = await keystrokes(house, browser).finally(() => browser.close())
     const load = await firstLoad(house)
     const writes = await writing(house)
-    return [keys, load, ...writes, await news(house), judging(), memory(house)]
+    const rest = [await news(house), judging(), memory(house)]
+    const other = await Browser.open(house.url)
+    const repair = await repairLines(house, other).finally(() => other.close())
+    return [keys, load, ...writes, ...rest, ...repair]
   })
   writeFileSync('docs/benchmarks.md', report(lines))
   for (const l of lines) say(`${l.good ? '  met' : '  NOT'}  ${l.what}: ${l.found} (wanted: ${l.wanted})`)

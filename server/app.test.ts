@@ -85,7 +85,7 @@ describe('what can be taken away', () => {
 
   it('prints an open job as unsigned, in thou and on Letter where asked', async () => {
     const text = await textOf(`/api/jobs/${ferry}/record.pdf?unit=thou&paper=LETTER`)
-    expect(text).toContain('Not signed. Still open: Trial fit, Final check, Record.')
+    expect(text).toContain('Not signed. Still open: Counterbores, Trial fit, Final check, Record.')
     expect(text).toContain('2.36 – 5.51')
     expect((await server.app.inject(`/api/jobs/${ferry}/record.pdf?paper=A9`)).statusCode).toBe(422)
   })

@@ -242,7 +242,7 @@ describe('route and gates', () => {
     const played = new Played()
     const states = () => Object.fromEntries(readRoute(played.snapshot).map((r) => [r.stage, r.state]))
     expect(states()).toMatchObject({ 'as-found': 'next', counterbores: 'later', 'trial-fit': 'later', record: 'later' })
-    played.set(1, [0.1]).act({ what: 'close-stage', stage: 'as-found', note: 'came stripped' })
+    played.act({ what: 'close-stage', stage: 'as-found', note: 'came stripped' })
     expect(states()).toMatchObject({ 'as-found': 'done', counterbores: 'next', cut: 'later' })
     // A shop that only measures and shims passes the ledges, parts, plan and cutter by.
     played.set(1, [0.1])

@@ -1,7 +1,7 @@
 import { nominalLedgeDepthMm } from '../liner/stack'
 import { judgeLedge, type LedgeJudgement } from '../liner/judge-ledge'
 import { turnDeg } from '../measure/angle'
-import { distinctStations, fitPlane } from '../measure/fit-plane'
+import { carriesPlane, fitPlane } from '../measure/fit-plane'
 import type { ReadingSet, Snapshot, WearMark } from './snapshot'
 import { setReadings, setsOf, standingOf, stationReadings, stationsOf, type StationState } from './stations'
 
@@ -39,7 +39,7 @@ export function readLedge(snapshot: Snapshot, cylinder: number): LedgeState {
   const cutSince = cuts.filter((c) => !complete || c.seq > (set?.seq ?? -Infinity)).reduce((sum, c) => sum + c.packMm + c.biasMm, 0)
 
   // A depth is least where the ledge is highest.
-  const fit = distinctStations(values) >= 3 ? fitPlane(values, snapshot.engine.boreMm) : null
+  const fit = carriesPlane(values) ? fitPlane(values, snapshot.engine.boreMm) : null
   const plane = fit && { centreMm: fit.centreMm, tiltMm: fit.tiltMm, highAtDeg: fit.highAtDeg === null ? null : turnDeg(fit.highAtDeg + 180) }
   const measuredDepthMm = plane && complete ? plane.centreMm - plane.tiltMm / 2 : (earlier?.depthMm ?? nominalLedgeDepthMm(snapshot.sheet.links))
   const { cleanupMm } = snapshot.tooling

@@ -123,6 +123,19 @@ describe('matchLiners', () => {
     keepsToStock(three, stopped)
   })
 
+  it('solves a deck that breaks in the solver’s presolve', async () => {
+    const flanges = [[10.649, 0.015, 0], [10.554, 0.01, 90], [10.574, 0.011, 200], [10.597, 0.017, 90], [10.632, 0.008, 0]] as const
+    const ledges = [[10.564, 0.011, 300], [10.522, 0.004, 180], [10.507, 0.011, 180], [10.58, 0.014, 45]] as const
+    const input: MatchLinersInput = {
+      bores: ledges.map(([depthMm, tiltMm, highAtDeg], i) => ({ cylinder: i + 1, depthMm, tiltMm, highAtDeg })),
+      liners: flanges.map(([flangeMm, wedgeMm, thickAtDeg], i) => ({ id: `L${i}`, flangeMm, wedgeMm, thickAtDeg, ...(i === 0 ? { onlyCylinder: 1 } : {}) })),
+      shims: [{ thicknessMm: 0.05, count: 1 }], otherMm: 0, rotationsDeg: [0], heads: [[1, 2], [3, 4]], targetMm: 0.1, spec,
+    }
+    const match = await matchLiners(input)
+    const wanted = byHand(input)
+    expect(match.objective).toEqual({ outOfSpec: wanted.outOfSpec, worstStepMm: expect.closeTo(wanted.worstStepMm, 9), deviationMm: expect.closeTo(wanted.deviationMm, 9) })
+  })
+
   it('looks at no step across a bore that is not there', async () => {
     const gap = await matchLiners({ ...three, bores: [three.bores[0]!, { ...three.bores[2]!, depthMm: 10.53 }], liners: three.liners.slice(0, 2) })
     expect(gap.objective.worstStepMm).toBe(0)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { distinctStations, fitPlane, liftPlane, planeEnds, planeHeightMm } from './fit-plane'
+import { carriesPlane, distinctStations, fitPlane, liftPlane, planeEnds, planeHeightMm } from './fit-plane'
 
 const around = (plane: { centreMm: number; tiltMm: number; highAtDeg: number }, angles: number[]) =>
   angles.map((angleDeg) => ({ angleDeg, valueMm: planeHeightMm(plane, angleDeg) }))
@@ -46,4 +46,11 @@ it('tells the ends of a plane and lifts it', () => {
   expect(planeEnds(liftPlane(plane, 0.1)).highMm).toBeCloseTo(0.14)
   expect(planeHeightMm(plane, 200)).toBeCloseTo(0.04)
   expect(planeHeightMm(plane, 20)).toBeCloseTo(-0.02)
+})
+
+describe('carriesPlane', () => {
+  const at = (...angles: number[]) => angles.map((angleDeg) => ({ angleDeg }))
+  it.each([
+    [at(0, 90, 180, 270), true], [at(0, 120, 240), true], [at(0, 90, 180), true], [at(0, 90), false], [at(0, 360, 720), false], [at(0, 5, 9), false], [at(0, 90, 150), false], [at(-30, 100, 200), true],
+  ])('%j: %s', (stations, carries) => expect(carriesPlane(stations)).toBe(carries))
 })

@@ -84,6 +84,15 @@ export function fitPlane(readings: readonly Reading[], diameterMm: number): Plan
   }
 }
 
+/**
+ * Whether stations lie far enough apart to carry a plane: none of the gaps between them
+ * round the circle is wider than 200 degrees.
+ */
+export function carriesPlane(readings: readonly { angleDeg: number }[]): boolean {
+  const angles = [...new Set(readings.map((r) => turnDeg(r.angleDeg)))].sort((a, b) => a - b)
+  return angles.length >= 3 && angles.every((angle, i) => (angles[i + 1] ?? angles[0]! + 360) - angle <= 200)
+}
+
 /** Height of a plane at its low and its high side, mm. */
 export function planeEnds(plane: Plane): { lowMm: number; highMm: number } {
   return { lowMm: plane.centreMm - plane.tiltMm / 2, highMm: plane.centreMm + plane.tiltMm / 2 }

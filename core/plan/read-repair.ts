@@ -2,11 +2,11 @@ import { learnBias } from '../job/cut-bore'
 import { readLedges } from '../job/ledges'
 import type { Liner, Shim, Snapshot } from '../job/snapshot'
 import { linkSign, nominalLedgeDepthMm } from '../liner/stack'
-import { distinctStations, fitPlane } from '../measure/fit-plane'
+import { carriesPlane, fitPlane } from '../measure/fit-plane'
 import { gaugeUncertaintyMm, meanUncertaintyMm } from '../measure/uncertainty'
 import type { RepairInput } from './plan-input'
 
-/** A part's figures from its readings: mean, wedge and where it is thick; null before three stations are read. */
+/** A part's figures from its readings: mean, wedge and where it is thick; null before three stations are read that carry a plane. */
 export interface PartFigures {
   meanMm: number
   wedgeMm: number
@@ -14,7 +14,7 @@ export interface PartFigures {
 }
 
 export function partFigures(part: Pick<Liner | Shim, 'readings'>): PartFigures | null {
-  if (distinctStations(part.readings) < 3) return null
+  if (!carriesPlane(part.readings)) return null
   const { centreMm, tiltMm, highAtDeg } = fitPlane(part.readings, 1)
   return { meanMm: centreMm, wedgeMm: tiltMm, thickAtDeg: highAtDeg }
 }

@@ -21,7 +21,8 @@ export class Technician {
     private readonly bores: readonly BoreTruth[] = ferryBores,
   ) {}
 
-  async openJob(title: string): Promise<string> {
+  /** @param stage goes on to that stage by the route; left out for the one that is next */
+  async openJob(title: string, stage?: string): Promise<string> {
     const jobId = await this.house.jobId(title)
     await this.browser.go('/')
     await this.browser.until(async () => {
@@ -34,7 +35,14 @@ export class Technician {
       return false
     }, `the list has no job "${title}"`)
     await this.browser.find('[data-part=next-move]')
+    if (stage) await this.goTo(stage)
     return jobId
+  }
+
+  /** Goes to a stage by the route. */
+  async goTo(stage: string): Promise<void> {
+    await (await this.browser.find(`[data-part=route] [data-stage=${stage}]`)).sendKeys(Key.ENTER)
+    await this.browser.find(`main > [data-stage=${stage}]`)
   }
 
   async sayWho(name: string): Promise<void> {

@@ -7,8 +7,8 @@ import type { Snapshot } from '#core/job/snapshot'
 import type { LengthUnit } from '#core/units/convert'
 import { clockHour } from '#core/measure/angle'
 import { formatLength } from '#core/units/format-length'
-import { isClosed } from '#core/job/route'
-import { measuredStages, stageNames } from '#core/job/stages'
+import { isClosed, readRoute } from '#core/job/route'
+import { measuredStages, optionalStages } from '#core/job/stages'
 import { profileSvg } from './profile-svg'
 import { recordLocale, strikeReason, word } from './words'
 
@@ -113,7 +113,7 @@ function stepsBlock(w: Writer, deck: Deck): Content[] {
 function correctionsTable(w: Writer): Content {
   const { cuts, shimFits, shims } = w.snapshot
   const acts = [
-    ...cuts.map((c) => ({ ...c, what: word('record.cut', { kind: word(`pass.${c.kind}`), pack: w.length(c.packMm), leaves: c.leavesMm.map((l) => w.length(l)).join(' + ') }) })),
+    ...cuts.map((c) => ({ ...c, what: word('record.cut', { kind: word(`pass.${c.kind}`), pack: w.length(c.packMm), leaves: c.leavesMm.map((l) => w.length(l)).join(' + ') }) })).map((c) => (c.unmeasured ? { ...c, what: word('record.cut-unmeasured', { what: c.what, reason: c.unmeasured }) } : c)),
     ...shimFits.map((f) => ({
       ...f,
       what: f.shimId ? word('record.shim', { shim: w.length(f.thicknessMm), label: shims.find((s) => s.id === f.shimId)?.label ?? '' }) : word('record.shim-out'),
@@ -176,7 +176,8 @@ export async function recordPdf(snapshot: Snapshot, options: RecordOptions): Pro
   const last = lastDeck(decks)
   const signed = isClosed(snapshot, 'record')
   const signature = snapshot.closures.filter((c) => c.stage === 'record' && c.closes).at(-1)
-  const open = stageNames.filter((s) => !isClosed(snapshot, s))
+  // What a job may pass by is open only once it is under way.
+  const open = readRoute(snapshot).filter((r) => r.state !== 'done' && (r.state === 'begun' || r.state === 'next' || !optionalStages.includes(r.stage))).map((r) => r.stage)
   const profile: Content = { svg: profileSvg(snapshot, last, decks[0]!, (mm) => w.length(mm)), width: 515 }
   const definition: TDocumentDefinitions = {
     info: { title: `${snapshot.job.title} — ${word('record.title')}` },

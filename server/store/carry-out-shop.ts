@@ -1,5 +1,5 @@
 import { seatLinks } from '#core/liner/stack'
-import type { ShopAct } from '#contract/commands'
+import type { NewPart, ShopAct } from '#contract/commands'
 import { insert, Refusal, type Work } from './carry-out'
 import { CalcError } from '#core/errors'
 import { latestOfStudy } from '#core/measure/study-plan'
@@ -46,10 +46,16 @@ async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>
   })
 }
 
-async function insertReadings(work: Work, measureId: string, partId: string, readings: Reading[]): Promise<void> {
-  for (const [position, reading] of readings.entries()) {
-    await insert(work, 'partReadings', { measureId, position, partId, ...reading, personId: work.command.personId, at: new Date(work.command.at), seq: work.seq })
-  }
+/** A part as its table takes it. */
+function without(part: NewPart): Row {
+  const { kind: _kind, readings: _readings, ...row } = part
+  return row
+}
+
+async function insertReadings(work: Work, measured: { measureId: string; partId: string; readings: Reading[] }[]): Promise<void> {
+  const by = { personId: work.command.personId, at: new Date(work.command.at), seq: work.seq }
+  const found = measured.flatMap(({ measureId, partId, readings }) => readings.map((reading, position) => ({ measureId, position, partId, ...reading, ...by })))
+  await work.store.models.partReadings.bulkCreate(found, { transaction: work.transaction })
 }
 
 /** A study that still takes readings; its row is held while it does. */
@@ -103,17 +109,18 @@ export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
     case 'add-parts': {
       const engines = new Set((await rows(store, 'engines', {}, transaction)).map((e) => e.id))
       if (act.parts.some((p) => !engines.has(p.engineId))) throw new Refusal('unknown-engine')
-      for (const { kind, readings, ...part } of act.parts) {
-        const fields = kind === 'shim' ? { actualMm: part.nominalMm } : {}
-        await insert(work, kind === 'shim' ? 'shims' : 'liners', { ...part, ...fields, fittedJobId: null, fittedCylinder: null })
-        await insertReadings(work, part.id, part.id, readings)
-      }
+      const fresh = { fittedJobId: null, fittedCylinder: null }
+      const shims = act.parts.flatMap((p) => (p.kind === 'shim' ? [{ ...without(p), actualMm: p.nominalMm, ...fresh }] : []))
+      const liners = act.parts.flatMap((p) => (p.kind === 'liner' ? [{ ...without(p), ...fresh }] : []))
+      await store.models.shims.bulkCreate(shims, { transaction })
+      await store.models.liners.bulkCreate(liners, { transaction })
+      await insertReadings(work, act.parts.map((p) => ({ measureId: p.id, partId: p.id, readings: p.readings })))
       return
     }
     case 'measure-part': {
       const found = (await Promise.all((['shims', 'liners'] as const).map((table) => rows(store, table, { id: act.partId }, transaction)))).flat()
       if (found.length === 0) throw new Refusal('unknown-part')
-      return insertReadings(work, act.measureId, act.partId, act.readings)
+      return insertReadings(work, [act])
     }
     case 'set-rates':
       await store.models.rates.upsert({ id: 1, ...act.rates }, { transaction })

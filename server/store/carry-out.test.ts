@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { JobAct, ShopAct } from '#contract/commands'
 import type { Snapshot } from '#core/job/snapshot'
 import { readDeck } from '#core/job/deck'
+import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import { commandOf, TestServer } from '../testing/test-store'
 
 let server: TestServer
@@ -128,10 +129,11 @@ describe('readings', () => {
     await server.send(openSet(setId), commandOf({ what: 'set-rule', rule: 'plain' }, null, person))
     const plainId = randomUUID()
     await server.send(openSet(plainId), commandOf({ what: 'set-rule', rule: 'guarded' }, null, person))
-    const { sets, sheet } = await server.snapshot(ferry)
+    const { sets, sheet, gauges } = await server.snapshot(ferry)
+    const gauge = gauges.find((g) => g.id === gaugeId)!
     const [guarded, plain] = [setId, plainId].map((id) => sets.find((s) => s.id === id)!)
     expect(guarded).toMatchObject({ rule: 'guarded', gaugeId, sheetId: sheet.id })
-    expect(guarded!.uncertaintyMm).toBeCloseTo(0.003646, 6)
+    expect(guarded!.uncertaintyMm).toBeCloseTo(gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm), 8)
     expect(plain).toMatchObject({ rule: 'plain', uncertaintyMm: 0 })
   })
 })

@@ -81,8 +81,8 @@ async function measured(readings: { angleDeg: number; valueMm: number }[]): Prom
 <template>
   <div class="flex min-h-0 gap-5 max-[900px]:flex-col">
     <div class="min-w-0 flex-1">
-      <div class="mb-2 flex flex-wrap items-center gap-2" role="tablist">
-        <button v-for="k in ['liner', 'shim'] as const" :key="k" type="button" role="tab" class="key" :aria-selected="kind === k" :class="{ '!border-2 !border-ink': kind === k }" :data-tab="k" @click="kind = k">{{ t(`parts.tab.${k}`, { n: k === 'liner' ? liners.length : shims.length }) }}</button>
+      <div class="mb-2 flex flex-wrap items-center gap-2">
+        <div class="flex gap-2" role="tablist"><button v-for="k in ['liner', 'shim'] as const" :key="k" type="button" role="tab" class="key" :aria-selected="kind === k" :class="{ '!border-2 !border-ink': kind === k }" :data-tab="k" @click="kind = k">{{ t(`parts.tab.${k}`, { n: k === 'liner' ? liners.length : shims.length }) }}</button></div>
         <ul class="flex flex-wrap gap-x-4 text-[15px]" data-part="counts">
           <li v-for="c in counts" :key="c.nominalMm"><span class="figure font-bold">{{ length(c.nominalMm) }}</span> {{ t('parts.count', { free: c.free, used: c.used }) }}</li>
         </ul>

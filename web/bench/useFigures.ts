@@ -16,6 +16,11 @@ export function useFigures() {
     return formatLength(valueMm, { unit: unit.value, locale: locale.value, limitsMm, signed })
   }
 
+  /** A length with a digit more than usual: standard deviations and the like. */
+  function fine(valueMm: number, signed = false): string {
+    return formatLength(valueMm, { unit: unit.value, locale: locale.value, digits: unit.value === 'mm' ? 4 : 3, signed })
+  }
+
   function withUnit(valueMm: number): string {
     return `${length(valueMm)} ${t(`unit.${unit.value}`)}`
   }
@@ -46,5 +51,5 @@ export function useFigures() {
     return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))
   }
 
-  return { unit, length, withUnit, leaf, leaves, writer, when, day }
+  return { unit, length, fine, withUnit, leaf, leaves, writer, when, day }
 }

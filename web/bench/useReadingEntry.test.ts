@@ -16,7 +16,7 @@ beforeEach(async () => {
   const device = useDevice()
   Object.assign(device, { personId: ids.person, gaugeId: ids.gauge, unit: 'mm', zeroOn: 'deck' })
   await useJob().open(server.snapshot.job.id)
-  entry = useReadingEntry(useDeckContext(computed(() => 'trial-fit' as const), computed(() => useJob().decks!['trial-fit']), computed(() => closed)))
+  entry = useReadingEntry(useDeckContext(computed(() => 'trial-fit' as const), computed(() => useJob().decks?.['trial-fit'] ?? null), computed(() => closed)))
 })
 
 function type(text: string): boolean {

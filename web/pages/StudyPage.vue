@@ -16,7 +16,7 @@ import { useShop } from '../stores/shop'
 
 const props = defineProps<{ gaugeId: string }>()
 const { t, n } = useI18n()
-const { length, withUnit, when } = useFigures()
+const { length, fine, unit, when } = useFigures()
 const shop = useShop()
 const outbox = useOutbox()
 const device = useDevice()
@@ -120,17 +120,17 @@ onBeforeUnmount(() => {
       <div class="min-w-0">
         <StudyPlot :parts="latest.parts" :operators="latest.operators" :readings="counted" :next="open ? next : null" />
         <div v-if="told" class="mt-3" data-part="study-report">
-          <p class="text-[18px]"><span class="figure text-[40px]" data-part="study-u">±{{ withUnit(told.study.expandedUncertaintyMm) }}</span> {{ t('gauges.per-reading') }}</p>
+          <p class="text-[18px]"><span class="figure text-[40px]" data-part="study-u">±{{ fine(told.study.expandedUncertaintyMm) }}<span class="ml-1 font-sans text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span></span> {{ t('gauges.per-reading') }}</p>
           <dl class="grid grid-cols-[auto_auto_1fr] gap-x-5 gap-y-0.5 text-[16px]">
             <template v-for="row in ([['repeats', told.study.repeatabilityMm], ['people', told.study.operatorMm], ['people-and-parts', told.study.interactionMm], ['part', told.study.partMm]] as const)" :key="row[0]">
-              <dt>{{ t(`study.row.${row[0]}`) }}</dt><dd class="figure text-right">{{ length(row[1]) }}</dd><dd><span class="inline-block h-[10px] bg-ink" :style="{ width: `${Math.min(100, (row[1] / told.study.totalMm) * 100)}%` }" /></dd>
+              <dt>{{ t(`study.row.${row[0]}`) }}</dt><dd class="figure text-right">{{ fine(row[1]) }}</dd><dd><span class="inline-block h-[10px] bg-ink" :style="{ width: `${Math.min(100, (row[1] / told.study.totalMm) * 100)}%` }" /></dd>
             </template>
           </dl>
           <ul class="mt-2 list-disc pl-5 text-[17px]" data-part="study-advice">
             <li>{{ t(`study.culprit.${told.culprit}`, { part: told.roughestPart }) }}</li>
-            <li v-for="p in told.people" :key="p.operator">{{ t('study.person', { name: p.operator, off: length(p.offMm, [], true), range: length(p.meanRangeMm) }) }}</li>
+            <li v-for="p in told.people" :key="p.operator">{{ t('study.person', { name: p.operator, off: fine(p.offMm, true), range: fine(p.meanRangeMm) }) }}</li>
             <li v-if="narrowest">{{ t('study.window', { share: n(told.windowShare, { style: 'percent' }), engine: narrowest.name, categories: told.study.distinctCategories ?? '∞' }) }}</li>
-            <li>{{ told.repeatsToTell === null ? t('study.repeats-never') : t('study.repeats', { n: told.repeatsToTell, half: length(told.study.expandedUncertaintyMm / 2), three: length(told.meanOfThreeMm) }) }}</li>
+            <li>{{ told.repeatsToTell === null ? t('study.repeats-never') : t('study.repeats', { n: told.repeatsToTell, half: fine(told.study.expandedUncertaintyMm / 2), three: fine(told.meanOfThreeMm) }) }}</li>
           </ul>
         </div>
         <p v-else-if="whole && typeof report === 'string'" class="mt-3 border-l-4 border-outside pl-2 font-semibold">{{ report }}</p>

@@ -16,7 +16,7 @@ const W = 340
 const H = 262
 const centre = { x: W / 2, y: H / 2 }
 // The ledge to scale: its inner edge is the bore, its width that of a usual flange.
-const R = 84
+const R = 80
 const inner = computed(() => R * (props.boreMm / (props.boreMm + 18)))
 const at = (angleDeg: number, r: number) => {
   const to = onPlan(angleDeg)
@@ -31,7 +31,7 @@ function arc(m: WearMark): string {
   return `M ${a.x} ${a.y} A ${R} ${R} 0 ${large} 1 ${b.x} ${b.y} L ${c.x} ${c.y} A ${inner.value} ${inner.value} 0 ${large} 0 ${d.x} ${d.y} Z`
 }
 const low = computed(() => props.ledge.judgement?.lowAtDeg ?? null)
-const stations = computed(() => props.ledge.stations.map((s) => ({ ...s, on: at(s.angleDeg, (R + inner.value) / 2), text: at(s.angleDeg, R + 40) })))
+const stations = computed(() => props.ledge.stations.map((s) => ({ ...s, on: at(s.angleDeg, (R + inner.value) / 2), text: { x: at(s.angleDeg, R + 46).x, y: at(s.angleDeg, R + 24).y } })))
 
 /** A touch on the ring places a mark at that clock position, to the nearest five degrees. */
 function touch(event: MouseEvent): void {
@@ -55,12 +55,12 @@ function touch(event: MouseEvent): void {
       <circle v-for="r in [R, inner]" :key="r" :cx="centre.x" :cy="centre.y" :r="r" fill="none" stroke="var(--scribe)" stroke-width="1.5" class="pointer-events-none" />
       <g v-for="m in ledge.marks" :key="m.id" class="cursor-pointer" role="button" tabindex="0" :aria-label="t('ledge.mark', { kind: t(`wear.${m.kind}`), clock: clockHour(m.atDeg) })" data-part="wear-mark" @click="emit('open', m)" @keydown.enter="emit('open', m)">
         <path :d="arc(m)" :fill="m.kind === 'pitting' ? 'url(#pitted)' : m.kind === 'fretting' ? 'url(#worn)' : 'none'" stroke="var(--outside-on-blue)" :stroke-width="m.kind === 'burr' ? 4 : 1.5" :stroke-dasharray="m.kind === 'old-seal' ? '2 3' : 'none'" />
-        <text :x="at(m.atDeg, inner - 16).x" :y="at(m.atDeg, inner - 16).y + 4" text-anchor="middle" font-size="11.5" fill="var(--outside-on-blue)">{{ t(`wear.${m.kind}`) }}{{ m.depthMm > 0 ? ` ${length(m.depthMm)}` : '' }}</text>
+        <text :x="at(m.atDeg, inner - 40).x" :y="at(m.atDeg, inner - 24).y + 4" text-anchor="middle" font-size="11.5" fill="var(--outside-on-blue)">{{ t(`wear.${m.kind}`) }}{{ m.depthMm > 0 ? ` ${length(m.depthMm)}` : '' }}</text>
       </g>
       <g v-if="low !== null">
         <line :x1="centre.x" :y1="centre.y" :x2="at(low, inner - 34).x" :y2="at(low, inner - 34).y" stroke="var(--brass-on-blue)" stroke-width="3" />
         <circle :cx="centre.x" :cy="centre.y" r="3.5" fill="var(--brass-on-blue)" />
-        <text :x="centre.x - (at(low, 26).x - centre.x)" :y="centre.y - (at(low, 26).y - centre.y) + 4" text-anchor="middle" font-size="12" fill="var(--brass-on-blue)">{{ t('ledge.low-side') }}</text>
+        <text :x="centre.x - (at(low, 22).x - centre.x)" :y="centre.y - (at(low, 22).y - centre.y) + 4" text-anchor="middle" font-size="12" fill="var(--brass-on-blue)">{{ t('ledge.low-side', { clock: clockHour(low) }) }}</text>
       </g>
       <g v-for="s in stations" :key="s.angleDeg" class="cursor-pointer" data-part="plan-station" @click="emit('station', s.angleDeg)">
         <circle :cx="s.on.x" :cy="s.on.y" :r="s.angleDeg === stationDeg ? 8 : 5.5" :fill="s.valueMm === null ? 'var(--layout)' : 'var(--scribe)'" :stroke="s.angleDeg === stationDeg ? 'var(--brass-on-blue)' : 'var(--scribe)'" :stroke-width="s.angleDeg === stationDeg ? 3.5 : 1.5" />

@@ -23,7 +23,7 @@ import { useShop } from '../../stores/shop'
 import PackStack from './PackStack.vue'
 
 const { t } = useI18n()
-const { length, withUnit, leaf, leaves } = useFigures()
+const { length, fine, withUnit, leaf, leaves } = useFigures()
 const job = useJob()
 const gauge = useGauge()
 const device = useDevice()
@@ -161,9 +161,9 @@ onBeforeUnmount(() => gauge.disconnect())
                 </tr>
               </tbody>
             </table>
-            <p v-if="learned" class="mt-2 text-[15px]" data-part="learned">{{ t('cutting.learned', { n: learned.passes, bias: length(learned.biasMm, [], true), now: length(snapshot.tooling.cutterBiasMm, [], true), scatter: learned.scatterMm === null ? '—' : length(learned.scatterMm) }) }}</p>
+            <p v-if="learned" class="mt-2 text-[15px]" data-part="learned">{{ t('cutting.learned', { n: learned.passes, bias: fine(learned.biasMm, true), now: fine(snapshot.tooling.cutterBiasMm, true), scatter: learned.scatterMm === null ? '—' : fine(learned.scatterMm) }) }}</p>
             <div class="mt-2 flex flex-wrap gap-2">
-              <button v-if="biasOff && !closed" type="button" class="key" data-part="use-bias" @click="useBias">{{ t('cutting.use-bias', { bias: length(learned!.biasMm, [], true) }) }}</button>
+              <button v-if="biasOff && !closed" type="button" class="key" data-part="use-bias" @click="useBias">{{ t('cutting.use-bias', { bias: fine(learned!.biasMm, true) }) }}</button>
               <button v-if="cutting" type="button" class="key" data-part="other-pack" @click="openPack('pack')">{{ t('move.other.cut') }}</button>
               <button v-if="bore.unmeasured && !closed" type="button" class="key" data-part="cut-blind" @click="openPack('blind')">{{ t('cutting.cut-blind') }}</button>
               <button v-if="bore.passes.length && !closed" type="button" class="key" data-part="strike-cut" @click="strikeLast">{{ t('cutting.undo') }}</button>

@@ -19,7 +19,7 @@ const height = computed(() => Math.max(140, h.value))
 const all = computed(() => [...props.plan.bores, ...(props.other?.bores ?? [])])
 const y = computed(() => {
   const { minMm, maxMm } = props.limits
-  const low = Math.min(minMm, 0, ...all.value.map((b) => b.expectMm - b.tiltMm / 2))
+  const low = Math.min(minMm, ...all.value.map((b) => b.expectMm - b.tiltMm / 2))
   const high = Math.max(maxMm, ...all.value.map((b) => b.expectMm + b.tiltMm / 2))
   const pad = (high - low) * 0.08
   return scaleLinear([low - pad, high + pad], [height.value - 34, 22])
