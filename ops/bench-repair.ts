@@ -10,7 +10,7 @@ const ms = (value: number) => `${value.toFixed(0)} ms`
 const micron = (mm: number) => Math.round(mm * 1000) / 1000
 
 /** A made-up deck: new liners and shims with their usual scatter over ledges that are worn a little. */
-export function deckToMatch(bores: number, liners: number, sizes: number, seed: number): MatchLinersInput {
+function deckToMatch(bores: number, liners: number, sizes: number, seed: number): MatchLinersInput {
   const random = seededRandom(seed)
   const between = (a: number, b: number) => micron(a + (b - a) * random())
   const quarter = () => 90 * Math.floor(random() * 4)
@@ -48,7 +48,7 @@ async function matching(browser: Browser, bores: number, liners: number, sizes: 
   const rounds = 5
   for (let seed = 1; seed <= rounds; seed++) {
     const found = await browser.run<{ took: number; proven: boolean }>(
-      `const start = performance.now(); return window.__ask('match', arguments[0]).then(v => ({ took: performance.now() - start, proven: v.value.proven }))`,
+      `const start = performance.now(); return window.__ask('match', arguments[0]).then(v => ({ took: performance.now() - start, proven: v.proven }))`,
       deckToMatch(bores, liners, sizes, seed),
     )
     times.push(found.took)
@@ -115,7 +115,7 @@ async function planningTwenty(house: House, browser: Browser): Promise<Line> {
   await browser.go('/')
   await browser.run(`history.pushState({}, '', '/jobs/${jobId}/repair-plan'); window.__start = performance.now(); dispatchEvent(new PopStateEvent('popstate'))`)
   const took = await browser.driver.executeAsyncScript<number>(`const done = arguments[arguments.length - 1]
-    const look = () => { const page = document.querySelector('[data-stage=repair-plan]')
+    const look = () => { const page = document.querySelector('[data-stage=repair-plan][data-working]')
       if (page && page.dataset.working === 'false' && document.querySelectorAll('[data-part=schools] tbody tr').length === 6) done(performance.now() - window.__start); else requestAnimationFrame(look) }
     look()`)
   return { what: 'The plan page for 20 cylinders, 24 liners and 24 shims, opened until all six schools stand', wanted: 'under 2 s', found: ms(took), good: took < 2000 }
@@ -141,7 +141,7 @@ async function bigStock(house: House, browser: Browser): Promise<Line> {
     search: Math.max(await step(typed('N12')), await step(typed('N123')), await step(typed('good'))),
     all: await step(typed('')),
     sort: Math.max(await step(`document.querySelectorAll('thead button')[3].click()`), await step(`document.querySelectorAll('thead button')[0].click()`)),
-    list: await step(`document.querySelector('[data-tab=shim]').click()`) + (await step(`document.querySelector('[data-tab=liner]').click()`)),
+    list: Math.max(await step(`document.querySelector('[data-tab=shim]').click()`), await step(`document.querySelector('[data-tab=liner]').click()`)),
   }
   const worst = Math.max(...Object.values(times))
   return { what: '10 000 parts in stock: searched, all shown again, sorted, listed anew; slowest of each', wanted: 'under 100 ms a step', found: Object.entries(times).map(([k, v]) => `${k} ${ms(v)}`).join(', '), good: worst < 100 }
@@ -152,7 +152,7 @@ export async function repairLines(house: House, browser: Browser): Promise<Line[
   await browser.driver.manage().setTimeouts({ script: 120_000 })
   await browser.go('/')
   await startWorker(browser)
-  const lines = [
+  const lines: Line[] = [
     await matching(browser, 6, 8, 8, 300),
     await matching(browser, 12, 14, 8, 1500),
     await matching(browser, 20, 24, 8, 6000),

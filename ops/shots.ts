@@ -27,6 +27,31 @@ async function measureFerry(house: House, jobId: string): Promise<void> {
   }
 }
 
+/** Carries the third bore through its first pass to the measurement after it. */
+async function cutOnce(house: House, browser: Browser, jobId: string): Promise<void> {
+  await browser.until(async () => (await house.snapshot(jobId)).plans.length > 0, 'the plan is not stored')
+  await browser.go(`/jobs/${jobId}/cut`)
+  await browser.find('#reading')
+  await browser.chord(Key.ALT, '3')
+  for (const action of ['plug-in', 'cut', 'refit']) {
+    await browser.find(`[data-part=next-move][data-action=${action}]`)
+    await browser.click('[data-part=move-button]')
+  }
+  await browser.find('[data-part=next-move][data-action=measure]')
+  for (const figure of ['-0.052', '-0.053', '-0.051', '-0.052']) await browser.type(figure, Key.ENTER)
+  await browser.find('[data-part=next-move][data-action=liner-out]')
+  await browser.click('[data-part=move-button]')
+  await browser.find('[data-part=next-move][data-action=cut]')
+  await browser.until(async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'something still waits')
+}
+
+/** Takes the pass back, so that the trial fit is shown as it was found. */
+async function strikeAll(house: House, jobId: string): Promise<void> {
+  const personId = await house.person('Tom Adeyar')
+  const { cuts } = await house.snapshot(jobId)
+  await house.send(cuts.map((c) => command({ what: 'strike-cut', cutId: c.id, reason: 'entered-by-mistake' }, jobId, personId)))
+}
+
 async function takeAll(house: House, browser: Browser): Promise<void> {
   const shot = async (name: string) => {
     await browser.driver.sleep(450)
@@ -43,6 +68,26 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   await browser.go('/')
   await browser.chooseOption('#person', 'Tom Adeyar')
   await shot('jobs')
+  await stage(ferry, 'counterbores', '3')
+  await shot('counterbores')
+  await browser.go(`/jobs/${ferry}/parts`)
+  await browser.find('[data-part=choose-part][data-label=T7]')
+  await browser.click('[data-part=choose-part][data-label=T7]')
+  await shot('parts')
+  await browser.go(`/jobs/${ferry}/repair-plan`)
+  await browser.until(async () => (await browser.all('[data-part=schools] tbody tr')).length === 6, 'the schools are not planned', 20_000)
+  await browser.click('[data-school=match] button')
+  await browser.click('[data-school=alike] [data-part=compare]')
+  await shot('repair-plan')
+  await browser.click('[data-school=leave] button')
+  await browser.click('[data-part=take-plan]')
+  await cutOnce(house, browser, ferry)
+  await shot('cut')
+  const study = (await house.shop()).studies[0]!
+  await browser.go(`/gauges/${study.gaugeId}/study`)
+  await browser.find('[data-part=study-report]')
+  await shot('gauge-study')
+  await strikeAll(house, ferry)
   await measureFerry(house, ferry)
   await stage(ferry, 'trial-fit', '3')
   await shot('trial-fit-liner-out')

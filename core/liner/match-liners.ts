@@ -5,6 +5,7 @@ import { turnDeg } from '../measure/angle'
 import { refuseCrossedLimits } from '../measure/judge-protrusion'
 import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, refuseTwice, SLACK_MM, thicknessMm } from '../schema'
 import { matchMilp, possibleSteps, type MatchOption, type MatchProblem } from './match-model'
+import { startMatch } from './match-start'
 import { solveMilp } from './milp'
 
 export const matchLinersInput = z
@@ -56,7 +57,7 @@ export interface LinerMatch {
 export interface MatchWatch {
   /** Told of every better answer. */
   onBetter?(match: LinerMatch): void
-  /** Seconds that one proof may take; 60 where nothing is said. The first answer takes what it takes. */
+  /** Seconds that one proof may take; 60 where nothing is said. */
   proofS?: number
 }
 
@@ -132,8 +133,8 @@ class TooFewLiners extends CalcError {
  * of those the smallest worst step between neighbours under one head, of those the smallest
  * sum of distances from the target. Exact: the answer is proven unless time ran out.
  *
- * Three levels, each a linear program in whole numbers. The smallest worst step is found by
- * halving the list of all steps that can occur.
+ * A good beginning by annealing, then three levels, each a linear program in whole numbers.
+ * The smallest worst step is found in the list of all steps that can occur.
  *
  * Lengths mm, angles degrees. At most one shim a bore.
  *
@@ -159,9 +160,9 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
     ...(bound ? { bound } : {}),
   })
 
-  const solve = async (problem: MatchProblem, costOf: (o: MatchOption) => number, mostOut: number | null, stepMm: number | null, proofS = limitS) => {
+  const solve = async (problem: MatchProblem, costOf: (o: MatchOption) => number, mostOut: number | null, stepMm: number | null) => {
     const { milp, options, boreOf } = matchMilp(problem, costOf, mostOut, stepMm)
-    const answer = await solveMilp(milp, proofS)
+    const answer = await solveMilp(milp, limitS)
     if (!answer.values) return { ...answer, choice: null }
     const choice: MatchOption[] = []
     options.forEach((o, i) => {
@@ -170,9 +171,15 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
     return { ...answer, choice }
   }
 
-  const loose = await solve(whole, (o) => (o.out ? 1 : 0), null, null, Infinity)
-  if (!loose.choice) throw new TooFewLiners(input)
-  let best = loose.choice
+  const started = startMatch(whole, input.targetMm)
+  if (!started) throw new TooFewLiners(input)
+  let best = started
+  if (countOut(best) > 0) {
+    watch.onBetter?.(tell(best, false, { level: 'outOfSpec', value: 0 }))
+    const loose = await solve(whole, (o) => (o.out ? 1 : 0), null, null)
+    if (loose.choice && countOut(loose.choice) < countOut(best)) best = loose.choice
+    if (loose.status !== 'optimal') return tell(best, false, { level: 'outOfSpec', value: Math.max(0, Math.ceil(loose.bound - 1e-6)) })
+  }
   const mostOut = countOut(best)
   watch.onBetter?.(tell(best, false, { level: 'worstStepMm', value: 0 }))
 
@@ -181,11 +188,13 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
   const steps = possibleSteps(problem)
   const reachOf = (stepMm: number) => steps.findIndex((s) => s >= stepMm - 2 * SLACK_MM)
   let low = -1
+  let first = true
   for (let high = reachOf(worstStepMm(best)); high - low > 1; ) {
-    // No step at all first: it is often quickly ruled out, and sometimes the answer.
-    const middle = low < 0 ? 0 : Math.floor((low + high) / 2)
+    // The beginning is often the best there is: just below it is looked at first, then by halves.
+    const middle = first ? high - 1 : Math.floor((low + high) / 2)
+    first = false
     const found = await solve(problem, () => 0, mostOut, steps[middle]!)
-        if (found.choice) {
+    if (found.choice) {
       best = found.choice
       high = Math.min(middle, reachOf(worstStepMm(best)))
       watch.onBetter?.(tell(best, false, { level: 'worstStepMm', value: steps[low + 1]! }))

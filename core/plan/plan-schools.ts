@@ -138,7 +138,8 @@ async function sorted(input: RepairInput, seats: Seated[]): Promise<Seated[]> {
       targetMm: input.spec.aimMm,
       spec: { minMm: input.spec.minMm, maxMm: input.spec.maxMm, withinLinerMaxMm: input.spec.withinLinerMaxMm },
     },
-    { proofS: 3 },
+    // A plan wants a good match soon; on a large engine a proven one is for the asking.
+    { proofS: input.bores.length <= 8 ? 0.4 : 0 },
   )
   return match.assignment.map((a) => ({ bore: input.bores.find((b) => b.cylinder === a.cylinder)!, linerId: a.linerId, rotationDeg: a.rotationDeg }))
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="T extends object">
 import { ArrowDown, ArrowUp, Download } from '@lucide/vue'
-import { FlexRender, getCoreRowModel, getFilteredRowModel, getSortedRowModel, useVueTable, type ColumnDef, type SortingState } from '@tanstack/vue-table'
+import { FlexRender, getCoreRowModel, useVueTable, type ColumnDef, type SortingState } from '@tanstack/vue-table'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { toCsv } from '#contract/csv'
@@ -12,39 +12,72 @@ const { t } = useI18n()
 const filter = ref('')
 const sorting = ref<SortingState>([])
 
+/** Long lists are drawn a piece at a time; search and sort always work on all of it. */
+const PIECE = 60
+const shownRows = ref(PIECE)
+watch([filter, sorting], () => (shownRows.value = PIECE))
+
+interface Valued {
+  id: string
+  header: string
+  valueOf(row: T): unknown
+}
+/** The columns that say something of a row: what is searched, sorted and exported. */
+const valued = computed<Valued[]>(() =>
+  props.columns.flatMap((definition) => {
+    const c = definition as { id?: string; header?: unknown; accessorKey?: string; accessorFn?: (row: T, index: number) => unknown }
+    if (!c.accessorFn && c.accessorKey === undefined) return []
+    return [{ id: c.id ?? c.accessorKey ?? '', header: String(c.header), valueOf: (row: T) => (c.accessorFn ? c.accessorFn(row, 0) : row[c.accessorKey as keyof T]) }]
+  }),
+)
+/** What a row says in all its columns, kept for the next letter of the search. */
+const texts = computed(() => ({ columns: valued.value, of: new WeakMap<T, string>() }))
+function textOf(row: T): string {
+  const { columns, of } = texts.value
+  const known = of.get(row)
+  if (known !== undefined) return known
+  const text = columns.map((c) => String(c.valueOf(row) ?? '')).join(' ').toLowerCase()
+  of.set(row, text)
+  return text
+}
+const matching = computed(() => {
+  const wanted = filter.value.trim().toLowerCase()
+  return wanted === '' ? props.rows : props.rows.filter((row) => textOf(row).includes(wanted))
+})
+const collator = new Intl.Collator(undefined, { numeric: true })
+const found = computed<T[]>(() => {
+  const [by] = sorting.value
+  const column = by && valued.value.find((c) => c.id === by.id)
+  if (!column) return matching.value
+  const turn = by.desc ? -1 : 1
+  const keyed = matching.value.map((row) => ({ row, value: column.valueOf(row) }))
+  const numbers = keyed.every(({ value }) => typeof value === 'number')
+  keyed.sort(numbers ? (a, b) => turn * ((a.value as number) - (b.value as number)) : (a, b) => turn * collator.compare(String(a.value ?? ''), String(b.value ?? '')))
+  return keyed.map(({ row }) => row)
+})
+
+const shown = computed(() => found.value.slice(0, shownRows.value))
 const table = useVueTable({
   get data() {
-    return props.rows
+    return shown.value
   },
   get columns() {
     return props.columns
   },
   state: {
-    get globalFilter() {
-      return filter.value
-    },
     get sorting() {
       return sorting.value
     },
   },
+  manualSorting: true,
   onSortingChange: (next) => (sorting.value = typeof next === 'function' ? next(sorting.value) : next),
-  globalFilterFn: 'includesString',
   getCoreRowModel: getCoreRowModel(),
-  getFilteredRowModel: getFilteredRowModel(),
-  getSortedRowModel: getSortedRowModel(),
 })
-
-/** Long lists are drawn a piece at a time; search and sort always work on all of it. */
-const PIECE = 60
-const shownRows = ref(PIECE)
-watch([filter, sorting], () => (shownRows.value = PIECE))
-const found = computed(() => table.getRowModel().rows)
 
 /** What is listed, in its order, as a CSV file. */
 function save(): void {
-  const columns = table.getAllLeafColumns().filter((c) => c.accessorFn)
-  const cells = table.getRowModel().rows.map((row) => columns.map((c) => String(row.getValue(c.id) ?? '')))
-  download(`${props.name}.csv`, toCsv([columns.map((c) => String(c.columnDef.header)), ...cells]))
+  const cells = found.value.map((row) => valued.value.map((c) => String(c.valueOf(row) ?? '')))
+  download(`${props.name}.csv`, toCsv([valued.value.map((c) => c.header), ...cells]))
 }
 </script>
 
@@ -70,7 +103,7 @@ function save(): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in found.slice(0, shownRows)" :key="row.id" class="cursor-pointer border-b border-line hover:bg-plate" data-part="row" @click="emit('open', row.original)">
+        <tr v-for="row in table.getRowModel().rows" :key="row.id" class="cursor-pointer border-b border-line hover:bg-plate" data-part="row" @click="emit('open', row.original)">
           <td v-for="cell in row.getVisibleCells()" :key="cell.id" class="px-2 py-3 align-middle"><FlexRender :render="cell.column.columnDef.cell" :props="cell.getContext()" /></td>
         </tr>
       </tbody>

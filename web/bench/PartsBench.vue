@@ -26,7 +26,14 @@ const shims = computed(() => props.shims.map((s) => partRow(s, 'shim')))
 const rows = computed(() => (kind.value === 'liner' ? liners.value : shims.value))
 const chosen = computed(() => [...liners.value, ...shims.value].find((r) => r.id === chosenId.value) ?? null)
 const engineName = (id: string) => props.engines.find((e) => e.id === id)?.name ?? ''
-const whereOf = (r: PartRow) => (r.fitted === null ? t('parts.shelf') : r.fitted.jobId === props.jobId ? t('parts.here', { cylinder: r.fitted.cylinder }) : t('parts.elsewhere'))
+/** Words that stand in ten thousand rows are looked up once. */
+const words = computed(() => ({
+  flag: Object.fromEntries(['unmeasured', 'off-nominal', 'uneven', 'good'].map((f) => [f, t(`parts.flag.${f}`)])),
+  material: Object.fromEntries(['stainless', 'brass', 'steel'].map((m) => [m, t(`material.${m}`)])),
+  chamfer: Object.fromEntries(['none', 'inside', 'outside'].map((c) => [c, t(`parts.chamfer.${c}`)])),
+  shelf: t('parts.shelf'),
+}))
+const whereOf = (r: PartRow) => (r.fitted === null ? words.value.shelf : r.fitted.jobId === props.jobId ? t('parts.here', { cylinder: r.fitted.cylinder }) : t('parts.elsewhere'))
 
 const figure = (text: string) => h('span', { class: 'figure' }, text)
 const column = createColumnHelper<PartRow>()
@@ -55,8 +62,8 @@ const columns = computed(() => [
       return r.wedgeMm === null ? '—' : h('span', { class: r.flag === 'uneven' ? 'font-bold text-outside' : '' }, [figure(length(r.wedgeMm)), r.thickAtDeg === null ? '' : ` ${t('parts.thick-at', { clock: clockHour(r.thickAtDeg) })}`])
     },
   }),
-  column.accessor((r) => t(`parts.flag.${r.flag}`), { id: 'flag', header: t('parts.state'), cell: (c) => h('span', { class: c.row.original.flag === 'good' ? '' : 'font-semibold', 'data-flag': c.row.original.flag }, c.getValue()) }),
-  column.accessor((r) => (r.kind === 'shim' ? `${t(`material.${r.material}`)} · ${t(`parts.chamfer.${r.chamfer}`)}` : r.material), { id: 'material', header: t('engine.shim-material') }),
+  column.accessor((r) => words.value.flag[r.flag] ?? '', { id: 'flag', header: t('parts.state'), cell: (c) => h('span', { class: c.row.original.flag === 'good' ? '' : 'font-semibold', 'data-flag': c.row.original.flag }, c.getValue()) }),
+  column.accessor((r) => (r.kind === 'shim' ? `${words.value.material[r.material]} · ${words.value.chamfer[r.chamfer]}` : r.material), { id: 'material', header: t('engine.shim-material') }),
   column.accessor((r) => whereOf(r), { id: 'where', header: t('parts.where') }),
 ])
 
