@@ -7,7 +7,8 @@ import { readDeck } from '#core/job/deck'
 import { stageNames } from '#core/job/stages'
 import { nominalLedgeDepthMm, nominalProtrusionMm } from '#core/liner/stack'
 import type { Services } from '../app'
-import { readSnapshot, readStock, rows } from '../store/read'
+import { readSnapshot, rows } from '../store/read'
+import { readStock } from '../store/read-stock'
 import type { Store } from '../store/store'
 
 const PERIOD_MS = 100

@@ -4,7 +4,8 @@ import { snapshot } from '#core/job/snapshot'
 import { apiError, shop, stock } from '#contract/shop'
 import type { Services } from '../app'
 import { ApiProblem } from '../errors'
-import { readShop, readSnapshot, readStock, select } from '../store/read'
+import { readShop, readSnapshot, select } from '../store/read'
+import { readStock } from '../store/read-stock'
 
 export const jobParams = z.object({ jobId: z.uuid() })
 const KEEP_ALIVE_MS = 15_000

@@ -1,9 +1,8 @@
 import { createHash } from 'node:crypto'
 import { UniqueConstraintError, type Transaction } from 'sequelize'
 import { gateProblems, isClosed, laterClosed } from '#core/job/route'
-import { readCutBore } from '#core/job/cut-bore'
 import type { StageName } from '#core/job/stages'
-import { applyAct, linerIn, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
+import { applyAct, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import type { Snapshot } from '#core/job/snapshot'
 import { command as commandSchema, isJobAct, type Command, type JobAct, type Outcome, type RefusalCode } from '#contract/commands'
@@ -12,6 +11,7 @@ import { readSnapshot, rows, select } from './read'
 import type { Row, TableName } from './models'
 import type { Store } from './store'
 import { carryOutInShop } from './carry-out-shop'
+import { carryOutRepair, refuseBlindCut, refuseTaken } from './carry-out-repair'
 
 /** A command that will not be carried out, with what a person needs to know of it. */
 export class Refusal extends Error {
@@ -37,7 +37,7 @@ export async function insert(work: Work, table: TableName, row: Row): Promise<vo
   await work.store.models[table].create(row, { transaction: work.transaction, returning: false })
 }
 
-const stamp = (work: Work) => ({ personId: work.command.personId, at: new Date(work.command.at), seq: work.seq })
+export const stamp = (work: Work) => ({ personId: work.command.personId, at: new Date(work.command.at), seq: work.seq })
 
 /** The newest closure of a stage decides whether it is closed. */
 const STAGE_CLOSED = `COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = :stage ORDER BY c.seq DESC LIMIT 1), 0)`
@@ -110,7 +110,7 @@ async function doCloseSet(work: Work, act: Extract<JobAct, { what: 'close-set' }
   await insert(work, 'setClosings', { setId: act.setId, zeroMm: act.zeroMm, zeroMoved: zeroMoved(act.zeroMm, u), ...stamp(work) })
 }
 
-async function strike(work: Work, snapshotRows: { id: string; struck: unknown }[], targetId: string, reason: string): Promise<void> {
+export async function strike(work: Work, snapshotRows: { id: string; struck: unknown }[], targetId: string, reason: string): Promise<void> {
   const target = snapshotRows.find((r) => r.id === targetId)
   if (!target) throw new Refusal('too-early')
   if (target.struck) throw new Refusal('already-struck')
@@ -123,11 +123,11 @@ export function stageHash(snapshot: Snapshot): string {
   return createHash('sha256').update(JSON.stringify({ sheet, sets, readings, cuts, shimFits, wearMarks, placements, plans, tally })).digest('hex')
 }
 
-function refuseClosed(snapshot: Snapshot, stage: StageName): void {
+export function refuseClosed(snapshot: Snapshot, stage: StageName): void {
   if (isClosed(snapshot, stage)) throw new Refusal('stage-closed', [stage])
 }
 
-function refuseUnknownCylinder(snapshot: Snapshot, cylinder: number): void {
+export function refuseUnknownCylinder(snapshot: Snapshot, cylinder: number): void {
   if (!snapshot.engine.heads.flat().includes(cylinder)) throw new Refusal('unknown-cylinder', [String(cylinder)])
 }
 
@@ -143,19 +143,6 @@ async function layParts(work: Work, before: Snapshot, after: Snapshot): Promise<
       )
     }
   }
-}
-
-/** A cut is refused where the liner still stands in the bore, and after a pass that nobody measured unless a reason is given. */
-function refuseBlindCut(snapshot: Snapshot, act: Extract<JobAct, { what: 'cut-pass' }>): void {
-  const bore = readCutBore(snapshot, act.cylinder)
-  if (linerIn(snapshot, act.cylinder)?.linerId || bore.sealed) throw new Refusal('liner-in', [String(act.cylinder)])
-  if (bore.unmeasured && !act.unmeasured) throw new Refusal('not-measured-between', [String(act.cylinder)])
-}
-
-/** A part that lies in another engine, or another bore of this one, cannot be taken. */
-function refuseTaken(part: { label: string; fitted: { jobId: string; cylinder: number } | null } | undefined, jobId: string, cylinder: number, code: RefusalCode): void {
-  const elsewhere = part?.fitted && (part.fitted.jobId !== jobId || part.fitted.cylinder !== cylinder)
-  if (!part || elsewhere) throw new Refusal(code, [part?.label ?? ''])
 }
 
 /** Acts that are judged on the whole job; the job's row is locked while they are. */
@@ -211,40 +198,13 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       if (laterClosed(snapshot, act.stage).length > 0) throw new Refusal('gate', laterClosed(snapshot, act.stage).map((s) => `later-closed:${s}`))
       await insert(work, 'closures', { jobId, stage: act.stage, closes: false, note: act.note, hash: stageHash(snapshot), ...stamp(work) })
       break
-    case 'mark-wear': {
-      refuseClosed(snapshot, 'counterbores')
-      refuseUnknownCylinder(snapshot, act.cylinder)
-      const { what: _, markId, ...rest } = act
-      await insert(work, 'wearMarks', { id: markId, jobId, ...rest, ...stamp(work) })
-      break
-    }
+    case 'mark-wear':
     case 'strike-wear':
-      refuseClosed(snapshot, 'counterbores')
-      await strike(work, snapshot.wearMarks, act.markId, act.reason)
+    case 'place-liner':
+    case 'take-plan':
+    case 'tally-plug':
+      await carryOutRepair(work, snapshot, act)
       break
-    case 'place-liner': {
-      refuseClosed(snapshot, 'trial-fit')
-      refuseUnknownCylinder(snapshot, act.cylinder)
-      if (act.linerId) refuseTaken(snapshot.liners.find((l) => l.id === act.linerId), jobId, act.cylinder, 'liner-taken')
-      const { what: _, placementId, ...rest } = act
-      await insert(work, 'placements', { id: placementId, jobId, ...rest, ...stamp(work) })
-      break
-    }
-    case 'take-plan': {
-      refuseClosed(snapshot, 'repair-plan')
-      for (const bore of act.bores) refuseUnknownCylinder(snapshot, bore.cylinder)
-      const { what: _, planId, bores, ...rest } = act
-      await insert(work, 'plans', { id: planId, jobId, ...rest, ...stamp(work) })
-      for (const [position, bore] of bores.entries()) await insert(work, 'planBores', { planId, position, ...bore })
-      break
-    }
-    case 'tally-plug': {
-      refuseClosed(snapshot, 'record')
-      refuseUnknownCylinder(snapshot, act.cylinder)
-      const { what: _, tallyId, ...rest } = act
-      await insert(work, 'tallyMarks', { id: tallyId, jobId, ...rest, ...stamp(work) })
-      break
-    }
     case 'adopt-sheet':
       if (!snapshot.sheets.some((s) => s.id === act.sheetId)) throw new Refusal('stale-sheet')
       refuseClosed(snapshot, 'record')

@@ -1,17 +1,16 @@
 import { QueryTypes, type Transaction } from 'sequelize'
-import { startRates, type Gauge, type Liner, type Person, type Rates, type RuleName, type SchoolName, type Sheet, type Shim, type Snapshot, type Tooling } from '#core/job/snapshot'
-import { mean } from '#core/job/stations'
-import type { Reading } from '#core/schema'
+import type { Gauge, Person, RuleName, SchoolName, Sheet, Snapshot, Tooling } from '#core/job/snapshot'
 import { readRoute } from '#core/job/route'
-import type { EngineCard, JobCard, Shop, Stock, Study } from '#contract/shop'
+import type { EngineCard, JobCard, Shop } from '#contract/shop'
 import type { Row, TableName } from './models'
+import { readRates, readStock, readStudies } from './read-stock'
 import type { Store } from './store'
 
-const num = (v: unknown) => Number(v)
-const numOrNull = (v: unknown) => (v === null || v === undefined ? null : Number(v))
-const str = (v: unknown) => v as string
-const iso = (v: unknown) => (v instanceof Date ? v : new Date(`${String(v).replace(' ', 'T')}Z`)).toISOString()
-const list = <T>(v: unknown) => (typeof v === 'string' ? JSON.parse(v) : v) as T
+export const num = (v: unknown) => Number(v)
+export const numOrNull = (v: unknown) => (v === null || v === undefined ? null : Number(v))
+export const str = (v: unknown) => v as string
+export const iso = (v: unknown) => (v instanceof Date ? v : new Date(`${String(v).replace(' ', 'T')}Z`)).toISOString()
+export const list = <T>(v: unknown) => (typeof v === 'string' ? JSON.parse(v) : v) as T
 const by = (r: Row) => ({ personId: str(r.personId), at: iso(r.at) })
 
 /** Rows of a table, plain. */
@@ -60,80 +59,6 @@ function toSheet(r: Row, links: Row[]): Sheet {
     personId: (r.personId as string | null) ?? null,
     at: iso(r.at),
   }
-}
-
-const fittedOf = (r: Row) => (r.fittedJobId ? { jobId: str(r.fittedJobId), cylinder: num(r.fittedCylinder) } : null)
-
-/** The latest measurement of each part. */
-function latestReadings(found: Row[]): Map<string, Reading[]> {
-  const newest = new Map<string, { seq: number; readings: Reading[] }>()
-  for (const r of found) {
-    const part = str(r.partId)
-    const seq = num(r.seq)
-    const known = newest.get(part)
-    const reading = { angleDeg: num(r.angleDeg), valueMm: num(r.valueMm) }
-    if (!known || seq > known.seq) newest.set(part, { seq, readings: [reading] })
-    else if (seq === known.seq) known.readings.push(reading)
-  }
-  return new Map([...newest].map(([part, { readings }]) => [part, readings.sort((a, b) => a.angleDeg - b.angleDeg)]))
-}
-
-function toShim(r: Row, measured: Map<string, Reading[]>): Shim {
-  const readings = measured.get(str(r.id)) ?? []
-  return {
-    id: str(r.id), engineId: str(r.engineId), label: str(r.label), nominalMm: num(r.nominalMm),
-    actualMm: readings.length > 0 ? mean(readings.map((x) => x.valueMm)) : num(r.actualMm),
-    material: r.material as Shim['material'], chamfer: r.chamfer as Shim['chamfer'], readings, fitted: fittedOf(r),
-  }
-}
-
-function toLiner(r: Row, measured: Map<string, Reading[]>): Liner {
-  return {
-    id: str(r.id), engineId: str(r.engineId), label: str(r.label), nominalMm: num(r.nominalMm), material: str(r.material),
-    onlyCylinder: numOrNull(r.onlyCylinder), readings: measured.get(str(r.id)) ?? [], fitted: fittedOf(r),
-  }
-}
-
-/** The stock: of one engine, or of the whole shop. */
-export async function readStock(store: Store, engineId?: string, transaction?: Transaction): Promise<Stock> {
-  const where = engineId ? { engineId } : {}
-  const [liners, shims, measured] = await Promise.all([
-    rows(store, 'liners', where, transaction),
-    rows(store, 'shims', where, transaction),
-    select(
-      store,
-      engineId
-        ? 'SELECT p.* FROM partReadings p WHERE p.partId IN (SELECT id FROM liners WHERE engineId = :engineId UNION SELECT id FROM shims WHERE engineId = :engineId)'
-        : 'SELECT * FROM partReadings',
-      engineId ? { engineId } : {},
-      transaction,
-    ),
-  ])
-  const readings = latestReadings(measured)
-  return {
-    liners: liners.map((l) => toLiner(l, readings)).sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true })),
-    shims: shims.map((s) => toShim(s, readings)).sort((a, b) => a.actualMm - b.actualMm),
-  }
-}
-
-async function readRates(store: Store, transaction?: Transaction): Promise<Rates> {
-  const [r] = await rows(store, 'rates', { id: 1 }, transaction)
-  if (!r) return startRates
-  return { hourMoney: num(r.hourMoney), boreHours: num(r.boreHours), passHours: num(r.passHours), shimHours: num(r.shimHours), shimMoney: num(r.shimMoney) }
-}
-
-async function readStudies(store: Store): Promise<Study[]> {
-  const [studies, readings] = await Promise.all([rows(store, 'studies'), rows(store, 'studyReadings')])
-  return studies
-    .map((s): Study => ({
-      id: str(s.id), gaugeId: str(s.gaugeId), parts: list<string[]>(s.parts), operators: list<string[]>(s.operators), trials: num(s.trials),
-      at: iso(s.at), endedAt: s.endedAt ? iso(s.endedAt) : null,
-      readings: readings
-        .filter((r) => r.studyId === s.id)
-        .sort((a, b) => num(a.seq) - num(b.seq))
-        .map((r) => ({ id: str(r.id), part: str(r.part), operator: str(r.operator), trial: num(r.trial), valueMm: num(r.valueMm) })),
-    }))
-    .sort((a, b) => a.at.localeCompare(b.at))
 }
 
 function toEngine(r: Row) {

@@ -104,7 +104,7 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <section class="bg-layout px-2 pt-1" :aria-label="t('rail.name')" @keydown="onKey">
-    <svg :viewBox="`0 0 ${width} ${height}`" class="mx-auto block w-full overflow-visible" :style="{ height: two ? 'clamp(150px, 23vh, 196px)' : 'clamp(116px, 17.5vh, 150px)' }" data-part="deck-rail">
+    <svg :viewBox="`0 0 ${width} ${height}`" class="mx-auto block w-full overflow-visible" :style="{ height: two ? 'clamp(140px, 20vh, 184px)' : 'clamp(116px, 17.5vh, 150px)' }" data-part="deck-rail">
       <rect v-for="head in heads" :key="head.cylinders.join()" :x="head.x" :y="head.y" :width="head.width" :height="head.height" fill="none" stroke="var(--scribe)" stroke-opacity="0.35" stroke-width="1" stroke-dasharray="6 4" />
       <text x="-8" :y="height / 2" font-size="16" fill="var(--scribe)" text-anchor="middle" :transform="`rotate(-90 -8 ${height / 2})`">{{ t('rail.front') }}</text>
       <g v-for="step in steps" :key="`${step.a}-${step.b}`" data-part="step" :data-verdict="step.verdict">

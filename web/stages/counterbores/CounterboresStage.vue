@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef } from 'vue'
+import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { readLedges } from '#core/job/ledges'
@@ -15,6 +15,7 @@ import GaugePanel from '../../bench/GaugePanel.vue'
 import GaugeWarning from '../../bench/GaugeWarning.vue'
 import ReadingPad from '../../bench/ReadingPad.vue'
 import StepBar from '../../bench/StepBar.vue'
+import { useBoreStage } from '../../bench/useBoreStage'
 import { useFigures } from '../../bench/useFigures'
 import { useReadingEntry } from '../../bench/useReadingEntry'
 import { useStageKeys } from '../../bench/useStageKeys'
@@ -57,7 +58,7 @@ const entry = useReadingEntry(
     fromTyped: (typedMm: number) => typedDepthMm(typedMm, masterMm.value),
   })),
 )
-const dialog = ref<'close' | 'reopen' | 'wear' | null>(null)
+const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'wear'>(() => 'counterbores', pad)
 const showGauge = ref(false)
 const touched = ref(0)
 const openMark = ref<WearMark | null>(null)
@@ -68,20 +69,6 @@ const window = computed(() => {
   const max = limits.value.maxLedgeDepthMm ?? nominalMm.value + 1
   return { minMm: 2 * nominalMm.value - max, maxMm: max }
 })
-
-function focus(): void {
-  void nextTick(() => {
-    if (!dialog.value) pad.value?.focus()
-  })
-}
-function close(): void {
-  dialog.value = null
-  setTimeout(focus, 50)
-}
-function stepCylinder(by: 1 | -1): void {
-  const order = snapshot.value.engine.banks.flat()
-  job.selected = order[(order.indexOf(job.selected) + by + order.length) % order.length]!
-}
 
 function go(): void {
   const m = move.value
@@ -108,10 +95,6 @@ function saveWear(mark: Pick<WearMark, 'kind' | 'atDeg' | 'spanDeg' | 'depthMm' 
 }
 function strikeWear(): void {
   if (openMark.value) job.act({ what: 'strike-wear', markId: openMark.value.id, reason: openMark.value.kind === 'burr' || openMark.value.kind === 'old-seal' ? 'cleaned-off' : 'entered-by-mistake' })
-  close()
-}
-function finish(note: string): void {
-  job.act({ what: dialog.value === 'reopen' ? 'reopen-stage' : 'close-stage', stage: 'counterbores', note })
   close()
 }
 useStageKeys(() => dialog.value !== null, { n: go, g: () => (showGauge.value = !showGauge.value) })

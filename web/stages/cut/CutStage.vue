@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef } from 'vue'
+import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { learnBias, readCutBore } from '#core/job/cut-bore'
@@ -13,6 +13,7 @@ import ReadingPad from '../../bench/ReadingPad.vue'
 import SheetDialog from '../../bench/SheetDialog.vue'
 import StepBar from '../../bench/StepBar.vue'
 import { useDeckContext } from '../../bench/useDeckContext'
+import { useBoreStage } from '../../bench/useBoreStage'
 import { useFigures } from '../../bench/useFigures'
 import { useReadingEntry } from '../../bench/useReadingEntry'
 import { useStageKeys } from '../../bench/useStageKeys'
@@ -45,7 +46,7 @@ const learned = computed(() => learnBias(snapshot.value))
 const plugged = computed(() => plugsIn(snapshot.value))
 const biasOff = computed(() => learned.value !== null && learned.value.passes >= 2 && Math.abs(learned.value.biasMm - snapshot.value.tooling.cutterBiasMm) >= 0.0005)
 
-const dialog = ref<'close' | 'reopen' | 'pack' | 'blind' | null>(null)
+const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'blind'>(() => 'cut', pad)
 const showGauge = ref(false)
 const chosen = ref<number[]>([])
 const reason = ref('')
@@ -117,23 +118,6 @@ function again(): void {
   entry.openSet()
   focus()
 }
-function focus(): void {
-  void nextTick(() => {
-    if (!dialog.value) pad.value?.focus()
-  })
-}
-function close(): void {
-  dialog.value = null
-  setTimeout(focus, 50)
-}
-function stepCylinder(by: 1 | -1): void {
-  const order = snapshot.value.engine.banks.flat()
-  job.selected = order[(order.indexOf(job.selected) + by + order.length) % order.length]!
-}
-function finish(note: string): void {
-  job.act({ what: dialog.value === 'reopen' ? 'reopen-stage' : 'close-stage', stage: 'cut', note })
-  close()
-}
 useStageKeys(() => dialog.value !== null, { n: go, g: () => (showGauge.value = !showGauge.value) })
 onBeforeUnmount(() => gauge.disconnect())
 </script>
@@ -143,15 +127,15 @@ onBeforeUnmount(() => gauge.disconnect())
     <DeckRail :engine="snapshot.engine" :deck="deck" :limits="snapshot.sheet.limits" :selected="job.selected" @select="(c) => (job.selected = c)" />
     <div class="flex min-h-0 flex-1">
       <div class="flex min-w-0 flex-1 flex-col gap-px bg-line">
-        <div class="flex min-h-0 flex-[10] gap-px">
-          <div class="w-[290px] shrink-0"><PackStack :leaves-mm="cutting ? (move.figures.leaves as number[]) : []" :pack-mm="cutting ? Number(move.figures.packMm) : 0" /></div>
+        <div class="flex min-h-0 flex-[13] gap-px">
+          <div class="w-[224px] shrink-0 max-[1100px]:w-[170px]"><PackStack :leaves-mm="cutting ? (move.figures.leaves as number[]) : []" :pack-mm="cutting ? Number(move.figures.packMm) : 0" /></div>
           <section class="min-w-0 flex-1 overflow-y-auto bg-plate p-3" :aria-label="t('cutting.sheet')" data-part="pass-sheet">
-            <h2>{{ t('cutting.sheet-of', { cylinder: job.selected }) }}</h2>
+            <h2 class="leading-tight">{{ t('cutting.sheet-of', { cylinder: job.selected }) }}</h2>
             <p v-if="mine" class="text-[16px]" data-part="wanted">{{ t(mine.wanted.cutMm > 0 ? 'cutting.wanted' : 'cutting.no-cut', { cut: withUnit(mine.wanted.cutMm), shim: mine.wanted.shimMm > 0 ? withUnit(mine.wanted.shimMm) : '—', taken: withUnit(mine.takenMm), rest: withUnit(Math.max(0, mine.restMm)) }) }}</p>
             <ol class="mt-1 flex flex-wrap gap-x-1 gap-y-1 text-[15px]">
               <li v-for="s in steps" :key="s" class="rounded border px-2 py-0.5" :class="s === stepNow ? 'border-2 border-brass font-bold' : 'border-line text-soft'">{{ t(`cutting.step.${s}`) }}</li>
             </ol>
-            <table v-if="bore.passes.length" class="mt-2 w-full text-left text-[16px]" data-part="passes">
+            <table v-if="bore.passes.length" class="mt-2 w-full text-left text-[16px] [&_td]:pr-3 [&_th]:pr-3" data-part="passes">
               <thead><tr class="border-b border-ink text-[14px]"><th>{{ t('cutting.pass') }}</th><th>{{ t('cutting.pack') }}</th><th>{{ t('cutting.predicted') }}</th><th>{{ t('cutting.measured') }}</th><th /></tr></thead>
               <tbody>
                 <tr v-for="(p, i) in bore.passes" :key="p.cut.id" class="border-b border-line">
@@ -171,11 +155,11 @@ onBeforeUnmount(() => gauge.disconnect())
             </div>
           </section>
         </div>
-        <div class="min-h-0 flex-[9]">
+        <div class="min-h-0" :class="showGauge ? 'flex-[11]' : 'flex-[8]'">
           <GaugePanel v-if="showGauge" :snapshot="snapshot" stage="trial-fit" :cylinder="job.selected" :station-deg="entry.stationDeg.value" :master-mm="0" @hide="showGauge = false" />
           <section v-else class="flex h-full flex-col overflow-y-auto bg-plate p-3" :aria-label="t('cutting.list')">
             <div class="flex items-center gap-3"><h2 class="flex-1">{{ t('cutting.list') }}</h2><span class="text-[15px]" data-part="plugs">{{ t('cutting.plugs', { cylinders: plugged.join(', ') || '0' }) }}</span><button type="button" class="key" data-part="toggle-gauge" @click="showGauge = true">{{ t('pad.gauge') }}</button></div>
-            <ul class="mt-1 grid grid-cols-2 gap-x-6 text-[16px]">
+            <ul class="mt-1 grid grid-cols-3 gap-x-5 text-[16px] max-[1100px]:grid-cols-2">
               <li v-for="w in work" :key="w.cylinder" class="flex items-baseline gap-2 border-b border-line py-1" :data-work="w.cylinder" :data-done="w.move === null"><button type="button" class="min-h-[36px] font-bold" @click="job.selected = w.cylinder">{{ t('pad.cylinder', { cylinder: w.cylinder }) }}</button><span class="text-[15px]">{{ w.move === null ? t('cutting.ready') : t('cutting.todo', { cut: w.wanted.cutMm > 0 ? length(w.wanted.cutMm) : '—', shim: w.wanted.shimMm > 0 ? length(w.wanted.shimMm) : '—' }) }}</span></li>
             </ul>
           </section>

@@ -50,8 +50,8 @@ async function change(cylinder: number, to: object): Promise<void> {
   await repair.change(current.value, cylinder, to)
   chosen.value = 'by-hand'
 }
-async function useMatch(): Promise<void> {
-  await repair.matchAsPlan()
+function useMatch(): void {
+  repair.matchAsPlan()
   chosen.value = 'by-hand'
   dialog.value = null
 }

@@ -70,6 +70,8 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
   const matching = ref(false)
   const match = shallowRef<LinerMatch | null>(null)
   const matchProblem = ref<string | null>(null)
+  /** The finished match worked out as a plan: how each bore would stand. */
+  const matched = shallowRef<EvaluatedPlan | null>(null)
 
   /** The exact match over liners, turns and shims, without any cut. */
   async function findMatch(): Promise<void> {
@@ -81,11 +83,14 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
     }
     matching.value = true
     match.value = null
+    matched.value = null
     matchProblem.value = null
     const mine = run
     try {
       const best = await worker.work.match(matchInput, tellBack((better: LinerMatch) => mine === run && (match.value = better)))
-      if (mine === run) match.value = best
+      if (mine !== run) return
+      match.value = best
+      matched.value = await worker.work.evaluate(input.value, choicesOf(best))
     } catch (error) {
       matchProblem.value = error instanceof Error ? error.message : String(error)
     } finally {
@@ -93,12 +98,13 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
     }
   }
 
+  const choicesOf = (found: LinerMatch): BoreChoice[] =>
+    found.assignment.map((a) => ({ cylinder: a.cylinder, linerId: a.linerId, rotationDeg: a.rotationDeg, cutMm: 0, shimMm: a.shimMm }))
+
   /** The match as a plan that can be taken: nothing cut, what it says fitted. */
-  async function matchAsPlan(): Promise<void> {
-    if (!match.value) return
-    const choices = match.value.assignment.map((a) => ({ cylinder: a.cylinder, linerId: a.linerId, rotationDeg: a.rotationDeg, cutMm: 0, shimMm: a.shimMm }))
-    byHand.value = { school: 'match', changed: true, targetMm: input.value.spec.aimMm, plan: await worker.work.evaluate(input.value, choices) }
+  function matchAsPlan(): void {
+    if (matched.value) byHand.value = { school: 'match', changed: true, targetMm: input.value.spec.aimMm, plan: matched.value }
   }
 
-  return { input, plans, working, byHand, keepBores, noTurning, change, stop, planAll, matching, match, matchProblem, findMatch, matchAsPlan }
+  return { input, plans, working, byHand, keepBores, noTurning, change, stop, planAll, matching, match, matched, matchProblem, findMatch, matchAsPlan }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
+import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { freeShims } from '#core/job/move-input'
 import { barePlane } from '#core/job/deck'
 import { isClosed } from '#core/job/route'
@@ -13,8 +13,10 @@ import NextMoveBar from '../../bench/NextMoveBar.vue'
 import GaugePanel from '../../bench/GaugePanel.vue'
 import ReadingPad from '../../bench/ReadingPad.vue'
 import StackSection from '../../bench/StackSection.vue'
+import { useBoreStage } from '../../bench/useBoreStage'
 import { useDeckContext } from '../../bench/useDeckContext'
 import { useReadingEntry } from '../../bench/useReadingEntry'
+import { useStageKeys } from '../../bench/useStageKeys'
 import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
@@ -45,7 +47,7 @@ const newer = computed(() => {
 const entry = useReadingEntry(useDeckContext(stage, deck, closed))
 const state = computed(() => deck.value?.cylinders.find((c) => c.cylinder === job.selected) ?? null)
 
-const dialog = ref<'close' | 'reopen' | 'decide' | 'pack' | 'shim' | 'history' | null>(null)
+const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'shim' | 'history'>(() => props.stage, pad)
 const showGauge = ref(false)
 const { move, go, correct, cut, fitShim } = useMoves(stage, deck, entry, (what) => (dialog.value = what === 'decide' ? 'close' : what))
 
@@ -55,65 +57,18 @@ function select(cylinder: number): void {
   job.selected = cylinder
 }
 
-function stepCylinder(by: 1 | -1): void {
-  const order = snapshot.value.engine.banks.flat()
-  select(order[(order.indexOf(job.selected) + by + order.length) % order.length]!)
-}
-
-function closeDialog(): void {
-  dialog.value = null
-  setTimeout(() => pad.value?.focus(), 50)
-}
-
-/** Back to the box, wherever the finger was: the next thing is a reading. */
-function toBox(): void {
-  void nextTick(() => {
-    if (!dialog.value) pad.value?.focus()
-  })
-}
-
 function goOn(): void {
   go()
-  toBox()
+  focus()
 }
 
 function again(): void {
   entry.openSet()
-  toBox()
+  focus()
 }
 
-function finish(note: string): void {
-  const what = dialog.value === 'reopen' ? 'reopen-stage' : 'close-stage'
-  if (what === 'close-stage') job.act({ what, stage: props.stage, note })
-  else job.act({ what, stage: props.stage, note })
-  closeDialog()
-}
-
-/** Keys that work anywhere on the stage; letters only while the box is empty. */
-function onKey(event: KeyboardEvent): void {
-  if (dialog.value || event.ctrlKey || event.metaKey) return
-  const order = snapshot.value.engine.heads.flat()
-  if (event.altKey && /^Digit[1-9]$/.test(event.code)) {
-    const cylinder = Number(event.code.slice(5))
-    if (order.includes(cylinder)) select(cylinder)
-    event.preventDefault()
-    return
-  }
-  const target = event.target as HTMLElement
-  const typing = target instanceof HTMLInputElement && (target.id !== 'reading' || entry.text.value !== '')
-  if (event.altKey || typing || target instanceof HTMLSelectElement || target instanceof HTMLTextAreaElement) return
-  const acts: Record<string, () => void> = { n: goOn, g: () => (showGauge.value = !showGauge.value), m: () => (device.unit = device.unit === 'mm' ? 'thou' : 'mm') }
-  const act = acts[event.key]
-  if (!act) return
-  event.preventDefault()
-  act()
-}
-
-onMounted(() => addEventListener('keydown', onKey))
-onBeforeUnmount(() => {
-  removeEventListener('keydown', onKey)
-  gauge.disconnect()
-})
+useStageKeys(() => dialog.value !== null, { n: goOn, g: () => (showGauge.value = !showGauge.value) })
+onBeforeUnmount(() => gauge.disconnect())
 </script>
 
 <template>
@@ -139,9 +94,9 @@ onBeforeUnmount(() => {
     </div>
     <NextMoveBar v-if="move" :move="move" :shims="snapshot.shims" @go="goOn" @correct="correct" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
 
-    <StopPackDialog v-if="move" :open="dialog === 'pack'" :move="move" :snapshot="snapshot" :high-mm="bare ? planeEnds(bare).highMm : 0" @close="closeDialog" @cut="(leaves, expect) => { cut(leaves, expect, move!.figures.passKind ?? 'finish'); closeDialog() }" />
-    <ShimDialog :open="dialog === 'shim'" :cylinder="move?.cylinder ?? job.selected" :shims="freeShims(snapshot)" :bare-mm="bare?.centreMm ?? 0" @close="closeDialog" @fit="(s, expect) => { fitShim(s.id, expect); closeDialog() }" />
-    <CloseStageDialog :open="dialog === 'close' || dialog === 'reopen'" :mode="dialog === 'reopen' ? 'reopen' : 'close'" :snapshot="snapshot" :stage="stage" :person="shop.person" @close="closeDialog" @done="finish" />
-    <HistoryDialog :open="dialog === 'history'" :snapshot="snapshot" :cylinder="job.selected" :stage="stage" :closed="closed" @close="closeDialog" />
+    <StopPackDialog v-if="move" :open="dialog === 'pack'" :move="move" :snapshot="snapshot" :high-mm="bare ? planeEnds(bare).highMm : 0" @close="close" @cut="(leaves, expect) => { cut(leaves, expect, move!.figures.passKind ?? 'finish'); close() }" />
+    <ShimDialog :open="dialog === 'shim'" :cylinder="move?.cylinder ?? job.selected" :shims="freeShims(snapshot)" :bare-mm="bare?.centreMm ?? 0" @close="close" @fit="(s, expect) => { fitShim(s.id, expect); close() }" />
+    <CloseStageDialog :open="dialog === 'close' || dialog === 'reopen'" :mode="dialog === 'reopen' ? 'reopen' : 'close'" :snapshot="snapshot" :stage="stage" :person="shop.person" @close="close" @done="finish" />
+    <HistoryDialog :open="dialog === 'history'" :snapshot="snapshot" :cylinder="job.selected" :stage="stage" :closed="closed" @close="close" />
   </div>
 </template>
