@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { parseGaugeLine } from '../measure/gauge-line'
 import { normal, seededRandom } from './random'
-import { afterCuts, trueProtrusionMm, type BoreTruth } from './simulated-engine'
+import { afterCuts, partTruth, takenPackMm, trueLedgeMm, truePartMm, trueProtrusionMm, trueStudyMm, type BoreTruth } from './simulated-engine'
 import { SimulatedGauge } from './simulated-gauge'
 
 const truth: BoreTruth = {
@@ -81,4 +81,34 @@ it('draws normal numbers of mean 0 and spread 1', () => {
   const mean = values.reduce((a, b) => a + b) / values.length
   expect(Math.abs(mean)).toBeLessThan(0.03)
   expect(values.reduce((a, b) => a + (b - mean) ** 2, 0) / values.length).toBeCloseTo(1, 1)
+})
+
+describe('what else the simulated gauge reads', () => {
+  it('a ledge is low where the liner on it stands low, and a cut takes the high side first', () => {
+    const depth = (packs: number[], angle: number) => trueLedgeMm(truth, packs, 10.6, angle)
+    expect(depth([], 215)).toBeCloseTo(10.6 - 0.037, 9)
+    expect(depth([], 35)).toBeCloseTo(10.6 + 0.025, 9)
+    expect(depth([0.03], 215)).toBeCloseTo(10.563 + 0.032, 9)
+    expect(depth([0.03], 35)).toBeCloseTo(10.625, 9)
+    for (const angle of [0, 90, 215]) expect(depth([0.1], angle)).toBeCloseTo(10.563 + 0.102, 9)
+  })
+
+  it('a liner of the stock stands as thick as it is, turned with it', () => {
+    const part = { meanMm: 10.61, wedgeMm: 0.008, thickAtDeg: 90 }
+    expect(truePartMm(part, 90)).toBeCloseTo(10.614, 9)
+    const bare = trueProtrusionMm(truth, { asFound: false, packsMm: [], shimMm: 0 }, 180)
+    const turned = trueProtrusionMm(truth, { asFound: false, packsMm: [], shimMm: 0.2, liner: { truth: part, nominalMm: 10.6, rotationDeg: 90 } }, 180)
+    expect(turned - bare).toBeCloseTo(0.2 + 0.014, 9)
+  })
+
+  it('draws every part, pass and hand by its name: always the same, and not all alike', () => {
+    expect(partTruth('T1', 10.6, 0.014, 0.009)).toEqual(partTruth('T1', 10.6, 0.014, 0.009))
+    const means = ['T1', 'T2', 'T3', 'T4'].map((n) => partTruth(n, 10.6, 0.014, 0.009).meanMm)
+    expect(new Set(means).size).toBe(4)
+    for (const m of means) expect(Math.abs(m - 10.6)).toBeLessThanOrEqual(0.014)
+    const taken = Array.from({ length: 200 }, (_, i) => takenPackMm(`pass ${i}`, 0.2) - 0.2)
+    expect(Math.max(...taken.map(Math.abs))).toBeLessThanOrEqual(0.0008)
+    expect(Math.abs(taken.reduce((s, t) => s + t, 0) / taken.length)).toBeLessThan(0.0002)
+    expect(trueStudyMm('P1', 'Tom')).not.toBe(trueStudyMm('P1', 'Lise'))
+  })
 })

@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest'
+import type { StageMove } from '#core/job/stage-moves'
+import en from './en.json'
+import { sayStep } from './say-step'
+
+const write = { length: (mm: number) => mm.toFixed(3), torque: (nm: number) => `${nm} N·m`, leaves: (l: number[]) => l.join(' + '), shim: (mm: number) => mm.toFixed(3) }
+const textOf = (key: string) => key.split('.').reduce<unknown>((node, name) => (node as Record<string, unknown>)?.[name], en) as string | undefined
+const make = (stage: StageMove['stage'], action: string, reason: string, more: Partial<StageMove> = {}): StageMove => ({ stage, action, reason, caution: null, button: true, cylinder: 3, stationDeg: 90, figures: {}, ...more })
+
+/** Every move a stage can make, with the figures it carries. */
+const moves: StageMove[] = [
+  make('counterbores', 'measure', 'first', { caution: 'clean', figures: { n: 1, of: 4 } }), make('counterbores', 'measure', 'continue', { figures: { n: 2, of: 4 } }), make('counterbores', 'measure', 'zero-moved', { figures: { n: 1, of: 4 } }),
+  make('counterbores', 'close-zero', 'zero-unchecked'), make('counterbores', 'clean-ledge', 'burr', { caution: 'file' }), make('counterbores', 'clean-ledge', 'old-seal'), make('counterbores', 'next-cylinder', 'next'),
+  make('counterbores', 'close-stage', 'some-worn', { figures: { cylinders: '3' } }), make('counterbores', 'close-stage', 'all-sound', { figures: { cylinders: '' } }), make('counterbores', 'done', 'closed'),
+  make('parts', 'add', 'no-liners', { figures: { bores: 6 } }), make('parts', 'measure', 'too-few-measured', { figures: { label: 'T7', measured: 4, bores: 6 } }), make('parts', 'measure', 'one-left', { figures: { label: 'T7' } }),
+  make('parts', 'close-stage', 'some-odd', { figures: { labels: 'T7' } }), make('parts', 'close-stage', 'all-measured', { figures: { offMm: 0.02 } }), make('parts', 'done', 'closed'),
+  make('repair-plan', 'ledges-first', 'not-measured', { figures: { cylinders: '2, 3' } }), make('repair-plan', 'take', 'compare', { button: false }), make('repair-plan', 'close-stage', 'taken', { figures: { cuts: 2, shims: 1, school: 'aim' } }), make('repair-plan', 'done', 'closed'),
+  make('cut', 'plan-first', 'no-plan'), make('cut', 'plug-in', 'chips', { caution: 'tally' }), make('cut', 'plug-out', 'finished', { caution: 'tally' }), make('cut', 'liner-out', 'before-pass', { caution: 'heavy' }), make('cut', 'liner-out', 'before-shim'),
+  ...(['rough', 'finish'] as const).flatMap((kind) => (['measured', 'arithmetic'] as const).map((reason) => make('cut', 'cut', reason, { caution: 'chips', figures: { kind, leaves: [0.05, 0.2], expectMm: 0.1, restMm: 0.3 } }))),
+  make('cut', 'refit', 'after-pass', { caution: 'clamp', figures: { label: 'T7', turnDeg: 90, torque: 55 } }), make('cut', 'refit', 'trial', { caution: 'clamp', figures: { label: 'T7', turnDeg: 0, torque: null } }),
+  ...(['after-pass', 'before-last', 'at-the-end'] as const).map((reason) => make('cut', 'measure', reason, { figures: { expectMm: 0.1 } })),
+  make('cut', 'shim', 'planned', { caution: 'chamfer', figures: { label: 'C1', shimMm: 0.2, expectMm: 0.1 } }),
+  make('cut', 'too-deep', 'thicker-shim', { figures: { label: 'D1', shimMm: 0.25, expectMm: 0.1 } }), make('cut', 'too-deep', 'other-liner', { button: false, figures: { label: 'T8', expectMm: 0.1 } }), make('cut', 'too-deep', 'machine-shop', { button: false, caution: 'machine-shop', figures: { wantMm: 0.4 } }),
+  make('cut', 'blocked', 'no-leaf-thin-enough', { button: false, figures: { restMm: 0.02 } }), make('cut', 'blocked', 'past-max-depth', { button: false, figures: { depthMm: 11.2, limitMm: 11.3 } }), make('cut', 'blocked', 'shim-not-here', { button: false, figures: { shimMm: 0.3 } }),
+  make('cut', 'next-cylinder', 'next'), make('cut', 'close-stage', 'all-done'), make('cut', 'done', 'closed'),
+]
+
+describe('sayStep', () => {
+  it.each(moves.map((m) => [`${m.stage} ${m.action} ${m.reason}`, m] as const))('%s has its words, and a figure for every blank in them', (_, m) => {
+    const said = sayStep(m, write)
+    expect(said.button === null).toBe(!m.button)
+    for (const part of [said.head, said.why, said.caution, said.button]) {
+      if (!part) continue
+      const text = textOf(part.key)
+      expect(typeof text, part.key).toBe('string')
+      for (const [, blank] of text!.matchAll(/\{(\w+)\}/g)) expect(Object.keys(part.params), `${part.key} wants ${blank}`).toContain(blank)
+    }
+  })
+
+  it('writes lengths, packs, angles and torque the person’s way', () => {
+    const said = sayStep(make('cut', 'cut', 'measured', { figures: { kind: 'rough', leaves: [0.05, 0.2], expectMm: -0.05, restMm: 0.3, torque: 55, turnDeg: 90 } }), write)
+    expect(said.head).toEqual({ key: 'step.cut.head.cut-rough', params: { cylinder: 3, clock: 3, kind: 'rough', leaves: '0.05 + 0.2', expect: '-0.050', rest: '0.300', torque: '55 N·m', turnDeg: 90 } })
+  })
+
+  it('sends a torque that nobody entered to the maker’s book', () => {
+    expect(sayStep(make('cut', 'refit', 'trial', { caution: 'clamp', figures: { torque: null } }), write).caution?.key).toBe('step.caution.clamp-by-book')
+  })
+})

@@ -1,0 +1,152 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { readCutBore } from '#core/job/cut-bore'
+import type { Stock } from '#contract/shop'
+import { Browser, Key } from './support/browser'
+import { House } from './support/house'
+
+let house: House
+let browser: Browser
+let folder: string
+
+beforeAll(async () => {
+  house = await House.open()
+  browser = await Browser.open(house.url)
+  folder = mkdtempSync(join(tmpdir(), 'evenbore-stock-'))
+  await browser.go('/')
+  await browser.chooseOption('#person', 'Tom Adeyar')
+})
+afterAll(async () => {
+  await browser.close()
+  await house.kill()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+const stock = () => house.json<Stock>('/api/stock')
+const saved = () => browser.until(async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'something still waits', 30_000)
+
+describe('the stock', () => {
+  async function chooseFile(name: string, text: string): Promise<void> {
+    writeFileSync(join(folder, name), text)
+    await (await browser.find('[data-part=parts-file]')).sendKeys(join(folder, name))
+  }
+
+  it('takes a file in whole or not at all, and says which line is wrong', async () => {
+    await browser.go('/stock')
+    await browser.find('[data-part=row]')
+    const before = await stock()
+    await browser.click('[data-part=parts-import]')
+    await chooseFile('wrong-columns.csv', 'name,size\nT9,10.6\n')
+    await browser.untilText('[data-part=import-result]', /lacks these columns: kind, engine, label, nominal_mm/)
+    await chooseFile('wrong-unit.csv', 'kind,engine,label,nominal_mm\nliner,Tarrock 6L-140,T9,10.6\nliner,Tarrock 6L-140,T10,0.4173\nshim,Tarrock 6L-140,Z1,0\n')
+    await browser.untilText('[data-part=import-result]', /Line 3:.*another unit\?[\s\S]*Line 4:/)
+    expect(await (await browser.find('[data-part=import-take]')).isEnabled()).toBe(false)
+    await chooseFile('good.csv', 'kind,engine,label,nominal_in,readings_in\nliner,Tarrock 6L-140,T9,0.4173,0.4173 0.4174 0.4173 0.4172\nshim,Tarrock 6L-140,Z1,0.004,0.0040 0.0041 0.0041\n')
+    await browser.untilText('[data-part=import-result]', '2 parts can be taken in')
+    await browser.click('[data-part=import-take]:not(:disabled)')
+    await browser.until(async () => (await stock()).liners.length === before.liners.length + 1, 'the liner is not in the stock')
+    const { liners, shims } = await stock()
+    expect(liners.find((l) => l.label === 'T9')!.nominalMm).toBeCloseTo(0.4173 * 25.4, 9)
+    expect(shims.find((s) => s.label === 'Z1')!.actualMm).toBeCloseTo((25.4 * (0.004 + 0.0041 + 0.0041)) / 3, 9)
+  })
+
+  it('is searched, and a part measured by typing, an odd figure asked about', async () => {
+    await browser.until(async () => (await browser.all('[data-part=parts-file]')).length === 0, 'the dialog stays open')
+    await (await browser.find('input[type=search]')).sendKeys('T8')
+    await browser.until(async () => (await browser.all('[data-part=row]')).length === 1, 'the search finds more than one')
+    await browser.click('[data-part=choose-part][data-label=T8]')
+    await browser.find('[data-part=part-measure][data-label=T8] #reading')
+    await (await browser.find('#reading')).click()
+    await browser.type('1.0603', Key.ENTER)
+    await browser.untilText('[data-part=entry-problem]', 'far from the nominal')
+    await (await browser.find('#reading')).clear()
+    await (await browser.find('#reading')).click()
+    for (const figure of ['10.603', '10,604', '10.602', '10.601']) await browser.type(figure, Key.ENTER)
+    await browser.until(async () => (await stock()).liners.find((l) => l.label === 'T8')!.readings.length === 4, 'the readings are not stored')
+    expect((await stock()).liners.find((l) => l.label === 'T8')!.readings.map((r) => r.valueMm)).toEqual([10.603, 10.604, 10.602, 10.601])
+    await browser.untilText('[data-part=row]', 'good')
+  })
+})
+
+describe('a repeat study', () => {
+  it('survives a closed page and a server that goes away, and gives its gauge an uncertainty', async () => {
+    const depth = (await house.shop()).gauges.find((g) => g.kind === 'depth')!
+    await browser.go(`/gauges/${depth.id}/study`)
+    const boxes = await browser.all('main fieldset input[type=checkbox]')
+    expect(boxes).toHaveLength(4)
+    for (const at of [0, 3]) await boxes[at]!.click()
+    await browser.run(`const [parts, trials] = document.querySelectorAll('main form input[type=number]'); parts.value = '2'; parts.dispatchEvent(new Event('input')); trials.value = '2'; trials.dispatchEvent(new Event('input'))`)
+    await browser.click('[data-part=study-begin]:not(:disabled)')
+    const asked = () => browser.run<string>(`const d = document.querySelector('[data-part=study-pad]')?.dataset; return d?.partNow ? [d.partNow, d.operatorNow, d.trialNow].join(' ') : ''`)
+    const seen: string[] = []
+    for (let i = 0; i < 8; i++) {
+      if (i === 3) {
+        await saved()
+        await browser.go(`/gauges/${depth.id}/study`)
+      }
+      if (i === 5) await house.kill()
+      if (i === 7) await house.start()
+      await browser.until(async () => (await asked()) !== '' && !seen.includes(await asked()), `reading ${i + 1} is not asked for after ${seen.join(', ')}`)
+      seen.push(await asked())
+      await (await browser.find('[data-part=study-pad] #reading')).click()
+      await browser.type((seen.at(-1)!.startsWith('P1') ? [0.101, 0.103][i % 2]! : [0.12, 0.123][i % 2]!).toFixed(3), Key.ENTER)
+    }
+    expect(seen).toEqual(['P1 Ines Varga 1', 'P2 Ines Varga 1', 'P1 Tom Adeyar 1', 'P2 Tom Adeyar 1', 'P1 Ines Varga 2', 'P2 Ines Varga 2', 'P1 Tom Adeyar 2', 'P2 Tom Adeyar 2'])
+    await browser.click('[data-part=study-end]')
+    await browser.until(async () => (await house.shop()).gauges.find((g) => g.id === depth.id)!.basis === 'study', 'the gauge did not get its study', 30_000)
+    await browser.find('[data-part=study-report]')
+    const study = (await house.shop()).studies.find((s) => s.gaugeId === depth.id)!
+    expect(study.readings).toHaveLength(8)
+    expect(new Set(study.readings.map((r) => `${r.part} ${r.operator} ${r.trial}`)).size).toBe(8)
+    await browser.go('/gauges')
+    await browser.untilText('main', 'from its repeat study')
+  })
+})
+
+describe('a pass that nobody measured', () => {
+  it('is followed by another only with a reason, which stands there; and one entered by mistake is struck out', async () => {
+    const jobId = await house.jobId('Long Reach')
+    await browser.go(`/jobs/${jobId}/repair-plan`)
+    await browser.until(async () => (await browser.all('[data-part=schools] tbody tr')).length === 6, 'the schools are not planned', 30_000)
+    await browser.click('[data-school=leave] button')
+    await browser.click('[data-part=take-plan]')
+    await saved()
+    await browser.go(`/jobs/${jobId}/cut`)
+    await browser.find('#reading')
+    await browser.chord(Key.ALT, '3')
+    await browser.find('[data-part=next-move][data-action=plug-in]')
+    await browser.type('n')
+    await browser.find('[data-part=next-move][data-action=cut]')
+    expect(await browser.all('[data-part=pack-stack] [data-part=leaf]')).not.toHaveLength(0)
+    await browser.type('n')
+    await browser.find('[data-part=next-move][data-action=refit]')
+    await browser.click('[data-part=cut-blind]')
+    await browser.click('[data-leaf="0.05"]')
+    expect(await (await browser.find('[data-part=blind-cut]')).isEnabled()).toBe(false)
+    await (await browser.find('[data-part=blind-reason]')).sendKeys('gauge is at its maker')
+    await browser.click('[data-part=blind-cut]:not(:disabled)')
+    await browser.untilText('[data-part=passes]', 'unmeasured: gauge is at its maker')
+    await saved()
+    expect(readCutBore(await house.snapshot(jobId), 3).passes.map((p) => p.cut.unmeasured)).toEqual(['', 'gauge is at its maker'])
+    await browser.click('[data-part=strike-cut]')
+    await browser.until(async () => readCutBore(await house.snapshot(jobId), 3).passes.length === 1, 'the pass is not struck out')
+    // Struck out, not gone.
+    expect((await house.snapshot(jobId)).cuts.filter((c) => c.cylinder === 3).map((c) => c.struck?.reason ?? null)).toEqual([null, 'entered-by-mistake'])
+    expect(await browser.complaints()).toEqual([])
+  })
+
+  it('and the question of less torque is answered by two sets', async () => {
+    const jobId = await house.jobId('Pump')
+    await browser.go(`/jobs/${jobId}/repair-plan`)
+    await browser.find('[data-part=open-questions]')
+    await browser.click('[data-part=open-questions]')
+    await browser.untilText('[data-part=question-torque]', 'Measure this cylinder twice')
+    await browser.untilText('[data-part=question-material]', 'it makes no difference')
+    await browser.untilText('[data-part=question-stations]', /4 stations[\s\S]*8 stations/)
+    await browser.type(Key.ESCAPE)
+    await browser.click('[data-part=open-match]')
+    await browser.untilText('[data-part=match-problem]', 'There are 8 bores and only 0 liners')
+  })
+})
