@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { carriesPlane } from '#core/measure/fit-plane'
 import { angleDeg, cylinderNumber, lengthMm, reading, thicknessMm } from '#core/schema'
 import { engineShape, gauge, id, liner, person, placement, rates, ruleName, sheet, shim, takenPlan, tooling, wearMark, zeroPlace } from '#core/job/snapshot'
 import { setStages, stageNames } from '#core/job/stages'
@@ -84,6 +85,8 @@ export const shopAct = z.discriminatedUnion('what', [
     engineId: id,
     title: z.string().trim().min(1).max(120),
     complaint: z.string().trim().max(500),
+    /** Where every liner and ledge is read, degrees from the front; four quarters where left out. */
+    stationsDeg: z.array(angleDeg.min(0).lt(360)).min(3).max(16).refine((s) => carriesPlane(s.map((angleDeg) => ({ angleDeg }))), 'lie too close together to carry a plane').optional(),
   }),
 ])
 export type ShopAct = z.infer<typeof shopAct>

@@ -86,6 +86,9 @@ describe('what can be taken away', () => {
   it('prints an open job as unsigned, in thou and on Letter where asked', async () => {
     const text = await textOf(`/api/jobs/${ferry}/record.pdf?unit=thou&paper=LETTER`)
     expect(text).toContain('Not signed. Still open: Counterbores, Trial fit, Final check, Record.')
+    // A gauge whose calibration was due, and that was never studied, is said so where it judged.
+    expect(text).toContain('calibration was due 2026-10-31')
+    expect(text).toContain('only what was entered')
     expect(text).toContain('2.36 – 5.51')
     expect((await server.app.inject(`/api/jobs/${ferry}/record.pdf?paper=A9`)).statusCode).toBe(422)
   })

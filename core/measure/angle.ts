@@ -14,3 +14,8 @@ export function clockHour(angleDeg: number): number {
   const hour = Math.round(turnDeg(angleDeg) / 30) % 12
   return hour === 0 ? 12 : hour
 }
+
+/** Stations spread evenly round the circle, the first one at the front, degrees. */
+export function evenStations(count: number): number[] {
+  return Array.from({ length: count }, (_, i) => (360 / count) * i)
+}

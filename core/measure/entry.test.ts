@@ -1,5 +1,6 @@
+import { asDepthMm, typedDepthMm } from './as-protrusion'
 import { describe, expect, it } from 'vitest'
-import { clockHour, turnDeg } from './angle'
+import { evenStations, clockHour, turnDeg } from './angle'
 import { doubtfulReading } from './doubtful-reading'
 import { LineCutter, parseGaugeLine } from './gauge-line'
 import { limitShare } from './limit-share'
@@ -86,4 +87,23 @@ it('says what share of a window a gauge takes up', () => {
   expect(limitShare(0.004, { minMm: 0.06, maxMm: 0.14 })).toBeCloseTo(0.1)
   expect(limitShare(1, { minMm: 0.06, maxMm: 0.14 })).toBe(1)
   expect(limitShare(0.001, { minMm: 0.1, maxMm: 0.1 })).toBe(1)
+})
+
+describe('a depth gauge', () => {
+  it('shows a ledge below zero, or its difference to the master it was zeroed on', () => {
+    expect(asDepthMm(-10.512, 0)).toBeCloseTo(10.512, 12)
+    // On a master of 96.00 a ledge 0.03 deeper lets the spindle out: it shows less.
+    expect(asDepthMm(-0.03, 96)).toBeCloseTo(96.03, 12)
+    expect(asDepthMm(0.02, 96)).toBeCloseTo(95.98, 12)
+  })
+  it('is typed whole, or as what is deeper than the master', () => {
+    expect(typedDepthMm(10.512, 0)).toBe(10.512)
+    expect(typedDepthMm(0.03, 96)).toBeCloseTo(96.03, 12)
+  })
+})
+
+it('spreads stations evenly from the front', () => {
+  expect(evenStations(4)).toEqual([0, 90, 180, 270])
+  expect(evenStations(8)).toHaveLength(8)
+  expect(evenStations(6)[5]).toBe(300)
 })

@@ -1,4 +1,4 @@
-import type { Command, JobAct, ShopAct } from '#contract/commands'
+import type { Command, JobAct, NewPart, ShopAct } from '#contract/commands'
 import type { SetStage, MeasuredStage } from '#core/job/stages'
 import { nominalLedgeDepthMm, nominalProtrusionMm } from '#core/liner/stack'
 import { fitPlane, planeHeightMm } from '#core/measure/fit-plane'
@@ -54,9 +54,15 @@ async function fillShop(store: Store): Promise<void> {
   for (const person of Object.values(world.people)) await past.act({ what: 'add-person', person })
   for (const gauge of Object.values(world.gauges)) await past.act({ what: 'save-gauge', gauge })
   for (const { id, shape, sheet } of Object.values(world.engines)) await past.act({ what: 'add-engine', engineId: id, shape, sheet })
-  for (const shim of world.shims) await past.act({ what: 'add-shim', shimId: demoId(`shim ${shim.label}`), ...shim })
-  await past.act({ what: 'add-parts', parts: world.liners })
+  await past.act({ what: 'add-parts', parts: [...world.liners, ...world.shims.map(shimPart)] })
   await fillStudy(past)
+}
+
+/** A shim as it was measured on arrival, at three stations. */
+function shimPart({ actualMm, ...shim }: (typeof world.shims)[number]): NewPart {
+  const uneven = [0.0005, 0, -0.0005]
+  const readings = [0, 120, 240].map((angleDeg, i) => ({ angleDeg, valueMm: Math.round((actualMm + uneven[i]!) * 1e6) / 1e6 }))
+  return { kind: 'shim', id: demoId(`shim ${shim.label}`), ...shim, chamfer: shim.material === 'brass' ? 'none' : 'inside', readings }
 }
 
 async function fillStudy(past: Past): Promise<void> {

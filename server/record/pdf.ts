@@ -8,6 +8,7 @@ import type { LengthUnit } from '#core/units/convert'
 import { clockHour } from '#core/measure/angle'
 import { formatLength } from '#core/units/format-length'
 import { isClosed, readRoute } from '#core/job/route'
+import { gaugeStanding } from '#core/measure/gauge-standing'
 import { measuredStages, optionalStages } from '#core/job/stages'
 import { profileSvg } from './profile-svg'
 import { recordLocale, strikeReason, word } from './words'
@@ -138,7 +139,8 @@ function gaugesBlock(w: Writer): Content {
   const used = new Map(sets.map((s) => [`${s.gaugeId} ${s.rule} ${s.uncertaintyMm}`, s]))
   const lines = [...used.values()].map((s) => {
     const gauge = gauges.find((g) => g.id === s.gaugeId)
-    return word(`record.gauge-${s.rule}`, { gauge: gauge?.name ?? '—', serial: gauge?.serial ?? '', u: w.withUnit(s.uncertaintyMm) })
+    const standing = gauge ? gaugeStanding(gauge, s.at.slice(0, 10)).filter((x) => x !== 'good').map((x) => word(`gauge.standing.${x}`, { gauge: gauge.name, day: gauge.calibrationDue ?? '' })) : []
+    return [word(`record.gauge-${s.rule}`, { gauge: gauge?.name ?? '—', serial: gauge?.serial ?? '', u: w.withUnit(s.uncertaintyMm) }), ...standing].join(' ')
   })
   const marked = sets.filter((s) => s.closed?.zeroMoved).length
   const unchecked = sets.filter((s) => !s.closed || s.closed.zeroMm === null).length

@@ -40,7 +40,7 @@ async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>
     complaint: act.complaint,
     engineId: act.engineId,
     sheetId: latest.id,
-    stationsDeg: [0, 90, 180, 270],
+    stationsDeg: act.stationsDeg ?? [0, 90, 180, 270],
     simulated: false,
     createdAt: new Date(work.command.at),
   })

@@ -27,7 +27,7 @@ function toShim(r: Row, measured: Map<string, Reading[]>): Shim {
   const readings = measured.get(str(r.id)) ?? []
   return {
     id: str(r.id), engineId: str(r.engineId), label: str(r.label), nominalMm: num(r.nominalMm),
-    actualMm: readings.length > 0 ? mean(readings.map((x) => x.valueMm)) : num(r.actualMm),
+    actualMm: readings.length > 0 ? Number(mean(readings.map((x) => x.valueMm)).toFixed(9)) : num(r.actualMm),
     material: r.material as Shim['material'], chamfer: r.chamfer as Shim['chamfer'], readings, fitted: fittedOf(r),
   }
 }

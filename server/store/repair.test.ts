@@ -170,6 +170,19 @@ describe('a repeat study', () => {
   })
 })
 
+describe('a job', () => {
+  it('is read at the stations it was taken in with, unless they carry no plane', async () => {
+    const engineId = (await server.shop()).engines[0]!.id
+    const start = (jobId: string, stationsDeg?: number[]): ShopAct => ({ what: 'start-job', jobId, engineId, title: 'eight', complaint: '', ...(stationsDeg ? { stationsDeg } : {}) })
+    const [eight, four] = [randomUUID(), randomUUID()]
+    expect(await inShop(start(eight, [0, 45, 90, 135, 180, 225, 270, 315]))).toMatchObject({ result: 'done' })
+    expect(await inShop(start(four))).toMatchObject({ result: 'done' })
+    expect(await inShop(start(randomUUID(), [0, 5, 10, 15]))).toMatchObject({ result: 'refused', code: 'bad-command', details: [expect.stringContaining('too close together')] })
+    expect((await server.snapshot(eight)).stationsDeg).toHaveLength(8)
+    expect((await server.snapshot(four)).stationsDeg).toEqual([0, 90, 180, 270])
+  })
+})
+
 describe('a store from before the ledges', () => {
   it('takes the new tables and columns and keeps what it had', async () => {
     const old = await TestServer.start()

@@ -4,6 +4,7 @@ import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 import type { JobCard } from '#contract/shop'
+import { evenStations } from '#core/measure/angle'
 import ListTable from '../bench/ListTable.vue'
 import RouteMarks from '../bench/RouteMarks.vue'
 import SheetDialog from '../bench/SheetDialog.vue'
@@ -18,7 +19,7 @@ const shop = useShop()
 void shop.load()
 
 const starting = ref(false)
-const form = ref({ engineId: '', title: '', complaint: '' })
+const form = ref({ engineId: '', title: '', complaint: '', stations: 4 })
 const ready = computed(() => form.value.engineId !== '' && form.value.title.trim() !== '')
 
 const column = createColumnHelper<JobCard>()
@@ -54,7 +55,7 @@ function open(job: JobCard): void {
 
 async function start(): Promise<void> {
   const jobId = crypto.randomUUID()
-  if (await shop.act({ what: 'start-job', jobId, engineId: form.value.engineId, title: form.value.title, complaint: form.value.complaint })) {
+  if (await shop.act({ what: 'start-job', jobId, engineId: form.value.engineId, title: form.value.title, complaint: form.value.complaint, stationsDeg: evenStations(form.value.stations) })) {
     void router.push({ name: 'job', params: { jobId } })
   }
 }
@@ -75,6 +76,7 @@ async function start(): Promise<void> {
         </label>
         <label class="field">{{ t('jobs.title') }}<input v-model="form.title" maxlength="120" :placeholder="t('jobs.title-hint')" data-part="job-title" /></label>
         <label class="field">{{ t('jobs.complaint') }}<textarea v-model="form.complaint" rows="2" maxlength="500" /></label>
+        <label class="field">{{ t('jobs.stations') }}<select v-model.number="form.stations" data-part="job-stations"><option v-for="n in [4, 6, 8]" :key="n" :value="n">{{ t('question.stations.n', { n }) }}</option></select></label>
         <div class="mt-2 flex gap-2">
           <button type="submit" class="key-brass disabled:opacity-50" :disabled="!ready" data-part="job-start">{{ t('jobs.start') }}</button>
           <button type="button" class="key" @click="starting = false">{{ t('keys.close') }}</button>

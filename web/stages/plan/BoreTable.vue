@@ -53,5 +53,8 @@ function typedCut(cylinder: number, event: Event): void {
         </tr>
       </tbody>
     </table>
+    <ul class="mt-2 flex flex-wrap gap-x-8 text-[16px]" data-part="plan-heads">
+      <li v-for="h in plan.heads" :key="h.cylinders.join()" :class="{ 'font-bold text-outside': h.verdict === 'out' }">{{ t('repair.head', { cylinders: h.cylinders.join(' '), step: length(h.worstStepMm, limits.adjacentMaxMm === null ? [] : [limits.adjacentMaxMm]), range: length(h.rangeMm, limits.headRangeMaxMm === null ? [] : [limits.headRangeMaxMm]) }) }}</li>
+    </ul>
   </div>
 </template>
