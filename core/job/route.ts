@@ -6,10 +6,14 @@ import { isMeasured, optionalStages, stageNames, type StageName } from './stages
 
 export type StageState = 'done' | 'next' | 'begun' | 'later' | 'passed'
 
-/** Whether a stage is closed: its last closure counts, a reopening undoes it. */
+/**
+ * Whether a stage is closed: its last closure counts, a reopening undoes it. What a job
+ * passed by is closed with its signature.
+ */
 export function isClosed(snapshot: Pick<Snapshot, 'closures'>, stage: StageName): boolean {
   const own = snapshot.closures.filter((c) => c.stage === stage)
-  return own.sort((a, b) => a.seq - b.seq).at(-1)?.closes ?? false
+  const closed = own.sort((a, b) => a.seq - b.seq).at(-1)?.closes ?? false
+  return closed || (optionalStages.includes(stage) && isClosed(snapshot, 'record'))
 }
 
 /** Whether anything was done in a stage. */

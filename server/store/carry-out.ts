@@ -39,8 +39,9 @@ export async function insert(work: Work, table: TableName, row: Row): Promise<vo
 
 export const stamp = (work: Work) => ({ personId: work.command.personId, at: new Date(work.command.at), seq: work.seq })
 
-/** The newest closure of a stage decides whether it is closed. */
-const STAGE_CLOSED = `COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = :stage ORDER BY c.seq DESC LIMIT 1), 0)`
+/** The newest closure of a stage decides whether it is closed; a signed job is closed altogether. `j` is the job. */
+export const closedSql = (stage: string) =>
+  [stage, `'record'`].map((s) => `COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = ${s} ORDER BY c.seq DESC LIMIT 1), 0)`).join(' OR ')
 
 async function one(work: Work, sql: string, replacements: Row): Promise<Row | undefined> {
   return (await select(work.store, sql, replacements, work.transaction))[0]
@@ -56,7 +57,7 @@ async function openSet(work: Work, setId: string): Promise<OpenSet> {
   const found = await one(
     work,
     `SELECT s.jobId, s.stage, s.gaugeId, z.setId IS NOT NULL AS setClosed,
-       COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = s.stage ORDER BY c.seq DESC LIMIT 1), 0) AS stageClosed
+       (${closedSql('s.stage')}) AS stageClosed
      FROM readingSets s JOIN jobs j ON j.id = s.jobId LEFT JOIN setClosings z ON z.setId = s.id
      WHERE s.id = :setId LOCK IN SHARE MODE`,
     { setId },
@@ -70,7 +71,7 @@ async function openSet(work: Work, setId: string): Promise<OpenSet> {
 async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>): Promise<void> {
   const job = await one(
     work,
-    `SELECT j.sheetId, e.heads, ${STAGE_CLOSED} AS stageClosed, (SELECT rule FROM settings WHERE id = 1) AS rule
+    `SELECT j.sheetId, e.heads, (${closedSql(':stage')}) AS stageClosed, (SELECT rule FROM settings WHERE id = 1) AS rule
      FROM jobs j JOIN engines e ON e.id = j.engineId WHERE j.id = :jobId LOCK IN SHARE MODE`,
     { jobId: work.command.jobId, stage: act.stage },
   )

@@ -1,5 +1,5 @@
 import type { Command, JobAct, Outcome } from '#contract/commands'
-import { carryOut, isKnownPerson, parseCommand } from './carry-out'
+import { carryOut, closedSql, isKnownPerson, parseCommand } from './carry-out'
 import { select } from './read'
 import type { Row } from './models'
 import type { Store } from './store'
@@ -22,7 +22,7 @@ async function openSets(store: Store, setIds: string[], transaction: Parameters<
     store,
     `SELECT s.id, s.jobId FROM readingSets s JOIN jobs j ON j.id = s.jobId LEFT JOIN setClosings z ON z.setId = s.id
      WHERE s.id IN (:setIds) AND z.setId IS NULL
-       AND COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = s.stage ORDER BY c.seq DESC LIMIT 1), 0) = 0
+       AND NOT (${closedSql('s.stage')})
      LOCK IN SHARE MODE`,
     { setIds },
     transaction,

@@ -183,6 +183,18 @@ describe('a job', () => {
   })
 })
 
+describe('a signed job', () => {
+  it('takes nothing more, not even in a stage it had passed by', async () => {
+    const loader = await server.jobId('loader')
+    const openSet: JobAct = { what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'counterbores', gaugeId: depthGauge, zeroOn: 'deck' }
+    expect(await on(loader, openSet)).toMatchObject({ result: 'refused', code: 'stage-closed' })
+    expect(await on(loader, { what: 'mark-wear', markId: randomUUID(), cylinder: 1, kind: 'burr', atDeg: 0, spanDeg: 10, depthMm: 0, words: '' })).toMatchObject({ result: 'refused', code: 'stage-closed' })
+    expect(await on(loader, { what: 'take-plan', planId: randomUUID(), school: 'aim', changed: false, targetMm: 0.1, bores: [{ cylinder: 1, linerId: null, rotationDeg: 0, cutMm: 0, shimMm: 0 }] })).toMatchObject({ result: 'refused', code: 'stage-closed' })
+    await on(loader, { what: 'reopen-stage', stage: 'record', note: 'a ledge was forgotten' })
+    expect(await on(loader, openSet)).toMatchObject({ result: 'done' })
+  })
+})
+
 describe('a store from before the ledges', () => {
   it('takes the new tables and columns and keeps what it had', async () => {
     const old = await TestServer.start()
