@@ -2,7 +2,9 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { calc } from '#core/calc'
 import { readCutBore } from '#core/job/cut-bore'
+import type { LinerMatch, MatchLinersInput } from '#core/liner/match-liners'
 import type { Stock } from '#contract/shop'
 import { Browser, Key } from './support/browser'
 import { House } from './support/house'
@@ -148,5 +150,32 @@ describe('a pass that nobody measured', () => {
     await browser.type(Key.ESCAPE)
     await browser.click('[data-part=open-match]')
     await browser.untilText('[data-part=match-problem]', 'There are 8 bores and only 0 liners')
+  })
+})
+
+describe('a calculation that takes its time', () => {
+  const deck = (bores: number): MatchLinersInput => ({
+    bores: Array.from({ length: bores }, (_, i) => ({ cylinder: i + 1, depthMm: 10.49 + 0.013 * ((i * 7) % 11), tiltMm: 0.004 * (i % 9), highAtDeg: 40 * i })),
+    liners: Array.from({ length: bores + 2 }, (_, i) => ({ id: `L${i}`, flangeMm: 10.58 + 0.007 * ((i * 5) % 9), wedgeMm: 0.002 * (i % 5), thickAtDeg: 70 * i })),
+    shims: [{ thicknessMm: 0.05, count: 2 }, { thicknessMm: 0.1, count: 1 }, { thicknessMm: 0.2, count: 2 }], otherMm: 0, rotationsDeg: [0, 90, 180, 270],
+    heads: [Array.from({ length: bores }, (_, i) => i + 1)], targetMm: 0.1, spec: { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03 },
+  })
+  const ask = (input: unknown, signal?: AbortSignal) => fetch(`${house.url}/api/calc/match-liners`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(input), ...(signal ? { signal } : {}) })
+
+  it('keeps nobody waiting, answers as `calc` does, and ends when nobody waits for it', async () => {
+    const order: string[] = []
+    const heavy = ask(deck(9)).then(async (answer) => (order.push('match'), (await answer.json()) as LinerMatch))
+    await new Promise((resolve) => setTimeout(resolve, 30))
+    await fetch(`${house.url}/api/health`).then(() => order.push('health'))
+    const match = await heavy
+    expect(order).toEqual(['health', 'match'])
+    expect(match).toEqual(JSON.parse(JSON.stringify(await calc('match-liners', deck(9)))))
+    const gone = new AbortController()
+    const given = ask(deck(24), gone.signal).catch((error: Error) => error.name)
+    setTimeout(() => gone.abort(), 300)
+    expect(await given).toBe('AbortError')
+    expect((await ask({ ...deck(4), liners: [] })).status).toBe(422)
+    expect((await ask({ ...deck(4), colour: 'blue' })).status).toBe(422)
+    expect((await fetch(`${house.url}/api/health`)).ok).toBe(true)
   })
 })

@@ -26,7 +26,7 @@ export async function build(): Promise<void> {
   say('Building the server and the interface …')
   try {
     await esbuild.build({
-      entryPoints: { main: 'server/main.ts' },
+      entryPoints: { main: 'server/main.ts', 'calc-thread': 'server/calc-thread.ts' },
       outdir: 'dist/server',
       bundle: true,
       platform: 'node',

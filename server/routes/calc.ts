@@ -1,7 +1,15 @@
-import type { FastifyInstance } from 'fastify'
+import type { FastifyInstance, FastifyReply } from 'fastify'
 import { z } from 'zod'
-import { calc, calculations } from '#core/calc'
+import { calculations } from '#core/calc'
 import { apiError } from '#contract/shop'
+import { runCalc } from '../run-calc'
+
+/** Tells when whoever asked has gone. */
+function goneWith(reply: FastifyReply): AbortSignal {
+  const gone = new AbortController()
+  reply.raw.once('close', () => gone.abort())
+  return gone.signal
+}
 
 /** `POST /api/calc/NAME`: every calculation of the core, with the input and output of `calc`. */
 export async function calcRoutes(app: FastifyInstance): Promise<void> {
@@ -13,10 +21,10 @@ export async function calcRoutes(app: FastifyInstance): Promise<void> {
     app.post(
       `/api/calc/${name}`,
       { schema: { summary, tags: ['calculations'], body: input, response: { 422: apiError } }, validatorCompiler: () => (value) => ({ value }) },
-      async (request) => calc(name, request.body ?? null),
+      async (request, reply) => runCalc(name, request.body ?? null, goneWith(reply)),
     )
   }
-  app.post('/api/calc/:name', { schema: { hide: true, params: z.object({ name: z.string() }) } }, async (request) =>
-    calc((request.params as { name: string }).name, request.body),
+  app.post('/api/calc/:name', { schema: { hide: true, params: z.object({ name: z.string() }) } }, async (request, reply) =>
+    runCalc((request.params as { name: string }).name, request.body, goneWith(reply)),
   )
 }
