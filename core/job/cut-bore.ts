@@ -71,3 +71,12 @@ export function learnBias(snapshot: Snapshot): LearnedBias | null {
   const scatterMm = beyond.length < 2 ? null : Math.sqrt(beyond.reduce((s, b) => s + (b - biasMm) ** 2, 0) / (beyond.length - 1))
   return { passes: beyond.length, biasMm, scatterMm }
 }
+
+/** A bias told by fewer passes, or nearer to the one in use than this (mm), is not worth offering. */
+const OFFER = { passes: 2, offMm: 0.0005, stepMm: 0.0001 } as const
+
+/** The bias to reckon with from now on, to a tenth of a micron; null where the one in use will do. */
+export function biasToOffer(learned: LearnedBias | null, inUseMm: number): number | null {
+  if (!learned || learned.passes < OFFER.passes || Math.abs(learned.biasMm - inUseMm) < OFFER.offMm) return null
+  return Number((Math.round(learned.biasMm / OFFER.stepMm) * OFFER.stepMm).toFixed(4))
+}

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { Played, sixCylinders } from '../testing/make-snapshot'
-import { learnBias, readCutBore } from './cut-bore'
+import { biasToOffer, learnBias, readCutBore } from './cut-bore'
 import { readLedge } from './ledges'
 import { gateProblems, plugsIn } from './route'
 import type { Liner, Snapshot } from './snapshot'
@@ -177,5 +177,16 @@ describe('the work at the cutter', () => {
     expect(played.snapshot.cuts[0]).toMatchObject({ biasMm: 0.003, unmeasured: 'gauge away', packMm: 0.1 })
     const later = applyAct({ ...played.snapshot, tooling: { ...played.snapshot.tooling, cutterBiasMm: 0.01 } }, { what: 'cut-pass', cutId: played.id(901), cylinder: 3, kind: 'rough', leavesMm: [0.1], expectMm: 0 }, { seq: 99, at: '', personId: '' })
     expect(later.cuts[1]).toMatchObject({ biasMm: 0.01, unmeasured: '' })
+  })
+})
+
+describe('the bias on offer', () => {
+  it('is worth it after two passes that tell another one than is in use', () => {
+    const learned = { passes: 2, biasMm: 0.00214, scatterMm: 0.0004 }
+    expect(biasToOffer(learned, 0)).toBe(0.0021)
+    expect(biasToOffer(learned, 0.002)).toBeNull()
+    expect(biasToOffer({ ...learned, passes: 1 }, 0)).toBeNull()
+    expect(biasToOffer(null, 0)).toBeNull()
+    expect(biasToOffer({ ...learned, biasMm: -0.003 }, 0)).toBe(-0.003)
   })
 })

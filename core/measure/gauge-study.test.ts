@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { gaugeStanding } from './gauge-standing'
 import { canTell, shimGrowthMm, stationsWorth } from './school-questions'
-import { reportStudy } from './study-advice'
+import { offPartMeans, reportStudy } from './study-advice'
 import { latestOfStudy, studyOrder } from './study-plan'
 
 const parts = ['P1', 'P2', 'P3']
@@ -32,6 +32,11 @@ describe('a study', () => {
     expect(report.roughestPart).toBe('P2')
     expect(report.repeatsToTell).toBe(4)
     expect(report.meanOfThreeMm).toBeCloseTo(report.study.expandedUncertaintyMm / Math.sqrt(3), 12)
+  })
+
+  it('tells every reading by how far it lies off its part', () => {
+    const off = offPartMeans([{ part: 'P1', valueMm: 0.1 }, { part: 'P2', valueMm: 0.5 }, { part: 'P1', valueMm: 0.104 }])
+    expect(off.map((r) => [r.part, Math.round(r.offMm * 1e6)])).toEqual([['P1', -2000], ['P2', 0], ['P1', 2000]])
   })
 
   it('blames the scale where nothing else scatters', () => {

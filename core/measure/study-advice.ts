@@ -31,6 +31,12 @@ export interface StudyReport {
 
 const mean = (values: readonly number[]) => values.reduce((s, v) => s + v, 0) / values.length
 
+/** Every reading with how far it lies off the mean of its part, mm: what wanders, told from what is big. */
+export function offPartMeans<R extends { part: string; valueMm: number }>(readings: readonly R[]): (R & { offMm: number })[] {
+  const means = new Map([...new Set(readings.map((r) => r.part))].map((part) => [part, mean(readings.filter((r) => r.part === part).map((r) => r.valueMm))]))
+  return readings.map((r) => ({ ...r, offMm: r.valueMm - means.get(r.part)! }))
+}
+
 /**
  * A study told: its figures, whose and which part's readings wander, and what repeating is worth.
  *

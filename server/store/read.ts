@@ -310,9 +310,3 @@ export async function readShop(store: Store): Promise<Shop> {
     jobs: jobCards.sort((a, b) => a.number - b.number),
   }
 }
-
-/** How many acts each job has seen: what tells another device that something is new. */
-export async function readRevisions(store: Store, jobIds: string[]): Promise<Map<string, number>> {
-  const found = await select(store, `SELECT jobId, COUNT(*) AS n FROM events WHERE result = 'done' AND jobId IN (:jobIds) GROUP BY jobId`, { jobIds })
-  return new Map(found.map((r) => [str(r.jobId), num(r.n)]))
-}

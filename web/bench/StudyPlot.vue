@@ -3,7 +3,7 @@ import { scaleLinear, scalePoint } from 'd3-scale'
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { mean } from '#core/job/stations'
+import { offPartMeans } from '#core/measure/study-advice'
 import { useFigures } from './useFigures'
 
 interface Place {
@@ -19,10 +19,7 @@ const width = computed(() => Math.max(360, w.value))
 const height = 280
 
 /** Every reading by how far it lies off the mean of its part: what wanders is told from what is big. */
-const off = computed(() => {
-  const means = new Map(props.parts.map((p) => [p, props.readings.filter((r) => r.part === p).map((r) => r.valueMm)]))
-  return props.readings.map((r) => ({ ...r, offMm: r.valueMm - mean(means.get(r.part)!) }))
-})
+const off = computed(() => offPartMeans(props.readings))
 const reach = computed(() => Math.max(0.004, ...off.value.map((r) => Math.abs(r.offMm))) * 1.15)
 const y = computed(() => scaleLinear([-reach.value, reach.value], [height - 46, 26]))
 const columns = computed(() => props.parts.flatMap((part) => props.operators.map((operator) => `${part}|${operator}`)))

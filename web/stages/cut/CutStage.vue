@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
-import { learnBias, readCutBore } from '#core/job/cut-bore'
+import { biasToOffer, learnBias, readCutBore } from '#core/job/cut-bore'
 import { isClosed, plugsIn } from '#core/job/route'
 import { cutMove, readWork } from '#core/job/stage-moves'
 import { expectAfterPackMm, packThicknessMm } from '#core/liner/pack'
@@ -44,7 +44,7 @@ const mine = computed(() => work.value.find((w) => w.cylinder === job.selected) 
 const bore = computed(() => readCutBore(snapshot.value, job.selected))
 const learned = computed(() => learnBias(snapshot.value))
 const plugged = computed(() => plugsIn(snapshot.value))
-const biasOff = computed(() => learned.value !== null && learned.value.passes >= 2 && Math.abs(learned.value.biasMm - snapshot.value.tooling.cutterBiasMm) >= 0.0005)
+const offeredMm = computed(() => biasToOffer(learned.value, snapshot.value.tooling.cutterBiasMm))
 
 const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'blind'>(() => 'cut', pad)
 const showGauge = ref(false)
@@ -107,8 +107,8 @@ function toggle(mm: number): void {
   chosen.value = chosen.value.includes(mm) ? chosen.value.filter((l) => l !== mm) : [...chosen.value, mm].sort((a, b) => a - b)
 }
 function useBias(): void {
-  if (!learned.value) return
-  void shop.act({ what: 'set-tooling', tooling: { ...snapshot.value.tooling, cutterBiasMm: Math.round(learned.value.biasMm * 10_000) / 10_000 } }).then(() => job.refresh())
+  if (offeredMm.value === null) return
+  void shop.act({ what: 'set-tooling', tooling: { ...snapshot.value.tooling, cutterBiasMm: offeredMm.value } }).then(() => job.refresh())
 }
 function strikeLast(): void {
   const last = bore.value.passes.at(-1)?.cut
@@ -147,7 +147,7 @@ onBeforeUnmount(() => gauge.disconnect())
             </table>
             <p v-if="learned" class="mt-2 text-[15px]" data-part="learned">{{ t('cutting.learned', { n: learned.passes, bias: fine(learned.biasMm, true), now: fine(snapshot.tooling.cutterBiasMm, true), scatter: learned.scatterMm === null ? '—' : fine(learned.scatterMm) }) }}</p>
             <div class="mt-2 flex flex-wrap gap-2">
-              <button v-if="biasOff && !closed" type="button" class="key" data-part="use-bias" @click="useBias">{{ t('cutting.use-bias', { bias: fine(learned!.biasMm, true) }) }}</button>
+              <button v-if="offeredMm !== null && !closed" type="button" class="key" data-part="use-bias" @click="useBias">{{ t('cutting.use-bias', { bias: fine(offeredMm, true) }) }}</button>
               <button v-if="cutting" type="button" class="key" data-part="other-pack" @click="openPack('pack')">{{ t('move.other.cut') }}</button>
               <button v-if="bore.unmeasured && !closed" type="button" class="key" data-part="cut-blind" @click="openPack('blind')">{{ t('cutting.cut-blind') }}</button>
               <button v-if="bore.passes.length && !closed" type="button" class="key" data-part="strike-cut" @click="strikeLast">{{ t('cutting.undo') }}</button>
@@ -160,7 +160,7 @@ onBeforeUnmount(() => gauge.disconnect())
           <section v-else class="flex h-full flex-col overflow-y-auto bg-plate p-3" :aria-label="t('cutting.list')">
             <div class="flex items-center gap-3"><h2 class="flex-1">{{ t('cutting.list') }}</h2><span class="text-[15px]" data-part="plugs">{{ t('cutting.plugs', { cylinders: plugged.join(', ') || '0' }) }}</span><button type="button" class="key" data-part="toggle-gauge" @click="showGauge = true">{{ t('pad.gauge') }}</button></div>
             <ul class="mt-1 grid grid-cols-3 gap-x-5 text-[16px] max-[1100px]:grid-cols-2">
-              <li v-for="w in work" :key="w.cylinder" class="flex items-baseline gap-2 border-b border-line py-1" :data-work="w.cylinder" :data-done="w.move === null"><button type="button" class="min-h-[36px] font-bold" @click="job.selected = w.cylinder">{{ t('pad.cylinder', { cylinder: w.cylinder }) }}</button><span class="text-[15px]">{{ w.move === null ? t('cutting.ready') : t('cutting.todo', { cut: w.wanted.cutMm > 0 ? length(w.wanted.cutMm) : '—', shim: w.wanted.shimMm > 0 ? length(w.wanted.shimMm) : '—' }) }}</span></li>
+              <li v-for="w in work" :key="w.cylinder" class="flex items-baseline gap-2 border-b border-line py-1" :data-work="w.cylinder" :data-done="w.move === null"><button type="button" class="min-h-[36px] font-bold" @click="job.selected = w.cylinder">{{ t('pad.cylinder', { cylinder: w.cylinder }) }}</button><span class="text-[15px]">{{ w.move === null ? t('cutting.ready') : t('cutting.planned', { cut: w.wanted.cutMm > 0 ? length(w.wanted.cutMm) : '—', shim: w.wanted.shimMm > 0 ? length(w.wanted.shimMm) : '—' }) }}</span></li>
             </ul>
           </section>
         </div>
