@@ -1,10 +1,26 @@
 import { z } from 'zod'
 import { carriesPlane } from '#core/measure/fit-plane'
 import { angleDeg, cylinderNumber, lengthMm, reading, thicknessMm } from '#core/schema'
-import { engineShape, gauge, id, liner, person, placement, rates, ruleName, sheet, shim, takenPlan, tooling, wearMark, zeroPlace } from '#core/job/snapshot'
-import { setStages, stageNames } from '#core/job/stages'
+import { linerShape, pressLog, sealFit, sealGroove } from '#core/job/fitting'
+import { complaintNames, usage } from '#core/job/intake'
+import { bookedTime, engineShape, gauge, id, liner, person, placement, rates, ruleName, sheet, shim, takenPlan, tooling, wearMark, zeroPlace } from '#core/job/snapshot'
+import { setStages, stageNames, workNames } from '#core/job/stages'
+import { decision, finding, grade, openingNames, photo, puller, pullLog, renewalCosts, stopperNames } from '#core/job/strip'
 
 const reason = z.string().trim().max(300)
+/** What a device does not give of an entry: the id has a name of its own in the act, the rest comes with the occasion. */
+const made = { id: true, seq: true, personId: true, at: true } as const
+const struck = { ...made, struck: true } as const
+/** Intake of a job, as far as it can be changed until it is signed. */
+const intake = {
+  title: z.string().trim().min(1).max(120),
+  /** The customer's own words. */
+  complaint: z.string().trim().max(500),
+  complaints: z.array(z.enum(complaintNames)).max(7),
+  usage: usage.nullable(),
+  wantedBy: z.iso.date().nullable(),
+  work: z.array(z.enum(workNames)).max(5),
+}
 
 /** What a person can do inside a job. `what` names the act; each thing made carries the id its device gave it. */
 export const jobAct = z.discriminatedUnion('what', [
@@ -49,7 +65,26 @@ export const jobAct = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('strike-wear'), markId: id, reason }),
   z.strictObject({ what: z.literal('place-liner'), placementId: id, ...placement.pick({ cylinder: true, linerId: true, rotationDeg: true }).shape }),
   z.strictObject({ what: z.literal('take-plan'), planId: id, ...takenPlan.pick({ school: true, changed: true, targetMm: true, bores: true }).shape }),
-  z.strictObject({ what: z.literal('tally-plug'), tallyId: id, cylinder: cylinderNumber, goesIn: z.boolean() }),
+  z.strictObject({
+    what: z.literal('tally-plug'),
+    tallyId: id,
+    cylinder: cylinderNumber,
+    goesIn: z.boolean(),
+    place: z.enum(openingNames).optional(),
+    item: z.enum(stopperNames).optional(),
+    count: z.int().min(1).max(50).optional(),
+  }),
+  z.strictObject({ what: z.literal('log-pull'), pullId: id, ...pullLog.omit(struck).shape }),
+  z.strictObject({ what: z.literal('mark-finding'), findingId: id, ...finding.omit(struck).shape }),
+  z.strictObject({ what: z.literal('add-photo'), photoId: id, ...photo.omit(struck).shape }),
+  z.strictObject({ what: z.literal('grade-cylinder'), gradeId: id, ...grade.omit(made).shape }),
+  z.strictObject({ what: z.literal('decide-renewals'), decisionId: id, ...decision.omit(made).shape }),
+  z.strictObject({ what: z.literal('fit-seal'), sealFitId: id, ...sealFit.omit(struck).shape }),
+  z.strictObject({ what: z.literal('press-liner'), pressId: id, ...pressLog.omit(struck).shape }),
+  z.strictObject({ what: z.literal('book-time'), timeId: id, ...bookedTime.omit(struck).shape }),
+  z.strictObject({ what: z.literal('strike-entry'), entryId: id, reason }),
+  z.strictObject({ what: z.literal('change-job'), ...z.strictObject(intake).partial().shape }),
+  z.strictObject({ what: z.literal('archive-job'), archived: z.boolean() }),
 ])
 export type JobAct = z.infer<typeof jobAct>
 
@@ -59,6 +94,27 @@ export const newPart = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('shim'), ...shim.omit({ fitted: true, actualMm: true }).shape }),
 ])
 export type NewPart = z.infer<typeof newPart>
+
+/** A sheet as it is typed; its version, day and person come with the act. */
+const typedSheet = sheet.omit({ version: true, at: true, personId: true, page: true, copiedOn: true, liner: true, seals: true }).extend({
+  page: z.string().trim().max(40).optional(),
+  copiedOn: z.iso.date().nullable().optional(),
+  liner: linerShape.nullable().optional(),
+  seals: z.array(sealGroove).max(12).optional(),
+})
+
+/** Who works in the shop and with what: what the plan of all open jobs is laid for. */
+export const crew = z.strictObject({
+  technicians: z.int().min(1).max(50),
+  cutters: z.int().min(0).max(20),
+  presses: z.int().min(0).max(20),
+  fromHour: z.number().min(0).max(23),
+  toHour: z.number().min(1).max(24),
+  /** Days of the week, 0 Sunday. */
+  days: z.array(z.int().min(0).max(6)).min(1).max(7),
+})
+export type Crew = z.infer<typeof crew>
+export const startCrew: Crew = { technicians: 2, cutters: 1, presses: 1, fromHour: 7, toHour: 15.5, days: [1, 2, 3, 4, 5] }
 
 /** One reading of a repeat study: which part, by whom, which time round. */
 export const studyReading = z.strictObject({ id, studyId: id, part: z.string().trim().min(1).max(40), operator: z.string().trim().min(1).max(80), trial: z.int().min(1).max(50), valueMm: lengthMm })
@@ -74,17 +130,27 @@ export const shopAct = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('add-parts'), parts: z.array(newPart).min(1, 'needs at least one part').max(2000, 'is more than 2000 parts at once') }),
   z.strictObject({ what: z.literal('measure-part'), measureId: id, partId: id, readings: z.array(reading).min(1).max(24) }),
   z.strictObject({ what: z.literal('set-rates'), rates }),
+  z.strictObject({ what: z.literal('save-puller'), puller }),
+  z.strictObject({ what: z.literal('set-renewal-costs'), costs: renewalCosts }),
+  z.strictObject({ what: z.literal('set-crew'), crew }),
   z.strictObject({ what: z.literal('open-study'), studyId: id, gaugeId: id, parts: z.array(z.string().trim().min(1).max(40)).min(1).max(20), operators: z.array(z.string().trim().min(1).max(80)).min(1).max(10), trials: z.int().min(2).max(10) }),
   z.strictObject({ what: z.literal('study-reading'), ...studyReading.shape }),
   z.strictObject({ what: z.literal('end-study'), studyId: id }),
-  z.strictObject({ what: z.literal('add-engine'), engineId: id, shape: engineShape, sheet: sheet.omit({ version: true, at: true, personId: true }) }),
-  z.strictObject({ what: z.literal('save-sheet'), engineId: id, sheet: sheet.omit({ version: true, at: true, personId: true }) }),
+  z.strictObject({ what: z.literal('add-engine'), engineId: id, shape: engineShape, sheet: typedSheet }),
+  z.strictObject({ what: z.literal('save-sheet'), engineId: id, sheet: typedSheet }),
   z.strictObject({
     what: z.literal('start-job'),
     jobId: id,
     engineId: id,
-    title: z.string().trim().min(1).max(120),
-    complaint: z.string().trim().max(500),
+    title: intake.title,
+    complaint: intake.complaint,
+    complaints: intake.complaints.optional(),
+    usage: intake.usage.optional(),
+    wantedBy: intake.wantedBy.optional(),
+    /** What is to be done; all of it where left out. */
+    work: intake.work.optional(),
+    /** The job it is started from. */
+    fromJobId: id.nullable().optional(),
     /** Where every liner and ledge is read, degrees from the front; four quarters where left out. */
     stationsDeg: z.array(angleDeg.min(0).lt(360)).min(3).max(16).refine((s) => carriesPlane(s.map((angleDeg) => ({ angleDeg }))), 'lie too close together to carry a plane').optional(),
   }),
@@ -109,6 +175,7 @@ export const refusalCodes = [
   'bad-command', 'too-early', 'unknown-job', 'unknown-cylinder', 'unknown-person', 'unknown-gauge', 'unknown-engine',
   'stage-closed', 'set-closed', 'gate', 'shim-taken', 'already-struck', 'nobody-named', 'stale-sheet', 'id-taken',
   'not-measured-between', 'liner-in', 'liner-taken', 'unknown-part', 'unknown-study', 'study-ended', 'study-incomplete',
+  'none-in', 'out-of-order', 'photo-missing', 'unknown-puller', 'not-found-there', 'stage-begun',
 ] as const
 export type RefusalCode = (typeof refusalCodes)[number]
 

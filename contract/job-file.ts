@@ -1,11 +1,27 @@
 import { z } from 'zod'
 import { snapshot } from '#core/job/snapshot'
 
-/** The job as a file: the whole of it, versioned, to be taken away or read by another program. */
+/** The newest version of the job file that is read and written here. */
+export const JOB_FILE_VERSION = 2
+
+/** A job as a file of the first version: readable, without photos and without a check. */
+export const jobFileV1 = z.strictObject({ format: z.literal('even-bore-job'), version: z.literal(1), savedAt: z.iso.datetime(), job: snapshot })
+
+/**
+ * A job as a file: the whole of it, to be taken away, read by another program, or taken in by
+ * another shop. Its photos lie beside it in the zip as `photos/ID.jpg` (or png).
+ */
 export const jobFile = z.strictObject({
   format: z.literal('even-bore-job'),
-  version: z.literal(1),
+  version: z.literal(JOB_FILE_VERSION),
   savedAt: z.iso.datetime(),
+  /** Name of the shop that saved it. */
+  shop: z.string(),
+  /** SHA-256 over the job as JSON with its keys in order: tells a figure that was changed by hand. */
+  check: z.string(),
   job: snapshot,
 })
 export type JobFile = z.infer<typeof jobFile>
+
+/** What any version tells of itself before the rest is read. */
+export const jobFileHead = z.object({ format: z.literal('even-bore-job'), version: z.int() })

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { engineShape, gauge, id, liner, person, rates, ruleName, sheet, shim, tooling } from '#core/job/snapshot'
-import { studyReading } from './commands'
-import { stageNames } from '#core/job/stages'
+import { puller, renewalCosts } from '#core/job/strip'
+import { crew, studyReading } from './commands'
+import { stageNames, workNames } from '#core/job/stages'
 
 export const engineCard = z.strictObject({
   id,
@@ -23,6 +24,10 @@ export const jobCard = z.strictObject({
   lastAt: z.iso.datetime(),
   lastPerson: z.string().nullable(),
   readings: z.int(),
+  archived: z.boolean(),
+  wantedBy: z.iso.date().nullable(),
+  work: z.array(z.enum(workNames)),
+  stationsDeg: z.array(z.number()),
 })
 export type JobCard = z.infer<typeof jobCard>
 
@@ -53,6 +58,9 @@ export const shop = z.strictObject({
   engines: z.array(engineCard),
   rates,
   studies: z.array(study),
+  pullers: z.array(puller),
+  renewalCosts,
+  crew,
   jobs: z.array(jobCard),
 })
 export type Shop = z.infer<typeof shop>
@@ -66,3 +74,24 @@ export const apiError = z.object({
   }),
 })
 export type ApiError = z.infer<typeof apiError>
+
+/** One task of the shop's plan, with the hours of the clock. */
+export const scheduledTask = z.strictObject({
+  jobId: id,
+  title: z.string(),
+  stage: z.enum(stageNames),
+  technician: z.int(),
+  tool: z.enum(['cutter', 'press']).nullable(),
+  fromAt: z.iso.datetime(),
+  toAt: z.iso.datetime(),
+  hours: z.number(),
+})
+export type ScheduledTask = z.infer<typeof scheduledTask>
+
+/** The plan of all open jobs. */
+export const schedule = z.strictObject({
+  madeAt: z.iso.datetime(),
+  tasks: z.array(scheduledTask),
+  jobs: z.array(z.strictObject({ id, title: z.string(), plannedH: z.number(), usedH: z.number(), leftH: z.number(), endAt: z.iso.datetime(), lateH: z.number(), wantedBy: z.iso.date().nullable() })),
+})
+export type Schedule = z.infer<typeof schedule>

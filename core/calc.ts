@@ -12,6 +12,7 @@ import { judgeProtrusionCalculation } from './measure/judge-protrusion'
 import { studyGaugeCalculation } from './measure/study-gauge'
 import { repairPlanCalculation } from './plan/plan-schools'
 import { planPullCalculation } from './pull/plan-pull'
+import { planShopCalculation } from './time/plan-shop'
 
 /** The register: every calculation by its name. */
 export const calculations: readonly Calculation[] = [
@@ -27,6 +28,7 @@ export const calculations: readonly Calculation[] = [
   stackUpCalculation,
   planPullCalculation,
   chooseRenewalsCalculation,
+  planShopCalculation,
 ]
 
 /**

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { readDeck } from '#core/job/deck'
 import { readCutBore } from '#core/job/cut-bore'
-import { plugsIn } from '#core/job/route'
+import { plugsIn } from '#core/job/tally'
 import { Browser, Key } from './support/browser'
 import { House } from './support/house'
 

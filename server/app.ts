@@ -13,7 +13,10 @@ import { calcRoutes } from './routes/calc'
 import { commandRoutes } from './routes/commands'
 import { gaugeRoutes } from './gauge/routes'
 import { jobRoutes } from './routes/jobs'
+import { photoRoutes } from './photos/routes'
 import { recordRoutes } from './record/routes'
+import { scheduleRoutes } from './schedule/routes'
+import { transferRoutes } from './transfer/routes'
 import { RevisionWatch } from './revision-watch'
 import { isDatabaseAway, type Store } from './store/store'
 
@@ -109,7 +112,10 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(calcRoutes)
   await app.register(commandRoutes, services)
   await app.register(jobRoutes, services)
+  await app.register(photoRoutes, services)
   await app.register(recordRoutes, services)
+  await app.register(transferRoutes, services)
+  await app.register(scheduleRoutes, services)
   await app.register(gaugeRoutes, services)
 
   const webRoot = options.webRoot && existsSync(options.webRoot) ? options.webRoot : null

@@ -1,4 +1,4 @@
-import { select } from './store/read'
+import { select } from './store/read-values'
 import type { Store } from './store/store'
 
 type Listener = (revision: number) => void

@@ -14,6 +14,8 @@ export interface FigureWriter {
 export interface Said {
   key: string
   params: Record<string, string | number>
+  /** Blanks that are filled by another message: the blank and that message's key. */
+  words?: Record<string, string>
 }
 
 export interface SaidMove {

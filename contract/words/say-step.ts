@@ -20,11 +20,16 @@ export function sayStep(move: StageMove, write: FigureWriter): SaidStep {
     else if (name === 'torque') params.torque = write.torque(Number(value))
     else params[name] = value
   }
+  // What is a name in the core is a word of the trade in the sentence.
+  const words: Record<string, string> = {}
+  if (typeof move.figures.lubricant === 'string') words.lubricantWord = `lubricant.${move.figures.lubricant}`
+  if (typeof move.figures.item === 'string') words.itemWord = `stopper.${move.figures.item}`
+  if (move.stage === 'record' && typeof move.figures.place === 'string') words.placeWord = `opening.${move.figures.place}`
   const path = `step.${move.stage}`
   const caution = move.caution === 'clamp' && params.torque === undefined ? 'clamp-by-book' : move.caution
   const kind = move.action === 'cut' && typeof move.figures.kind === 'string' ? `cut-${move.figures.kind}` : move.action
   return {
-    head: { key: `${path}.head.${kind}`, params },
+    head: { key: `${path}.head.${kind}`, params, ...(Object.keys(words).length > 0 ? { words } : {}) },
     why: { key: `${path}.why.${move.reason}`, params },
     caution: caution ? { key: `step.caution.${caution}`, params } : null,
     button: move.button ? { key: `${path}.button.${move.action}`, params } : null,

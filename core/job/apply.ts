@@ -1,7 +1,8 @@
 import { packThicknessMm } from '../liner/pack'
 import { gaugeUncertaintyMm } from '../measure/uncertainty'
 import { SLACK_MM } from '../schema'
-import type { Placement, ReadingSet, Snapshot, TakenPlan, WearMark } from './snapshot'
+import { addEntry, strikeEntry, type EntryAct } from './entries'
+import type { Placement, ReadingSet, Snapshot, TakenPlan } from './snapshot'
 
 /** Uncertainty that a shop's rule gives to one reading of a gauge, mm. */
 export function uncertaintyByRuleMm(rule: 'guarded' | 'plain', gauge: { repeatabilityMm: number; resolutionMm: number }): number {
@@ -33,11 +34,15 @@ export type SnapshotAct =
   | { what: 'close-stage'; stage: Snapshot['closures'][number]['stage']; note: string }
   | { what: 'reopen-stage'; stage: Snapshot['closures'][number]['stage']; note: string }
   | { what: 'adopt-sheet'; sheetId: string }
-  | ({ what: 'mark-wear'; markId: string } & Pick<WearMark, 'cylinder' | 'kind' | 'atDeg' | 'spanDeg' | 'depthMm' | 'words'>)
+  | EntryAct
   | { what: 'strike-wear'; markId: string; reason: string }
   | ({ what: 'place-liner'; placementId: string } & Pick<Placement, 'cylinder' | 'linerId' | 'rotationDeg'>)
   | ({ what: 'take-plan'; planId: string } & Pick<TakenPlan, 'school' | 'changed' | 'targetMm' | 'bores'>)
-  | { what: 'tally-plug'; tallyId: string; cylinder: number; goesIn: boolean }
+  | { what: 'strike-entry'; entryId: string; reason: string }
+  | ({ what: 'change-job' } & { [K in ChangeableKey]?: Snapshot['job'][K] | undefined })
+  | { what: 'archive-job'; archived: boolean }
+
+type ChangeableKey = 'title' | 'complaint' | 'complaints' | 'usage' | 'wantedBy' | 'work'
 
 function addOnce<T>(rows: readonly T[], row: T, same: (other: T) => boolean): T[] {
   return rows.some(same) ? [...rows] : [...rows, row]
@@ -143,16 +148,12 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
     }
     case 'close-stage':
     case 'reopen-stage': {
-      const closure = { seq, ...by, stage: act.stage, closes: act.what === 'close-stage', note: act.note, hash: '' }
+      const closure = { seq, ...by, stage: act.stage, closes: act.what === 'close-stage', note: act.note, hash: '', sealVersion: 2 }
       return { ...snapshot, closures: addOnce(snapshot.closures, closure, (c) => c.seq === seq) }
     }
     case 'adopt-sheet': {
       const sheet = snapshot.sheets.find((s) => s.id === act.sheetId)
       return sheet ? { ...snapshot, sheet } : snapshot
-    }
-    case 'mark-wear': {
-      const { what: _, markId, ...rest } = act
-      return { ...snapshot, wearMarks: addOnce(snapshot.wearMarks, { id: markId, seq, ...by, ...rest, struck: null }, (m) => m.id === markId) }
     }
     case 'strike-wear':
       return { ...snapshot, wearMarks: strike(snapshot.wearMarks, act.markId, { ...by, reason: act.reason }) }
@@ -165,9 +166,15 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
       const { what: _, planId, ...rest } = act
       return { ...snapshot, plans: addOnce(snapshot.plans, { id: planId, seq, ...by, ...rest }, (p) => p.id === planId) }
     }
-    case 'tally-plug': {
-      const { what: _, tallyId, ...rest } = act
-      return { ...snapshot, tally: addOnce(snapshot.tally, { id: tallyId, seq, ...by, ...rest }, (m) => m.id === tallyId) }
+    case 'strike-entry':
+      return strikeEntry(snapshot, act.entryId, { ...by, reason: act.reason })
+    case 'change-job': {
+      const { what: _, ...change } = act
+      return { ...snapshot, job: { ...snapshot.job, ...given(change) } }
     }
+    case 'archive-job':
+      return { ...snapshot, job: { ...snapshot.job, archived: act.archived } }
+    default:
+      return addEntry(snapshot, act, occasion)
   }
 }

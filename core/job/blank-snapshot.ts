@@ -1,4 +1,6 @@
 import { startRates, type EngineShape, type Sheet, type Snapshot, type Tooling } from './snapshot'
+import { plainWork } from './stages'
+import { startRenewalCosts } from './strip'
 
 const NOBODY = '00000000-0000-8000-8000-000000000000'
 
@@ -6,7 +8,7 @@ const NOBODY = '00000000-0000-8000-8000-000000000000'
 export function blankSnapshot(engine: EngineShape & { id: string }, sheet: Sheet, tooling: Tooling): Snapshot {
   return {
     revision: 0,
-    job: { id: NOBODY, number: 0, title: '', complaint: '', simulated: false, createdAt: sheet.at },
+    job: { id: NOBODY, number: 0, title: '', complaint: '', simulated: false, createdAt: sheet.at, work: plainWork, complaints: [], usage: null, wantedBy: null, archived: false, fromJobId: null },
     engine,
     sheet,
     sheets: [sheet],
@@ -23,6 +25,16 @@ export function blankSnapshot(engine: EngineShape & { id: string }, sheet: Sheet
     plans: [],
     tally: [],
     rates: startRates,
+    pullers: [],
+    pulls: [],
+    findings: [],
+    photos: [],
+    grades: [],
+    decisions: [],
+    renewalCosts: startRenewalCosts,
+    sealFits: [],
+    presses: [],
+    times: [],
     sets: [],
     readings: [],
     cuts: [],

@@ -5,7 +5,7 @@ import { barePlane, readDeck } from './deck'
 import { moveInput, shimOfThickness } from './move-input'
 import { nextMove, nextMoveInput, type NextMove } from './next-move'
 import { planEngine } from './plan-engine'
-import { gateProblems, isClosed, readRoute } from './route'
+import { gateProblems, isClosed, readRoute, routeFacts } from './route'
 import { engineShape, limits } from './snapshot'
 import type { MeasuredStage } from './stages'
 
@@ -240,7 +240,7 @@ describe('the next move', () => {
 describe('route and gates', () => {
   it('names the first open stage next', () => {
     const played = new Played()
-    const states = () => Object.fromEntries(readRoute(played.snapshot).map((r) => [r.stage, r.state]))
+    const states = () => Object.fromEntries(readRoute(routeFacts(played.snapshot)).map((r) => [r.stage, r.state]))
     expect(states()).toMatchObject({ 'as-found': 'next', counterbores: 'later', 'trial-fit': 'later', record: 'later' })
     played.act({ what: 'close-stage', stage: 'as-found', note: 'came stripped' })
     expect(states()).toMatchObject({ 'as-found': 'done', counterbores: 'next', cut: 'later' })

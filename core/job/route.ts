@@ -1,8 +1,11 @@
+import { compareWithDry } from './compare-dry'
 import type { Deck } from './deck'
 import { readDeck } from './deck'
+import { readFitting } from './read-fitting'
 import type { Snapshot } from './snapshot'
 import { readLedges } from './ledges'
-import { isMeasured, optionalStages, stageNames, type StageName } from './stages'
+import { isMeasured, optionalStages, stageNames, stagesOf, type StageName, type WorkName } from './stages'
+import { plugsIn, readTally } from './tally'
 
 export type StageState = 'done' | 'next' | 'begun' | 'later' | 'passed'
 
@@ -16,29 +19,53 @@ export function isClosed(snapshot: Pick<Snapshot, 'closures'>, stage: StageName)
   return closed || (optionalStages.includes(stage) && isClosed(snapshot, 'record'))
 }
 
-/** Whether anything was done in a stage. */
-function isBegun(snapshot: RouteFacts, stage: StageName): boolean {
-  if (stage === 'repair-plan') return snapshot.plans.length > 0
-  if (stage === 'cut') return snapshot.tally.length > 0
-  return snapshot.sets.some((s) => s.stage === stage)
+/** What a route is read from: the work chosen, what is closed, and the stages in which something was done. */
+export interface RouteFacts {
+  work: readonly WorkName[]
+  closures: Snapshot['closures']
+  begun: ReadonlySet<StageName>
 }
 
-/** What a route is read from. */
-export type RouteFacts = Pick<Snapshot, 'closures'> & { sets: { stage: string }[]; plans: unknown[]; tally: unknown[] }
+/** The stages in which something was done. */
+export function begunStages(snapshot: Snapshot): Set<StageName> {
+  const begun = new Set<StageName>(snapshot.sets.map((s) => s.stage))
+  const entries: [StageName, boolean][] = [
+    ['protect', snapshot.tally.length > 0],
+    ['pull', snapshot.pulls.length > 0],
+    ['look', snapshot.findings.length > 0 || snapshot.grades.length > 0],
+    ['decide', snapshot.decisions.length > 0],
+    ['repair-plan', snapshot.plans.length > 0],
+    ['cut', snapshot.plans.length > 0 && (snapshot.cuts.length > 0 || snapshot.tally.some((t) => t.place === 'bore'))],
+    ['fit', snapshot.sealFits.length > 0 || snapshot.presses.length > 0],
+  ]
+  for (const [stage, is] of entries) if (is) begun.add(stage)
+  return begun
+}
+
+/** What the route of a whole job is read from. */
+export function routeFacts(snapshot: Snapshot): RouteFacts {
+  return { work: snapshot.job.work, closures: snapshot.closures, begun: begunStages(snapshot) }
+}
+
+/** The stages of this job, in the order of the trade. */
+export function routeStages(snapshot: Pick<Snapshot, 'job'>): StageName[] {
+  return stagesOf(snapshot.job.work)
+}
 
 /**
  * The route of a job: its stages and how each stands. `next` is the first one still open;
  * a stage that a job may pass by is passed by once a later one is under way.
  */
-export function readRoute(snapshot: RouteFacts): { stage: StageName; state: StageState }[] {
+export function readRoute(facts: RouteFacts): { stage: StageName; state: StageState }[] {
+  const route = stagesOf(facts.work)
   const passed = (stage: StageName) =>
-    optionalStages.includes(stage) && !isBegun(snapshot, stage) && stageNames.slice(stageNames.indexOf(stage) + 1).some((s) => isBegun(snapshot, s) || isClosed(snapshot, s))
-  const next = stageNames.find((stage) => !isClosed(snapshot, stage) && !passed(stage))
-  return stageNames.map((stage) => {
-    if (isClosed(snapshot, stage)) return { stage, state: 'done' }
+    optionalStages.includes(stage) && !facts.begun.has(stage) && route.slice(route.indexOf(stage) + 1).some((s) => facts.begun.has(s) || isClosed(facts, s))
+  const next = route.find((stage) => !isClosed(facts, stage) && !passed(stage))
+  return route.map((stage) => {
+    if (isClosed(facts, stage)) return { stage, state: 'done' }
     if (stage === next) return { stage, state: 'next' }
     if (passed(stage)) return { stage, state: 'passed' }
-    return { stage, state: isBegun(snapshot, stage) ? 'begun' : 'later' }
+    return { stage, state: facts.begun.has(stage) ? 'begun' : 'later' }
   })
 }
 
@@ -54,7 +81,9 @@ export function reopenProblems(snapshot: Snapshot, stage: StageName): GateProble
 
 /** Why a stage cannot be closed yet. `soft` ones a person may answer for, with a reason. */
 export interface GateProblem {
-  code: 'no-plan' | 'plug-in' | 'clean-first' | 'earlier-open' | 'later-closed' | 'not-measured' | 'changed' | 'zero-moved' | 'out' | 'unsure'
+  code:
+    | 'no-plan' | 'plug-in' | 'clean-first' | 'earlier-open' | 'later-closed' | 'not-measured' | 'changed' | 'zero-moved' | 'out' | 'unsure'
+    | 'nothing-in' | 'not-pulled' | 'not-graded' | 'no-decision' | 'ring-missing' | 'not-pressed' | 'clock-out' | 'shifted'
   cylinders: number[]
   soft: boolean
 }
@@ -87,11 +116,33 @@ function ledgeProblems(snapshot: Snapshot): GateProblem[] {
   return problems.filter((p) => p.cylinders.length > 0)
 }
 
-/** Bores in which a plug against chips still sits. */
-export function plugsIn(snapshot: Pick<Snapshot, 'tally'>): number[] {
-  const state = new Map<number, boolean>()
-  for (const mark of [...snapshot.tally].sort((a, b) => a.seq - b.seq)) state.set(mark.cylinder, mark.goesIn)
-  return [...state].filter(([, goesIn]) => goesIn).map(([cylinder]) => cylinder).sort((a, b) => a - b)
+function fitProblems(snapshot: Snapshot): GateProblem[] {
+  const fits = readFitting(snapshot)
+  const pick = (test: (f: (typeof fits)[number]) => boolean) => fits.filter(test).map((f) => f.cylinder)
+  const problems: GateProblem[] = [
+    { code: 'ring-missing', cylinders: pick((f) => f.rings.some((r) => r.state !== 'on')), soft: false },
+    { code: 'not-pressed', cylinders: pick((f) => f.press === null), soft: false },
+    { code: 'clock-out', cylinders: pick((f) => f.clock === 'out'), soft: true },
+  ]
+  return problems.filter((p) => p.cylinders.length > 0)
+}
+
+/** Liners that stand otherwise than they did dry, beyond doubt. */
+function shiftProblems(snapshot: Snapshot): GateProblem[] {
+  const cylinders = compareWithDry(snapshot).filter((c) => c.sure && c.cause !== 'same').map((c) => c.cylinder)
+  return cylinders.length > 0 ? [{ code: 'shifted', cylinders, soft: true }] : []
+}
+
+function stripProblems(snapshot: Snapshot, stage: StageName): GateProblem[] {
+  const all = snapshot.engine.heads.flat()
+  const without = (has: readonly { cylinder: number; struck?: unknown }[]) => all.filter((c) => !has.some((h) => h.cylinder === c && !h.struck))
+  const problems: GateProblem[] = {
+    protect: [{ code: 'nothing-in' as const, cylinders: snapshot.tally.length > 0 ? [] : all, soft: true }],
+    pull: [{ code: 'not-pulled' as const, cylinders: without(snapshot.pulls), soft: true }],
+    look: [{ code: 'not-graded' as const, cylinders: without(snapshot.grades), soft: true }],
+    decide: [{ code: 'no-decision' as const, cylinders: snapshot.decisions.length > 0 ? [] : all, soft: false }],
+  }[stage as 'protect' | 'pull' | 'look' | 'decide'] ?? []
+  return problems.filter((p) => p.cylinders.length > 0)
 }
 
 /**
@@ -99,12 +150,15 @@ export function plugsIn(snapshot: Pick<Snapshot, 'tally'>): number[] {
  * `record` is closed by signing, after every measured stage.
  */
 export function gateProblems(snapshot: Snapshot, stage: StageName): GateProblem[] {
-  const earlier = stageNames.slice(0, stageNames.indexOf(stage)).filter((s) => !isClosed(snapshot, s) && !optionalStages.includes(s))
-  const waits = stage === 'final-check' || stage === 'record'
+  const route = routeStages(snapshot)
+  const earlier = route.slice(0, Math.max(0, route.indexOf(stage))).filter((s) => !isClosed(snapshot, s) && !optionalStages.includes(s))
+  const waits = stage === 'fit' || stage === 'final-check' || stage === 'record'
   const blocked: GateProblem[] = earlier.length > 0 && waits ? [{ code: 'earlier-open', cylinders: [], soft: false }] : []
-  if (isMeasured(stage)) return [...blocked, ...deckProblems(readDeck(snapshot, stage))]
+  if (isMeasured(stage)) return [...blocked, ...deckProblems(readDeck(snapshot, stage)), ...(stage === 'final-check' ? shiftProblems(snapshot) : [])]
   if (stage === 'counterbores') return ledgeProblems(snapshot)
   if (stage === 'repair-plan') return snapshot.plans.length > 0 ? [] : [{ code: 'no-plan', cylinders: [], soft: false }]
-  const plugged = stage === 'cut' || stage === 'record' ? plugsIn(snapshot) : []
+  if (stage === 'fit') return [...blocked, ...fitProblems(snapshot)]
+  if (stage !== 'cut' && stage !== 'record') return stripProblems(snapshot, stage)
+  const plugged = stage === 'cut' ? plugsIn(snapshot) : [...new Set(readTally(snapshot).map((s) => s.cylinder))]
   return plugged.length > 0 ? [...blocked, { code: 'plug-in', cylinders: plugged, soft: false }] : blocked
 }

@@ -1,11 +1,12 @@
 import { z } from 'zod'
 import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, reading, thicknessMm } from '../schema'
-import { setStages, stageNames } from './stages'
+import { by, entry, id, seq, strike, when } from './base'
+import { linerShape, pressLog, sealFit, sealGroove } from './fitting'
+import { complaintNames, usage } from './intake'
+import { decision, finding, grade, photo, puller, pullLog, renewalCosts, startRenewalCosts, tallyMark } from './strip'
+import { plainWork, setStages, stageNames, workNames } from './stages'
 
-/** A name made by the device that made the thing. */
-export const id = z.uuid('must be a UUID')
-const when = z.iso.datetime('must be a time in UTC')
-const by = { personId: id, at: when }
+export { id }
 
 export const ruleName = z.enum(['guarded', 'plain'])
 export type RuleName = z.infer<typeof ruleName>
@@ -39,7 +40,13 @@ export const sheet = z.strictObject({
   seat: seatName,
   links: z.array(z.strictObject({ kind: linkKind, nominalMm: thicknessMm })).min(2).max(8),
   limits,
+  /** Where the limits were copied from: the manual, its page, and the day; who is `personId`. */
   source: z.string().max(300),
+  page: z.string().max(40).default(''),
+  copiedOn: z.iso.date().nullable().default(null),
+  liner: linerShape.nullable().default(null),
+  /** The seal set from the top down. */
+  seals: z.array(sealGroove).max(12).default([]),
   personId: id.nullable(),
   at: when,
 })
@@ -87,9 +94,6 @@ export const person = z.strictObject({
   role: z.enum(['lead', 'technician', 'apprentice', 'owner']),
 })
 export type Person = z.infer<typeof person>
-
-const strike = z.strictObject({ ...by, reason: z.string().max(300) }).nullable()
-const seq = z.number().int()
 
 /** What a gauge was zeroed on: a sled on deck or liner, a depth gauge on deck, plate or its setting master. */
 export const zeroPlace = z.enum(['deck', 'liner', 'plate', 'master'])
@@ -167,6 +171,8 @@ export const closure = z.strictObject({
   note: z.string().max(500),
   /** Hash over what was closed or signed. */
   hash: z.string().max(64),
+  /** How the hash was made: 1 before it could be made again, 2 by `sealOf`. */
+  sealVersion: z.int().default(1),
 })
 export type Closure = z.infer<typeof closure>
 
@@ -242,9 +248,9 @@ export type PlanBore = z.infer<typeof planBore>
 export const takenPlan = z.strictObject({ id, seq, ...by, school: z.enum(schoolNames), changed: z.boolean(), targetMm: lengthMm, bores: z.array(planBore).min(1).max(99) })
 export type TakenPlan = z.infer<typeof takenPlan>
 
-/** Something put into an opening against chips, or taken out again. */
-export const tallyMark = z.strictObject({ id, seq, ...by, cylinder: cylinderNumber, goesIn: z.boolean() })
-export type TallyMark = z.infer<typeof tallyMark>
+/** Hours spent on a stage, as somebody booked them, or planned for it. */
+export const bookedTime = z.strictObject({ ...entry, stage: z.enum(stageNames), kind: z.enum(['planned', 'used']), hours: z.number().min(0).max(500), words: z.string().max(300), struck: strike })
+export type BookedTime = z.infer<typeof bookedTime>
 
 /** What work costs in this shop. */
 export const rates = z.strictObject({
@@ -276,9 +282,17 @@ export const snapshot = z.strictObject({
     id,
     number: z.int(),
     title: z.string(),
+    /** The customer's own words. */
     complaint: z.string(),
     simulated: z.boolean(),
     createdAt: when,
+    work: z.array(z.enum(workNames)).default(plainWork),
+    complaints: z.array(z.enum(complaintNames)).default([]),
+    usage: usage.nullable().default(null),
+    wantedBy: z.iso.date().nullable().default(null),
+    archived: z.boolean().default(false),
+    /** The job it was started from; null for none. */
+    fromJobId: id.nullable().default(null),
   }),
   engine: z.strictObject({ id, ...engineShape.shape }),
   sheet,
@@ -297,6 +311,16 @@ export const snapshot = z.strictObject({
   plans: z.array(takenPlan).default([]),
   tally: z.array(tallyMark).default([]),
   rates: rates.default(startRates),
+  pullers: z.array(puller).default([]),
+  pulls: z.array(pullLog).default([]),
+  findings: z.array(finding).default([]),
+  photos: z.array(photo).default([]),
+  grades: z.array(grade).default([]),
+  decisions: z.array(decision).default([]),
+  renewalCosts: renewalCosts.default(startRenewalCosts),
+  sealFits: z.array(sealFit).default([]),
+  presses: z.array(pressLog).default([]),
+  times: z.array(bookedTime).default([]),
   sets: z.array(readingSet),
   readings: z.array(takenReading),
   cuts: z.array(cut),

@@ -7,7 +7,8 @@ import { readCutBore } from './cut-bore'
 import { barePlane, readDeck } from './deck'
 import { readLedges, type LedgeState } from './ledges'
 import { freeShims } from './move-input'
-import { isClosed, plugsIn } from './route'
+import { isClosed } from './route'
+import { inBore, plugsIn } from './tally'
 import type { PlanBore, Shim, Snapshot, TakenPlan } from './snapshot'
 import type { StageName } from './stages'
 
@@ -25,12 +26,13 @@ export interface StageMove {
   figures: Record<string, number | string | number[] | null>
 }
 
-function make(stage: StageName, action: string, reason: string, rest: Partial<StageMove> = {}): StageMove {
+/** A move of a stage: by a button unless it says otherwise. */
+export function make(stage: StageName, action: string, reason: string, rest: Partial<StageMove> = {}): StageMove {
   return { stage, action, reason, caution: null, button: true, cylinder: null, stationDeg: null, figures: {}, ...rest }
 }
 
 /** The one in hand first, then the others round the engine. */
-function inTurn<T extends { cylinder: number }>(all: readonly T[], selected: number): T[] {
+export function inTurn<T extends { cylinder: number }>(all: readonly T[], selected: number): T[] {
   const at = Math.max(0, all.findIndex((l) => l.cylinder === selected))
   return [...all.slice(at), ...all.slice(0, at)]
 }
@@ -129,6 +131,12 @@ function afterTooDeep(snapshot: Snapshot, cylinder: number, bareCentreMm: number
   return { reason: 'machine-shop', button: false, caution: 'machine-shop', figures: { wantMm: aimMm - bareCentreMm } }
 }
 
+/** What sits in a bore, as a move tells it. */
+function stopperOf(snapshot: Snapshot, cylinder: number): Record<string, string | number> {
+  const { item, count } = inBore(snapshot, cylinder)!
+  return { item, count }
+}
+
 function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore {
   const { cylinder } = wanted
   const state = readDeck(snapshot, 'trial-fit').cylinders.find((c) => c.cylinder === cylinder)!
@@ -180,7 +188,7 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
   }
   if (wanted.linerId !== null && placed?.linerId !== wanted.linerId) return refit()
   if (!whole || state.changed || state.set!.seq < plan.seq) return step('measure', 'at-the-end', { caution: 'clamp', figures: { expectMm: state.changed?.expectMm ?? plan.targetMm, torque: limits.holdDownNm } })
-  if (plugged) return step('plug-out', 'finished', { caution: 'tally' })
+  if (plugged) return step('plug-out', 'finished', { caution: 'tally', figures: stopperOf(snapshot, cylinder) })
   return done(null)
 }
 
@@ -200,6 +208,6 @@ export function cutMove(snapshot: Snapshot, selected: number): StageMove {
   const waiting = turn.find((w) => w.move !== null)
   if (waiting) return make('cut', 'next-cylinder', 'next', { cylinder: waiting.cylinder })
   const plugs = plugsIn(snapshot)
-  if (plugs[0] !== undefined) return make('cut', 'plug-out', 'finished', { cylinder: plugs[0], caution: 'tally' })
+  if (plugs[0] !== undefined) return make('cut', 'plug-out', 'finished', { cylinder: plugs[0], caution: 'tally', figures: stopperOf(snapshot, plugs[0]) })
   return make('cut', 'close-stage', 'all-done')
 }

@@ -2,7 +2,8 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { Played, sixCylinders } from '../testing/make-snapshot'
 import { biasToOffer, learnBias, readCutBore } from './cut-bore'
 import { readLedge } from './ledges'
-import { gateProblems, plugsIn } from './route'
+import { gateProblems } from './route'
+import { plugsIn } from './tally'
 import type { Liner, Snapshot } from './snapshot'
 import { cutMove, ledgeMove, partsMove, planMove, readWork } from './stage-moves'
 import { applyAct } from './apply'
@@ -160,7 +161,7 @@ describe('the work at the cutter', () => {
 
   it('never goes past the depth limit', () => {
     const limits = { ...played.snapshot.sheet.limits, maxLedgeDepthMm: 10.4 }
-    expect(cutMove({ ...played.snapshot, sheet: { ...played.snapshot.sheet, limits }, tally: [{ id: 'x', seq: 1, personId: '', at: '', cylinder: 3, goesIn: true }] }, 3)).toMatchObject({ action: 'blocked', reason: 'past-max-depth', caution: 'machine-shop' })
+    expect(cutMove({ ...played.snapshot, sheet: { ...played.snapshot.sheet, limits }, tally: [{ id: 'x', seq: 1, personId: '', at: '', cylinder: 3, goesIn: true, place: 'bore', item: 'rag', count: 1 }] }, 3)).toMatchObject({ action: 'blocked', reason: 'past-max-depth', caution: 'machine-shop' })
   })
 
   it('knows a pass that nobody measured, and a liner that is in with its seals', () => {

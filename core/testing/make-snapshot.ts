@@ -15,7 +15,7 @@ export function sixCylinders(change: Partial<Snapshot> = {}): Snapshot {
     banks: [[1, 2, 3, 4, 5, 6]], heads: [[1, 2, 3], [4, 5, 6]], firing: [],
   }
   const sheet = {
-    id: ids.sheet, version: 1, seat: 'top-stop' as const, source: 'book', personId: null, at,
+    id: ids.sheet, version: 1, seat: 'top-stop' as const, source: 'book', page: '', copiedOn: null, liner: null, seals: [], personId: null, at,
     links: [{ kind: 'flange' as const, nominalMm: 10.6 }, { kind: 'counterbore' as const, nominalMm: 10.5 }],
     limits: { minMm: 0.06, maxMm: 0.14, aimMm: 0.1, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: 0.05, maxLedgeDepthMm: 11.3, holdDownNm: 55 },
   }

@@ -1,6 +1,7 @@
 import type { EngineShape, Gauge, Limits, Person, Sheet } from '#core/job/snapshot'
 import { partTruth, simulatedSpread, truePartMm, type BoreTruth } from '#core/sim/simulated-engine'
 import { demoId } from './demo-id'
+import { linerShapes, sealSets } from './strip-world'
 
 /** The made-up shop: nothing in it is a real maker, model, person or place. */
 export const shopName = 'Skerrow Reach Works'
@@ -48,7 +49,7 @@ export const gauges = {
 interface DemoEngine {
   id: string
   shape: EngineShape
-  sheet: { id: string; seat: Sheet['seat']; links: Sheet['links']; limits: Limits; source: string }
+  sheet: Pick<Sheet, 'id' | 'seat' | 'links' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals'> & { limits: Limits }
 }
 
 export const engines = {
@@ -70,6 +71,10 @@ export const engines = {
       links: [{ kind: 'flange', nominalMm: 10.6 }, { kind: 'counterbore', nominalMm: 10.5 }],
       limits: { minMm: 0.06, maxMm: 0.14, aimMm: 0.1, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: 0.05, maxLedgeDepthMm: 11.3, holdDownNm: 55 },
       source: 'Tarrock 6L-140 workshop book, liner section',
+      page: '4-17',
+      copiedOn: '2026-11-02',
+      liner: linerShapes.tarrock,
+      seals: sealSets.tarrock,
     },
   },
   orrin: {
@@ -95,6 +100,10 @@ export const engines = {
       ],
       limits: { minMm: 0.07, maxMm: 0.13, aimMm: 0.1, withinLinerMaxMm: 0.025, adjacentMaxMm: null, headRangeMaxMm: null, maxLedgeDepthMm: null, holdDownNm: 48 },
       source: 'Orrin 8V-118 workshop book, liners and plate',
+      page: '31',
+      copiedOn: '2026-11-02',
+      liner: linerShapes.orrin,
+      seals: sealSets.orrin,
     },
   },
   brennick: {
@@ -115,6 +124,10 @@ export const engines = {
       links: [{ kind: 'step-to-top', nominalMm: 96.12 }, { kind: 'mid-ledge', nominalMm: 96 }],
       limits: { minMm: 0.09, maxMm: 0.17, aimMm: 0.13, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.045, headRangeMaxMm: null, maxLedgeDepthMm: null, holdDownNm: null },
       source: 'Brennick 4M-105 workshop book, block measurements',
+      page: 'C-9',
+      copiedOn: '2026-11-02',
+      liner: linerShapes.brennick,
+      seals: sealSets.brennick,
     },
   },
 } satisfies Record<string, DemoEngine>

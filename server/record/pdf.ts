@@ -1,64 +1,18 @@
-import { createRequire } from 'node:module'
-import { dirname, join } from 'node:path'
-import pdfmake from 'pdfmake'
-import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+import type { Content, TableCell } from 'pdfmake/interfaces'
 import { readDeck, type CylinderState, type Deck } from '#core/job/deck'
 import type { Snapshot } from '#core/job/snapshot'
-import type { LengthUnit } from '#core/units/convert'
 import { clockHour } from '#core/measure/angle'
-import { formatLength } from '#core/units/format-length'
-import { isClosed, readRoute } from '#core/job/route'
+import { isClosed, readRoute, routeFacts, routeStages } from '#core/job/route'
+import { sealState, signatureOf } from '#core/job/seal'
 import { gaugeStanding } from '#core/measure/gauge-standing'
 import { measuredStages, optionalStages } from '#core/job/stages'
+import { complaintBlock, dryBlock, intakeBlock, timesBlock, workBlocks } from './pdf-work'
+import { figure, head, lines, paperOf, print, title, Writer, type RecordOptions } from './pdf-writer'
 import { profileSvg } from './profile-svg'
-import { recordLocale, strikeReason, word } from './words'
-
-const folder = (name: string) => join(dirname(createRequire(import.meta.url).resolve(`${name}/package.json`)), 'files')
-const text = (weight: number) => join(folder('@fontsource/archivo-narrow'), `archivo-narrow-latin-${weight}-normal.woff`)
-const figures = (weight: number) => join(folder('@fontsource/red-hat-mono'), `red-hat-mono-latin-${weight}-normal.woff`)
-
-pdfmake.setFonts({
-  Text: { normal: text(400), bold: text(700), italics: text(400), bolditalics: text(700) },
-  Figures: { normal: figures(500), bold: figures(700), italics: figures(500), bolditalics: figures(700) },
-})
-const fontFiles = new Set([text(400), text(700), figures(500), figures(700)])
-// A record is made of what is stored here; it fetches nothing and opens nothing but its fonts.
-pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy((path: string) => fontFiles.has(path))
-
-export interface RecordOptions {
-  unit: LengthUnit
-  paper: 'A4' | 'LETTER'
-}
-
-class Writer {
-  constructor(
-    readonly snapshot: Snapshot,
-    readonly options: RecordOptions,
-  ) {}
-
-  length(valueMm: number, limitsMm: readonly number[] = []): string {
-    return formatLength(valueMm, { unit: this.options.unit, locale: recordLocale, limitsMm })
-  }
-
-  withUnit(valueMm: number): string {
-    return `${this.length(valueMm)} ${word(`unit.${this.options.unit}`)}`
-  }
-
-  person(id: string | null): string {
-    return this.snapshot.people.find((p) => p.id === id)?.name ?? '—'
-  }
-
-  time(iso: string): string {
-    return `${iso.slice(0, 10)} ${iso.slice(11, 16)} UTC`
-  }
-}
-
-const figure = (value: string, more: object = {}): TableCell => ({ text: value, font: 'Figures', fontSize: 8.5, alignment: 'right', ...more })
-const head = (value: string): TableCell => ({ text: value, bold: true, fontSize: 8.5 })
+import { word } from './words'
 
 function limitsBlock(w: Writer): Content {
-  const { limits, links, source, version } = w.snapshot.sheet
+  const { limits, links, source, version, page, copiedOn } = w.snapshot.sheet
   const rows: [string, string][] = [
     [word('record.window'), `${w.length(limits.minMm)} – ${w.length(limits.maxMm)}, ${word('record.aim')} ${w.withUnit(limits.aimMm)}`],
     [word('engine.limit.withinLinerMaxMm'), w.withUnit(limits.withinLinerMaxMm)],
@@ -66,7 +20,7 @@ function limitsBlock(w: Writer): Content {
     ...(limits.headRangeMaxMm === null ? [] : [[word('engine.limit.headRangeMaxMm'), w.withUnit(limits.headRangeMaxMm)] as [string, string]]),
     ...(limits.holdDownNm === null ? [] : [[word('engine.limit.holdDownNm'), word('unit.torque', { nm: limits.holdDownNm })] as [string, string]]),
     [word('engine.stack'), links.map((l) => `${word(`link.${l.kind}`)} ${w.length(l.nominalMm)}`).join(' · ')],
-    [word('engine.source'), `${source} (${word('record.version', { version })})`],
+    [word('engine.source'), word('record.source', { source, page: page || '—', day: copiedOn ?? '—', name: w.person(w.snapshot.sheet.personId), version })],
   ]
   return { table: { widths: [130, '*'], body: rows.map(([a, b]) => [{ text: a, fontSize: 9 }, { text: b, fontSize: 9 }]) }, layout: 'noBorders' }
 }
@@ -123,7 +77,7 @@ function correctionsTable(w: Writer): Content {
   if (acts.length === 0) return { text: word('record.no-corrections'), fontSize: 9 }
   const body: TableCell[][] = [[head(word('record.cylinder')), head(word('record.what')), head(word('record.expected')), head(word('record.by'))]]
   for (const act of acts) {
-    const strike = act.struck ? ` ${word('record.struck', { name: w.person(act.struck.personId), when: w.time(act.struck.at), reason: strikeReason(act.struck.reason) })}` : ''
+    const strike = w.strike(act.struck)
     body.push([
       figure(String(act.cylinder), { alignment: 'left' }),
       { text: `${act.what}${strike}`, fontSize: 9, ...(act.struck ? { color: '#565B5F' } : {}) },
@@ -148,10 +102,10 @@ function gaugesBlock(w: Writer): Content {
 }
 
 function closuresBlock(w: Writer): Content {
-  const lines = w.snapshot.closures.map((c) =>
-    word(c.closes ? 'record.closed' : 'record.reopened', { stage: word(`stage.${c.stage}`), name: w.person(c.personId), when: w.time(c.at), note: c.note, mark: c.hash.slice(0, 12) }),
+  const told = w.snapshot.closures.map((c) =>
+    word(c.closes ? 'record.closed' : 'record.reopened', { stage: word(`stage.${c.stage}`), name: w.person(c.personId), when: w.time(c.at), note: c.note, mark: c.hash.slice(0, 12) }) + (c.closes && sealState(w.snapshot, c) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
   )
-  return lines.length ? { ul: lines, fontSize: 9 } : { text: word('record.nothing-closed'), fontSize: 9 }
+  return lines(told, word('record.nothing-closed'))
 }
 
 function struckBlock(w: Writer): Content[] {
@@ -159,60 +113,74 @@ function struckBlock(w: Writer): Content[] {
   if (struck.length === 0) return []
   const lines = struck.map((r) => {
     const set = w.snapshot.sets.find((s) => s.id === r.setId)
-    return `${set?.cylinder ?? '?'} · ${word('plan.station', { clock: clockHour(r.angleDeg) })} · ${w.length(r.valueMm)} ${word('record.struck', { name: w.person(r.struck!.personId), when: w.time(r.struck!.at), reason: strikeReason(r.struck!.reason) })}`
+    return `${set?.cylinder ?? '?'} · ${word('plan.station', { clock: clockHour(r.angleDeg) })} · ${w.length(r.valueMm)}${w.strike(r.struck)}`
   })
   return [title(word('record.struck-title')), { ul: lines, fontSize: 8.5 }]
 }
 
-const title = (value: string): Content => ({ text: value, bold: true, fontSize: 11.5, margin: [0, 10, 0, 3] })
 
 /** The deck that counts on the record: the last one on which anything was measured. */
 function lastDeck(decks: Deck[]): Deck {
   return [...decks].reverse().find((d) => d.cylinders.some((c) => c.set)) ?? decks[0]!
 }
 
-/** The record of a job as a PDF file. It says of itself whether the job is signed. */
-export async function recordPdf(snapshot: Snapshot, options: RecordOptions): Promise<Buffer> {
+/** Cautions of the record, each where its work is on the route. */
+const cautions: [string, (s: Snapshot) => boolean][] = [
+  ['clamp', () => true],
+  ['pull', (s) => routeStages(s).includes('pull')],
+  ['chips', (s) => routeStages(s).includes('cut')],
+  ['chamfer', (s) => s.shimFits.length > 0],
+  ['seals', (s) => routeStages(s).includes('fit')],
+  ['heavy', () => true],
+]
+
+/**
+ * The record of a job as a PDF file. It says of itself whether the job is signed, and whether
+ * what was signed still stands.
+ *
+ * @param photos the bytes of the job's photos by their ids
+ */
+export async function recordPdf(snapshot: Snapshot, options: RecordOptions, photos: ReadonlyMap<string, Buffer> = new Map()): Promise<Buffer> {
   const w = new Writer(snapshot, options)
   const decks = measuredStages.map((stage) => readDeck(snapshot, stage))
   const last = lastDeck(decks)
   const signed = isClosed(snapshot, 'record')
-  const signature = snapshot.closures.filter((c) => c.stage === 'record' && c.closes).at(-1)
+  const signature = signatureOf(snapshot) ?? undefined
   // What a job may pass by is open only once it is under way.
-  const open = readRoute(snapshot).filter((r) => r.state !== 'done' && (r.state === 'begun' || r.state === 'next' || !optionalStages.includes(r.stage))).map((r) => r.stage)
+  const open = readRoute(routeFacts(snapshot)).filter((r) => r.state !== 'done' && (r.state === 'begun' || r.state === 'next' || !optionalStages.includes(r.stage))).map((r) => r.stage)
   const profile: Content = { svg: profileSvg(snapshot, last, decks[0]!, (mm) => w.length(mm)), width: 515 }
-  const definition: TDocumentDefinitions = {
-    info: { title: `${snapshot.job.title} — ${word('record.title')}` },
-    pageSize: options.paper,
-    pageMargins: [40, 40, 40, 46],
-    defaultStyle: { font: 'Text', fontSize: 10, color: '#23272B' },
-    footer: (page, pages) => ({ text: `${word('record.footer', { number: snapshot.job.number, title: snapshot.job.title })}   ${page} / ${pages}`, fontSize: 8, margin: [40, 10, 40, 0], color: '#565B5F' }),
-    content: [
-      { text: word('record.title'), fontSize: 9, color: '#565B5F' },
-      { text: snapshot.job.title, fontSize: 18, bold: true },
-      { text: `${snapshot.engine.name} · ${word('record.number', { number: snapshot.job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`, fontSize: 10 },
-      { text: snapshot.job.complaint, fontSize: 10, margin: [0, 2, 0, 6] },
-      signed
-        ? { text: word('record.signed', { name: w.person(signature?.personId ?? null), when: w.time(signature?.at ?? ''), mark: signature?.hash.slice(0, 12) ?? '' }), bold: true }
-        : { text: word('record.unsigned', { stages: open.map((s) => word(`stage.${s}`)).join(', ') }), bold: true, color: '#A23B2A' },
-      title(word('record.profile', { stage: word(`stage.${last.stage}`) })),
-      profile,
-      title(word('record.readings')),
-      readingsTable(w, decks),
-      ...stepsBlock(w, last),
-      title(word('record.corrections')),
-      correctionsTable(w),
-      title(word('record.limits')),
-      limitsBlock(w),
-      title(word('record.gauges')),
-      gaugesBlock(w),
-      title(word('record.people')),
-      closuresBlock(w),
-      ...struckBlock(w),
-      title(word('record.cautions')),
-      { ul: ['clamp', 'chips', 'chamfer', 'heavy'].map((c) => word(`record.caution.${c}`)), fontSize: 9 },
-      { text: word('record.deference'), fontSize: 9, margin: [0, 6, 0, 0] },
-    ],
-  }
-  return pdfmake.createPdf(definition).getBuffer()
+  const { job, engine } = snapshot
+  const broken = signature !== undefined && sealState(snapshot, signature) === 'broken'
+  const signedLine = signed
+    ? { text: word('record.signed', { name: w.person(signature?.personId ?? null), when: w.time(signature?.at ?? ''), mark: signature?.hash.slice(0, 12) ?? '' }) + (broken ? ` ${word('record.seal-broken')}` : ''), bold: true, ...(broken ? { color: '#A23B2A' } : {}) }
+    : { text: word('record.unsigned', { stages: open.map((s) => word(`stage.${s}`)).join(', ') }), bold: true, color: '#A23B2A' }
+  const content: Content[] = [
+    { text: word('record.title'), fontSize: 9, color: '#565B5F' },
+    { text: job.title, fontSize: 18, bold: true },
+    { text: `${engine.name} · ${word('record.number', { number: job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`, fontSize: 10 },
+    ...intakeBlock(w),
+    signedLine,
+    title(word('record.profile', { stage: word(`stage.${last.stage}`) })),
+    profile,
+    title(word('record.readings')),
+    readingsTable(w, decks),
+    ...stepsBlock(w, last),
+    ...complaintBlock(w),
+    ...dryBlock(w),
+    ...workBlocks(w, photos),
+    title(word('record.corrections')),
+    correctionsTable(w),
+    title(word('record.limits')),
+    limitsBlock(w),
+    title(word('record.gauges')),
+    gaugesBlock(w),
+    ...timesBlock(w),
+    title(word('record.people')),
+    closuresBlock(w),
+    ...struckBlock(w),
+    title(word('record.cautions')),
+    { ul: cautions.filter(([, applies]) => applies(snapshot)).map(([c]) => word(`record.caution.${c}`)), fontSize: 9 },
+    { text: word('record.deference'), fontSize: 9, margin: [0, 6, 0, 0] },
+  ]
+  return print(paperOf(w, word('record.title'), content))
 }

@@ -1,12 +1,15 @@
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import { z } from 'zod'
-import type { JobFile } from '#contract/job-file'
 import type { Services } from '../app'
 import { ApiProblem } from '../errors'
 import { jobParams } from '../routes/jobs'
 import { readSnapshot } from '../store/read'
 import { readingsCsv } from './csv'
+import { ownerPdf } from './owner-pdf'
 import { recordPdf } from './pdf'
+import type { RecordOptions } from './pdf-writer'
+import type { Snapshot } from '#core/job/snapshot'
+import { rows } from '../store/read-values'
 
 const query = z.object({ unit: z.enum(['mm', 'thou']).default('mm'), paper: z.enum(['A4', 'LETTER']).default('A4') })
 
@@ -25,21 +28,19 @@ export async function recordRoutes(app: FastifyInstance, { store }: Services): P
     reply.header('content-type', type).header('content-disposition', `${disposition}; filename="${name}"`)
   const schema = (summary: string) => ({ summary, tags: ['record'], params: jobParams })
 
-  app.get('/api/jobs/:jobId/record.pdf', { schema: { ...schema('The record as PDF'), querystring: query } }, async (request, reply) => {
-    const snapshot = await open(request.params)
-    const options = request.query as z.infer<typeof query>
-    const pdf = await recordPdf(snapshot, options)
-    return attach(reply, 'application/pdf', fileName(snapshot.job.number, '.pdf'), 'inline').send(pdf)
-  })
+  type Printer = (snapshot: Snapshot, options: RecordOptions, photos: Map<string, Buffer>) => Promise<Buffer>
+  const papers: [string, string, Printer, string][] = [['record', 'The record as PDF', recordPdf, ''], ['owner', 'A page for the owner as PDF', ownerPdf, '-owner']]
+  for (const [name, summary, print, suffix] of papers) {
+    app.get(`/api/jobs/:jobId/${name}.pdf`, { schema: { ...schema(summary), querystring: query } }, async (request, reply) => {
+      const snapshot = await open(request.params)
+      const options = request.query as z.infer<typeof query>
+      const photos = new Map((await rows(store, 'photoBytes', { jobId: snapshot.job.id })).map((r) => [String(r.id), r.content as Buffer]))
+      return attach(reply, 'application/pdf', fileName(snapshot.job.number, `${suffix}.pdf`), 'inline').send(await print(snapshot, options, photos))
+    })
+  }
 
   app.get('/api/jobs/:jobId/readings.csv', { schema: schema('All readings as CSV') }, async (request, reply) => {
     const snapshot = await open(request.params)
     return attach(reply, 'text/csv; charset=utf-8', fileName(snapshot.job.number, '-readings.csv')).send(readingsCsv(snapshot))
-  })
-
-  app.get('/api/jobs/:jobId/job.json', { schema: schema('The whole job as a versioned JSON file') }, async (request, reply) => {
-    const job = await open(request.params)
-    const file: JobFile = { format: 'even-bore-job', version: 1, savedAt: new Date().toISOString(), job }
-    return attach(reply, 'application/json', fileName(job.job.number, '.json')).send(file)
   })
 }

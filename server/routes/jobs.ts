@@ -4,7 +4,9 @@ import { snapshot } from '#core/job/snapshot'
 import { apiError, shop, stock } from '#contract/shop'
 import type { Services } from '../app'
 import { ApiProblem } from '../errors'
-import { readShop, readSnapshot, select } from '../store/read'
+import { readSnapshot } from '../store/read'
+import { readShop } from '../store/read-shop'
+import { select } from '../store/read-values'
 import { readStock } from '../store/read-stock'
 
 export const jobParams = z.object({ jobId: z.uuid() })

@@ -17,9 +17,9 @@ export function refuseTaken(part: { label: string; fitted: { jobId: string; cyli
   if (!part || elsewhere) throw new Refusal(code, [part?.label ?? ''])
 }
 
-type RepairAct = Extract<JobAct, { what: 'mark-wear' | 'strike-wear' | 'place-liner' | 'take-plan' | 'tally-plug' }>
+type RepairAct = Extract<JobAct, { what: 'strike-wear' | 'place-liner' | 'take-plan' }>
 
-/** Wear on ledges, liners in and out, the plan, and plugs counted in and out. */
+/** Wear cleaned off, liners in and out, and the plan. */
 export async function carryOutRepair(work: Work, snapshot: Snapshot, act: RepairAct): Promise<void> {
   const jobId = snapshot.job.id
   const row = { jobId, ...stamp(work) }
@@ -36,18 +36,8 @@ export async function carryOutRepair(work: Work, snapshot: Snapshot, act: Repair
     return
   }
   refuseUnknownCylinder(snapshot, act.cylinder)
-  if (act.what === 'mark-wear') {
-    refuseClosed(snapshot, 'counterbores')
-    const { what: _, markId, ...rest } = act
-    return insert(work, 'wearMarks', { id: markId, ...row, ...rest })
-  }
-  if (act.what === 'place-liner') {
-    refuseClosed(snapshot, 'trial-fit')
-    if (act.linerId) refuseTaken(snapshot.liners.find((l) => l.id === act.linerId), jobId, act.cylinder, 'liner-taken')
-    const { what: _, placementId, ...rest } = act
-    return insert(work, 'placements', { id: placementId, ...row, ...rest })
-  }
-  refuseClosed(snapshot, 'record')
-  const { what: _, tallyId, ...rest } = act
-  return insert(work, 'tallyMarks', { id: tallyId, ...row, ...rest })
+  refuseClosed(snapshot, 'trial-fit')
+  if (act.linerId) refuseTaken(snapshot.liners.find((l) => l.id === act.linerId), jobId, act.cylinder, 'liner-taken')
+  const { what: _, placementId, ...rest } = act
+  return insert(work, 'placements', { id: placementId, ...row, ...rest })
 }

@@ -1,4 +1,5 @@
 import { seatLinks } from '#core/liner/stack'
+import { workNames } from '#core/job/stages'
 import type { NewPart, ShopAct } from '#contract/commands'
 import { insert, Refusal, type Work } from './carry-out'
 import { CalcError } from '#core/errors'
@@ -6,7 +7,7 @@ import { latestOfStudy } from '#core/measure/study-plan'
 import { studyGauge } from '#core/measure/study-gauge'
 import type { Reading } from '#core/schema'
 import type { Row } from './models'
-import { rows, select } from './read'
+import { rows, select } from './read-values'
 
 type SheetBody = Extract<ShopAct, { what: 'save-sheet' }>['sheet']
 
@@ -22,6 +23,10 @@ async function insertSheet(work: Work, engineId: string, sheet: SheetBody): Prom
     seat: sheet.seat,
     ...sheet.limits,
     source: sheet.source,
+    page: sheet.page ?? '',
+    copiedOn: sheet.copiedOn ?? null,
+    liner: sheet.liner ?? null,
+    seals: sheet.seals ?? [],
     personId: work.command.personId,
     at: new Date(work.command.at),
   })
@@ -43,6 +48,13 @@ async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>
     stationsDeg: act.stationsDeg ?? [0, 90, 180, 270],
     simulated: false,
     createdAt: new Date(work.command.at),
+    work: act.work ?? workNames,
+    complaints: act.complaints ?? [],
+    usageValue: act.usage?.value ?? null,
+    usageUnit: act.usage?.unit ?? null,
+    wantedBy: act.wantedBy ?? null,
+    archived: false,
+    fromJobId: act.fromJobId ?? null,
   })
 }
 
@@ -124,6 +136,17 @@ export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
     }
     case 'set-rates':
       await store.models.rates.upsert({ id: 1, ...act.rates }, { transaction })
+      return
+    case 'save-puller': {
+      const { id, name, ...spec } = act.puller
+      await store.models.pullers.upsert({ id, name, spec }, { transaction })
+      return
+    }
+    case 'set-renewal-costs':
+      await store.models.settings.update({ renewalCosts: act.costs }, { where: { id: 1 }, transaction })
+      return
+    case 'set-crew':
+      await store.models.settings.update({ crew: act.crew }, { where: { id: 1 }, transaction })
       return
     case 'open-study': {
       const [gauge] = await rows(store, 'gauges', { id: act.gaugeId }, transaction)

@@ -1,16 +1,18 @@
-import { createHash } from 'node:crypto'
 import { UniqueConstraintError, type Transaction } from 'sequelize'
 import { gateProblems, isClosed, laterClosed } from '#core/job/route'
+import { sealOf } from '#core/job/seal'
 import type { StageName } from '#core/job/stages'
 import { applyAct, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import type { Snapshot } from '#core/job/snapshot'
 import { command as commandSchema, isJobAct, type Command, type JobAct, type Outcome, type RefusalCode } from '#contract/commands'
 import { tellIssues } from '#core/define'
-import { readSnapshot, rows, select } from './read'
+import { readSnapshot } from './read'
+import { rows, select } from './read-values'
 import type { Row, TableName } from './models'
 import type { Store } from './store'
 import { carryOutInShop } from './carry-out-shop'
+import { carryOutEntry, changeJob, strikeOutEntry } from './carry-out-entry'
 import { carryOutRepair, refuseBlindCut, refuseTaken } from './carry-out-repair'
 
 /** A command that will not be carried out, with what a person needs to know of it. */
@@ -118,12 +120,6 @@ export async function strike(work: Work, snapshotRows: { id: string; struck: unk
   await insert(work, 'strikes', { targetId, jobId: work.command.jobId, reason, ...stamp(work) })
 }
 
-/** What a closed stage was closed over: sets, readings, wear, parts, plans, cuts, shims and limits, in a fixed order. */
-export function stageHash(snapshot: Snapshot): string {
-  const { sets, readings, cuts, shimFits, sheet, wearMarks, placements, plans, tally } = snapshot
-  return createHash('sha256').update(JSON.stringify({ sheet, sets, readings, cuts, shimFits, wearMarks, placements, plans, tally })).digest('hex')
-}
-
 export function refuseClosed(snapshot: Snapshot, stage: StageName): void {
   if (isClosed(snapshot, stage)) throw new Refusal('stage-closed', [stage])
 }
@@ -192,19 +188,31 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       const problems = gateProblems(snapshot, act.stage)
       const hard = problems.filter((p) => !p.soft || act.note === '')
       if (hard.length > 0) throw new Refusal('gate', hard.map((p) => `${p.code}:${p.cylinders.join(',')}`))
-      await insert(work, 'closures', { jobId, stage: act.stage, closes: true, note: act.note, hash: stageHash(snapshot), ...stamp(work) })
+      await insert(work, 'closures', { jobId, stage: act.stage, closes: true, note: act.note, hash: sealOf(snapshot, act.stage, work.seq), sealVersion: 2, ...stamp(work) })
       break
     }
     case 'reopen-stage':
       if (laterClosed(snapshot, act.stage).length > 0) throw new Refusal('gate', laterClosed(snapshot, act.stage).map((s) => `later-closed:${s}`))
-      await insert(work, 'closures', { jobId, stage: act.stage, closes: false, note: act.note, hash: stageHash(snapshot), ...stamp(work) })
+      await insert(work, 'closures', { jobId, stage: act.stage, closes: false, note: act.note, hash: sealOf(snapshot, act.stage, work.seq), sealVersion: 2, ...stamp(work) })
       break
-    case 'mark-wear':
     case 'strike-wear':
     case 'place-liner':
     case 'take-plan':
-    case 'tally-plug':
       await carryOutRepair(work, snapshot, act)
+      break
+    case 'strike-entry':
+      await strikeOutEntry(work, snapshot, act)
+      break
+    case 'change-job':
+    case 'archive-job':
+      await changeJob(work, snapshot, act)
+      break
+    case 'open-set':
+    case 'take-reading':
+    case 'close-set':
+      break
+    default:
+      await carryOutEntry(work, snapshot, act)
       break
     case 'adopt-sheet':
       if (!snapshot.sheets.some((s) => s.id === act.sheetId)) throw new Refusal('stale-sheet')

@@ -27,6 +27,10 @@ const ledgesAndParts: readonly TableName[] = [
   'shims', 'readingSets', 'cuts', 'liners', 'partReadings', 'wearMarks', 'placements', 'plans', 'planBores', 'tallyMarks', 'rates', 'studies', 'studyReadings',
 ]
 
+const theWholeJob: readonly TableName[] = [
+  'settings', 'sheets', 'tallyMarks', 'jobs', 'closures', 'pullers', 'pullLogs', 'findings', 'photos', 'photoBytes', 'grades', 'decisions', 'sealFits', 'pressLogs', 'bookedTimes',
+]
+
 /**
  * The migrations in order. Additive: a later one adds tables and columns, none
  * takes away or rewrites what was stored.
@@ -34,4 +38,5 @@ const ledgesAndParts: readonly TableName[] = [
 export const migrations: RunnableMigration<QueryInterface>[] = [
   { name: '001-the-slice', up: ({ context }) => addMissing(context, theSlice) },
   { name: '002-ledges-parts-plans', up: ({ context }) => addMissing(context, ledgesAndParts) },
+  { name: '003-the-whole-job', up: ({ context }) => addMissing(context, theWholeJob) },
 ]

@@ -4,7 +4,7 @@ import { mean } from '#core/job/stations'
 import type { Reading } from '#core/schema'
 import type { Stock, Study } from '#contract/shop'
 import type { Row } from './models'
-import { iso, list, num, numOrNull, rows, select, str } from './read'
+import { iso, list, num, numOrNull, rows, select, str } from './read-values'
 import type { Store } from './store'
 
 const fittedOf = (r: Row) => (r.fittedJobId ? { jobId: str(r.fittedJobId), cylinder: num(r.fittedCylinder) } : null)

@@ -1,29 +1,17 @@
-import { QueryTypes, type Transaction } from 'sequelize'
+import type { Transaction } from 'sequelize'
 import type { Gauge, Person, RuleName, SchoolName, Sheet, Snapshot, Tooling } from '#core/job/snapshot'
-import { readRoute } from '#core/job/route'
-import type { EngineCard, JobCard, Shop } from '#contract/shop'
+import { plainWork, type WorkName } from '#core/job/stages'
+import { startRenewalCosts, type Puller, type RenewalCosts } from '#core/job/strip'
+import { startCrew, type Crew } from '#contract/commands'
+import { readEntries } from './entries'
 import type { Row, TableName } from './models'
-import { readRates, readStock, readStudies } from './read-stock'
+import { readRates, readStock } from './read-stock'
+import { iso, list, num, numOrNull, rows, str } from './read-values'
 import type { Store } from './store'
 
-export const num = (v: unknown) => Number(v)
-export const numOrNull = (v: unknown) => (v === null || v === undefined ? null : Number(v))
-export const str = (v: unknown) => v as string
-export const iso = (v: unknown) => (v instanceof Date ? v : new Date(`${String(v).replace(' ', 'T')}Z`)).toISOString()
-export const list = <T>(v: unknown) => (typeof v === 'string' ? JSON.parse(v) : v) as T
 const by = (r: Row) => ({ personId: str(r.personId), at: iso(r.at) })
 
-/** Rows of a table, plain. */
-export async function rows(store: Store, table: TableName, where: Row = {}, transaction?: Transaction): Promise<Row[]> {
-  return (await store.models[table].findAll({ where, raw: true, ...(transaction ? { transaction } : {}) })) as unknown as Row[]
-}
-
-/** Rows of a query written out. Values go in by name, never into the text. */
-export async function select(store: Store, sql: string, replacements: Row = {}, transaction?: Transaction): Promise<Row[]> {
-  return store.sequelize.query(sql, { type: QueryTypes.SELECT, replacements, ...(transaction ? { transaction } : {}) })
-}
-
-function toGauge(r: Row): Gauge {
+export function toGauge(r: Row): Gauge {
   return {
     id: str(r.id),
     name: str(r.name),
@@ -36,7 +24,7 @@ function toGauge(r: Row): Gauge {
   }
 }
 
-function toSheet(r: Row, links: Row[]): Sheet {
+export function toSheet(r: Row, links: Row[]): Sheet {
   return {
     id: str(r.id),
     version: num(r.version),
@@ -56,12 +44,16 @@ function toSheet(r: Row, links: Row[]): Sheet {
       holdDownNm: numOrNull(r.holdDownNm),
     },
     source: str(r.source),
+    page: str(r.page),
+    copiedOn: (r.copiedOn as string | null) ?? null,
+    liner: r.liner === null ? null : list<Sheet['liner']>(r.liner),
+    seals: r.seals === null ? [] : list<Sheet['seals']>(r.seals),
     personId: (r.personId as string | null) ?? null,
     at: iso(r.at),
   }
 }
 
-function toEngine(r: Row) {
+export function toEngine(r: Row) {
   return {
     id: str(r.id),
     name: str(r.name),
@@ -75,14 +67,31 @@ function toEngine(r: Row) {
   }
 }
 
-const toPerson = (r: Row): Person => ({ id: str(r.id), name: str(r.name), role: r.role as Person['role'] })
+export const toPerson = (r: Row): Person => ({ id: str(r.id), name: str(r.name), role: r.role as Person['role'] })
 
-async function readSettings(store: Store, transaction?: Transaction): Promise<{ name: string; rule: RuleName; tooling: Tooling }> {
+/** Work of a job as it was chosen; one from before work could be chosen has the plain one. */
+export const workOf = (r: Row) => (r.work === null ? plainWork : list<WorkName[]>(r.work))
+
+export function toPuller(r: Row): Puller {
+  return { id: str(r.id), name: str(r.name), ...list<Omit<Puller, 'id' | 'name'>>(r.spec) }
+}
+
+interface Settings {
+  name: string
+  rule: RuleName
+  tooling: Tooling
+  renewalCosts: RenewalCosts
+  crew: Crew
+}
+
+export async function readSettings(store: Store, transaction?: Transaction): Promise<Settings> {
   const [[settings], leaves] = await Promise.all([rows(store, 'settings', {}, transaction), rows(store, 'leaves', {}, transaction)])
   const s = settings as Row
   return {
     name: str(s.shopName),
     rule: s.rule as RuleName,
+    renewalCosts: s.renewalCosts === null ? startRenewalCosts : list<RenewalCosts>(s.renewalCosts),
+    crew: s.crew === null ? startCrew : list<Crew>(s.crew),
     tooling: {
       leavesMm: leaves.map((l) => num(l.thicknessMm)).sort((a, b) => a - b),
       maxLeavesPerPack: num(s.maxLeavesPerPack),
@@ -110,7 +119,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
   const [engineRow] = await all('engines', { id: job.engineId })
   const settings = await readSettings(store, transaction)
   const sheets = await readSheets(store, str(job.engineId), transaction)
-  const [ledges, stock, gauges, people, sets, readings, strikes, cuts, fits, closures, marks, placements, plans, tally, rates] = await Promise.all([
+  const [ledges, stock, gauges, people, sets, readings, strikes, cuts, fits, closures, placements, plans, pullers, rates] = await Promise.all([
     all('ledges'),
     readStock(store, str(job.engineId), transaction),
     all('gauges', {}),
@@ -121,10 +130,9 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     all('cuts'),
     all('shimFits'),
     all('closures'),
-    all('wearMarks'),
     all('placements'),
     all('plans'),
-    all('tallyMarks'),
+    all('pullers', {}),
     readRates(store, transaction),
   ])
   const [closings, leaves, planBores, revision] = await Promise.all([
@@ -137,6 +145,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     const strike = strikes.find((s) => s.targetId === targetId)
     return strike ? { ...by(strike), reason: str(strike.reason) } : null
   }
+  const entries = await readEntries(store, jobId, struck, transaction)
   const order = (r: Row) => ({ id: str(r.id), seq: num(r.seq), ...by(r) })
   const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
   return {
@@ -148,6 +157,12 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
       complaint: str(job.complaint),
       simulated: Boolean(job.simulated),
       createdAt: iso(job.createdAt),
+      work: workOf(job),
+      complaints: job.complaints === null ? [] : list<Snapshot['job']['complaints']>(job.complaints),
+      usage: job.usageValue === null ? null : { value: num(job.usageValue), unit: job.usageUnit as 'hours' },
+      wantedBy: (job.wantedBy as string | null) ?? null,
+      archived: Boolean(job.archived),
+      fromJobId: (job.fromJobId as string | null) ?? null,
     },
     engine: toEngine(engineRow as Row),
     sheet: sheets.find((s) => s.id === job.sheetId) as Sheet,
@@ -158,12 +173,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     ledges: ledges.map((l) => ({ cylinder: num(l.cylinder), depthMm: num(l.depthMm), frettingMm: num(l.frettingMm) })),
     shims: stock.shims,
     liners: stock.liners,
-    wearMarks: marks
-      .map((m) => ({
-        ...order(m), cylinder: num(m.cylinder), kind: m.kind as Snapshot['wearMarks'][number]['kind'], atDeg: num(m.atDeg), spanDeg: num(m.spanDeg),
-        depthMm: num(m.depthMm), words: str(m.words), struck: struck(m.id),
-      }))
-      .sort(bySeq),
+    ...entries,
     placements: placements
       .map((p) => ({ ...order(p), cylinder: num(p.cylinder), linerId: (p.linerId as string | null) ?? null, rotationDeg: num(p.rotationDeg) }))
       .sort(bySeq),
@@ -176,8 +186,9 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
           .map((b) => ({ cylinder: num(b.cylinder), linerId: (b.linerId as string | null) ?? null, rotationDeg: num(b.rotationDeg), cutMm: num(b.cutMm), shimMm: num(b.shimMm) })),
       }))
       .sort(bySeq),
-    tally: tally.map((m) => ({ ...order(m), cylinder: num(m.cylinder), goesIn: Boolean(m.goesIn) })).sort(bySeq),
     rates,
+    pullers: pullers.map(toPuller).sort((a, b) => a.name.localeCompare(b.name)),
+    renewalCosts: settings.renewalCosts,
     gauges: gauges.map(toGauge),
     people: people.map(toPerson),
     sets: sets
@@ -242,71 +253,8 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
         closes: Boolean(c.closes),
         note: str(c.note),
         hash: str(c.hash),
+        sealVersion: num(c.sealVersion),
       }))
       .sort(bySeq),
-  }
-}
-
-/** The shop: people, gauges and their studies, engines with their sheets, and a card for each job, newest first. */
-export async function readShop(store: Store): Promise<Shop> {
-  const [settings, people, gauges, engines, sheets, links, jobs, closures, counts, begun, rates, studies, last] = await Promise.all([
-    readSettings(store),
-    rows(store, 'people'),
-    rows(store, 'gauges'),
-    rows(store, 'engines'),
-    rows(store, 'sheets'),
-    rows(store, 'sheetLinks'),
-    rows(store, 'jobs'),
-    rows(store, 'closures'),
-    select(store, 'SELECT jobId, COUNT(*) AS n FROM readings GROUP BY jobId'),
-    select(store, "SELECT DISTINCT jobId, stage FROM readingSets UNION SELECT DISTINCT jobId, 'repair-plan' FROM plans UNION SELECT DISTINCT jobId, 'cut' FROM tallyMarks"),
-    readRates(store),
-    readStudies(store),
-    select(
-      store,
-      `SELECT e.jobId, e.madeAt AS at, p.name FROM events e JOIN (SELECT jobId, MAX(seq) AS seq FROM events WHERE result = 'done' GROUP BY jobId) m
-       ON m.seq = e.seq LEFT JOIN people p ON p.id = e.personId`,
-    ),
-  ])
-  const engineCards: EngineCard[] = engines.map((e) => ({
-    ...toEngine(e),
-    sheets: sheets.filter((s) => s.engineId === e.id).map((s) => toSheet(s, links)).sort((a, b) => a.version - b.version),
-  }))
-  const jobCards: JobCard[] = jobs.map((j) => {
-    const engine = engineCards.find((e) => e.id === j.engineId)!
-    const own = closures
-      .filter((c) => c.jobId === j.id)
-      .map((c) => ({ seq: num(c.seq), ...by(c), stage: c.stage as 'record', closes: Boolean(c.closes), note: '', hash: '' }))
-    const done = begun.filter((b) => b.jobId === j.id)
-    const of = (stage: string) => done.filter((b) => b.stage === stage)
-    const route = readRoute({ closures: own, sets: done as unknown as { stage: string }[], plans: of('repair-plan'), tally: of('cut') })
-    const nextStage = route.find((r) => r.state === 'next')?.stage ?? null
-    const latest = last.find((l) => l.jobId === j.id)
-    return {
-      id: str(j.id),
-      number: num(j.number),
-      title: str(j.title),
-      complaint: str(j.complaint),
-      engineId: engine.id,
-      engineName: engine.name,
-      cylinders: engine.heads.flat().length,
-      nextStage,
-      signed: nextStage === null,
-      lastAt: iso(latest?.at ?? j.createdAt),
-      lastPerson: (latest?.name as string | null) ?? null,
-      readings: num(counts.find((c) => c.jobId === j.id)?.n ?? 0),
-    }
-  })
-  const byName = (a: { name: string }, b: { name: string }) => a.name.localeCompare(b.name)
-  return {
-    name: settings.name,
-    rule: settings.rule,
-    tooling: settings.tooling,
-    people: people.map(toPerson).sort(byName),
-    gauges: gauges.map(toGauge).sort(byName),
-    engines: engineCards.sort(byName),
-    rates,
-    studies,
-    jobs: jobCards.sort((a, b) => a.number - b.number),
   }
 }

@@ -1,6 +1,6 @@
 import type { Command, JobAct, Outcome } from '#contract/commands'
 import { carryOut, closedSql, isKnownPerson, parseCommand } from './carry-out'
-import { select } from './read'
+import { select } from './read-values'
 import type { Row } from './models'
 import type { Store } from './store'
 

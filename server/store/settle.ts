@@ -1,4 +1,4 @@
-import { rows } from './read'
+import { rows } from './read-values'
 import type { Store } from './store'
 import { fillDemo } from '../demo/fill'
 

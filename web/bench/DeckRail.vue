@@ -10,7 +10,14 @@ import { onPlan, useDeckPlan } from './useDeckPlan'
 import { useFigures } from './useFigures'
 import WindowGlyph from './WindowGlyph.vue'
 
-const props = defineProps<{ engine: Snapshot['engine']; deck: Deck; limits: Snapshot['sheet']['limits']; selected: number; plain?: boolean; ledges?: LedgeState[] }>()
+/** What stands in a ring instead of its measurement, on stages that measure nothing. */
+export interface RingWord {
+  text: string
+  more?: string
+  verdict: Verdict | null
+}
+
+const props = defineProps<{ engine: Snapshot['engine']; deck: Deck; limits: Snapshot['sheet']['limits']; selected: number; plain?: boolean; ledges?: LedgeState[]; words?: Record<number, RingWord> }>()
 const emit = defineEmits<{ select: [cylinder: number] }>()
 const { t } = useI18n()
 const { length } = useFigures()
@@ -20,7 +27,12 @@ const ofCylinder = (cylinder: number): CylinderState | undefined => props.deck.c
 const radius = computed(() => props.engine.boreMm / 2)
 const two = computed(() => props.engine.banks.length > 1)
 
-const rings = computed(() => bores.value.map((b) => ({ ...b, ...(props.ledges ? ledgeRing(b.cylinder, props.ledges) : ring(b.cylinder)) })))
+const rings = computed(() => bores.value.map((b) => ({ ...b, ...(props.words ? wordRing(b.cylinder, props.words) : props.ledges ? ledgeRing(b.cylinder, props.ledges) : ring(b.cylinder)) })))
+
+function wordRing(cylinder: number, words: Record<number, RingWord>) {
+  const word = words[cylinder]
+  return { verdict: word?.verdict ?? null, complete: true, changed: false, meanMm: null, shown: null, needle: null, label: t('rail.word', { cylinder, text: `${word?.text ?? ''} ${word?.more ?? ''}` }) }
+}
 
 /** A ledge on the rail: its depth at the centre, the needle toward its low side. */
 function ledgeRing(cylinder: number, ledges: LedgeState[]) {
@@ -77,7 +89,7 @@ function describe(cylinder: number, state: CylinderState | undefined): string {
 
 /** The range under each head, written where two of its rings leave room. */
 const headMarks = computed(() =>
-  (props.ledges ? [] : props.deck.judgement.heads).flatMap((head) => {
+  (props.ledges || props.words ? [] : props.deck.judgement.heads).flatMap((head) => {
     const [a, b] = [place(head.cylinders[0]!), place(head.cylinders[1]!)]
     return a && b ? [{ ...head, x: (a.x + b.x) / 2, y: Math.max(a.y, b.y) + radius.value * 0.98 }] : []
   }),
@@ -85,7 +97,7 @@ const headMarks = computed(() =>
 const toneOf = (verdict: Verdict) => ({ in: 'var(--scribe)', unsure: 'var(--online-on-blue)', out: 'var(--outside-on-blue)' })[verdict]
 
 const steps = computed(() =>
-  (props.ledges ? [] : props.deck.judgement.adjacent).flatMap((step) => {
+  (props.ledges || props.words ? [] : props.deck.judgement.adjacent).flatMap((step) => {
     const [a, b] = [place(step.a), place(step.b)]
     return a && b ? [{ ...step, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }] : []
   }),
@@ -135,6 +147,10 @@ function onKey(event: KeyboardEvent): void {
           <g :transform="`translate(${b.x - radius * 0.52} ${b.y + radius * 0.34}) scale(${(radius * 1.04) / 72})`">
             <WindowGlyph :value-mm="b.shown.valueMm" :min-mm="b.shown.minMm" :max-mm="b.shown.maxMm" :verdict="b.verdict ?? 'in'" on-blue />
           </g>
+        </template>
+        <template v-else-if="words">
+          <text :x="b.x" :y="b.y + radius * 0.14" text-anchor="middle" :font-size="radius * 0.34" font-weight="600" fill="var(--scribe)">{{ words[b.cylinder]?.text }}</text>
+          <text :x="b.x" :y="b.y + radius * 0.5" text-anchor="middle" :font-size="radius * 0.26" fill="var(--scribe)">{{ words[b.cylinder]?.more }}</text>
         </template>
         <text v-else-if="!plain" :x="b.x" :y="b.y + radius * 0.2" text-anchor="middle" :font-size="radius * 0.25" fill="var(--scribe)">
           {{ b.changed ? t('rail.remeasure') : t('rail.open') }}

@@ -7,22 +7,27 @@ import type { Said } from '#contract/words/say-move'
 defineProps<{ head: Said; why: Said; plan?: Said[]; caution: Said | null; button: Said | null; move: { action: string; cylinder: number | null; stationDeg: number | null; reason: string } }>()
 const emit = defineEmits<{ go: [] }>()
 const { t } = useI18n()
+
+function say(said: Said): string {
+  const words = Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, t(key)]))
+  return t(said.key, { ...said.params, ...words })
+}
 </script>
 
 <template>
   <footer class="flex min-h-[104px] items-center gap-4 border-t-2 border-ink bg-plate px-4 py-2" data-part="next-move" :data-action="move.action" :data-cylinder="move.cylinder" :data-station="move.stationDeg" :data-reason="move.reason" aria-live="polite">
     <div class="min-w-0 flex-1">
-      <p class="text-[22px] font-bold leading-tight" data-part="move-head">{{ t(head.key, head.params) }}</p>
-      <p class="mt-0.5 text-[16px]" data-part="move-why"><span class="font-semibold">{{ t('move.why-label') }}</span> {{ t(why.key, why.params) }}</p>
+      <p class="text-[22px] font-bold leading-tight" data-part="move-head">{{ say(head) }}</p>
+      <p class="mt-0.5 text-[16px]" data-part="move-why"><span class="font-semibold">{{ t('move.why-label') }}</span> {{ say(why) }}</p>
       <p v-if="plan?.length" class="mt-0.5 text-[16px]" data-part="move-plan">
         <span class="font-semibold">{{ t('move.plan-label') }}</span>
-        <template v-for="(step, i) in plan" :key="i"><span v-if="i" aria-hidden="true"> → </span> {{ t(step.key, step.params) }}</template>
+        <template v-for="(step, i) in plan" :key="i"><span v-if="i" aria-hidden="true"> → </span> {{ say(step) }}</template>
       </p>
       <p v-if="caution" class="mt-0.5 flex items-center gap-1.5 text-[15px] font-semibold text-outside" data-part="move-caution">
-        <ShieldAlert :size="17" aria-hidden="true" class="shrink-0" /> {{ t(caution.key, caution.params) }}
+        <ShieldAlert :size="17" aria-hidden="true" class="shrink-0" /> {{ say(caution) }}
       </p>
     </div>
     <slot />
-    <button v-if="button" type="button" class="key-brass shrink-0" data-part="move-button" @click="emit('go')">{{ t(button.key, button.params) }}</button>
+    <button v-if="button" type="button" class="key-brass shrink-0" data-part="move-button" @click="emit('go')">{{ say(button) }}</button>
   </footer>
 </template>

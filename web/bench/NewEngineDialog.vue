@@ -10,8 +10,8 @@ import { emptyDraft, sheetBody, sheetProblems } from './sheet-draft'
 import SheetDialog from './SheetDialog.vue'
 import SheetForm from './SheetForm.vue'
 
-defineProps<{ open: boolean }>()
-const emit = defineEmits<{ close: [] }>()
+const props = defineProps<{ open: boolean; stay?: boolean }>()
+const emit = defineEmits<{ close: []; made: [engineId: string] }>()
 const { t } = useI18n()
 const router = useRouter()
 const shop = useShop()
@@ -32,8 +32,9 @@ async function save(): Promise<void> {
   if (!shape.value.success || !ready.value) return
   const engineId = crypto.randomUUID()
   if (await shop.act({ what: 'add-engine', engineId, shape: shape.value.data, sheet: sheetBody(draft.value) })) {
+    emit('made', engineId)
     emit('close')
-    void router.push({ name: 'engine', params: { engineId } })
+    if (!props.stay) void router.push({ name: 'engine', params: { engineId } })
   }
 }
 </script>

@@ -15,6 +15,13 @@ function what({ command: { act } }: RefusedCommand): string {
   const value = act.what === 'take-reading' ? withUnit(act.valueMm) : ''
   return t(`act.${act.what}`, { value, cylinder: 'cylinder' in act ? act.cylinder : '' })
 }
+/** What the refusal names: as it is, or in the trade's words. */
+function told({ code, details }: RefusedCommand): string {
+  if (code === 'out-of-order') return details.map((d) => t(`order.${d}`)).join('; ')
+  if (code === 'stage-begun') return details.map((d) => t(`stage.${d}`)).join(', ')
+  if (code === 'not-found-there') return t('refused.not-there', { kind: t(`finding.${details[0]}`), face: t(`face.${details[1]}`) })
+  return code === 'bad-command' || code === 'shim-taken' || code === 'none-in' ? details.join('; ') : ''
+}
 </script>
 
 <template>
@@ -23,7 +30,7 @@ function what({ command: { act } }: RefusedCommand): string {
     <ul class="flex flex-col gap-3" data-part="refused-list">
       <li v-for="entry in outbox.refused" :key="entry.order" class="border-l-4 border-outside pl-3">
         <p class="font-semibold">{{ what(entry) }} <span class="text-[14px] font-normal text-soft">{{ when(entry.command.at) }}</span></p>
-        <p>{{ t(`refusal.${entry.code}`) }} {{ entry.code === 'bad-command' || entry.code === 'shim-taken' ? entry.details.join('; ') : '' }}</p>
+        <p>{{ t(`refusal.${entry.code}`) }} {{ told(entry) }}</p>
         <div class="mt-1 flex gap-2">
           <button type="button" class="key" @click="outbox.sendAgain(entry)">{{ t('refused.again') }}</button>
           <button type="button" class="key" @click="outbox.forget(entry)">{{ t('refused.forget') }}</button>

@@ -2,8 +2,9 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nominalProtrusionMm, seatLinks, type Seat } from '#core/liner/stack'
+import { lubricantNames } from '#core/job/fitting'
 import LengthField from './LengthField.vue'
-import { sheetProblems, type SheetDraft } from './sheet-draft'
+import { emptyLiner, emptySeal, sheetProblems, type SheetDraft } from './sheet-draft'
 import { useFigures } from './useFigures'
 
 const draft = defineModel<SheetDraft>({ required: true })
@@ -17,6 +18,13 @@ const problemOf = (field: string) => {
   return found ? t(`engine.problem.${found.code}`) : null
 }
 const stack = computed(() => (draft.value.links.every((l) => l.nominalMm !== null) ? nominalProtrusionMm(draft.value.links as { kind: 'flange'; nominalMm: number }[]) : null))
+
+const linerFields = ['flangeOuterMm', 'lowerOuterMm', 'lowerBoreMm', 'lengthMm', 'sealLandMm', 'travelTopMm', 'travelBottomMm'] as const
+const plainFields = ['lipAllowMPa', 'massKg', 'clockDeg', 'clockTolDeg'] as const
+
+function setPlain(field: (typeof plainFields)[number], text: string): void {
+  if (draft.value.liner) draft.value.liner[field] = text === '' ? null : Number(text)
+}
 
 function chooseSeat(seat: Seat): void {
   draft.value.seat = seat
@@ -39,6 +47,30 @@ function chooseSeat(seat: Seat): void {
       <LengthField v-for="(link, i) in draft.links" :key="link.kind" v-model="draft.links[i]!.nominalMm" :label="t(`link.${link.kind}`)" :problem="problemOf(link.kind)" :data-field="link.kind" />
       <p v-if="stack !== null" class="text-[17px]">{{ t('engine.stack-sum') }} <span class="figure">{{ withUnit(stack) }}</span></p>
       <label class="field">{{ t('engine.source') }}<textarea v-model="draft.source" rows="2" maxlength="300" data-field="source" /></label>
+      <div class="grid grid-cols-2 gap-3">
+        <label class="field">{{ t('engine.page') }}<input v-model="draft.page" maxlength="40" data-field="page" /></label>
+        <label class="field">{{ t('engine.copied-on') }}<input v-model="draft.copiedOn" type="date" data-field="copied-on" /></label>
+      </div>
+    </fieldset>
+    <fieldset class="col-span-2 border-t border-line pt-3">
+      <legend class="mb-2 pr-3 text-[18px] font-bold">{{ t('engine.liner') }}</legend>
+      <button v-if="!draft.liner" type="button" class="key" data-part="add-liner-shape" @click="draft.liner = emptyLiner()">{{ t('engine.add-liner') }}</button>
+      <div v-else class="grid grid-cols-4 gap-3 max-[900px]:grid-cols-2">
+        <LengthField v-for="f in linerFields" :key="f" v-model="draft.liner[f]" :label="t(`engine.liner-field.${f}`)" :problem="problemOf(f)" :data-field="f" />
+        <label v-for="f in plainFields" :key="f" class="field">{{ t(`engine.liner-field.${f}`) }}<input :value="draft.liner[f]" class="figure" type="number" step="any" :data-field="f" @input="(e) => setPlain(f, (e.target as HTMLInputElement).value)" /></label>
+      </div>
+    </fieldset>
+    <fieldset class="col-span-2 border-t border-line pt-3">
+      <legend class="mb-2 pr-3 text-[18px] font-bold">{{ t('engine.seals') }}</legend>
+      <div v-for="(seal, i) in draft.seals" :key="i" class="mb-2 grid grid-cols-[2fr_1.5fr_1fr_1.4fr_1fr_auto] items-end gap-2 max-[900px]:grid-cols-3" :data-seal="i">
+        <label class="field">{{ t('engine.seal.place') }}<input v-model="seal.place" maxlength="40" :aria-invalid="problemOf(`seal-${i}`) !== null" /></label>
+        <label class="field">{{ t('engine.seal.material') }}<input v-model="seal.material" maxlength="40" /></label>
+        <label class="field">{{ t('engine.seal.colour') }}<input v-model="seal.colour" maxlength="40" /></label>
+        <label class="field">{{ t('engine.seal.lubricant') }}<select v-model="seal.lubricant"><option v-for="l in lubricantNames" :key="l" :value="l">{{ t(`lubricant.${l}`) }}</option></select></label>
+        <label class="field">{{ t('engine.seal.swell') }}<input :value="seal.swellMinutes" class="figure" type="number" min="0" max="240" step="any" @input="(e) => (seal.swellMinutes = Number((e.target as HTMLInputElement).value) || null)" /></label>
+        <button type="button" class="key" @click="draft.seals.splice(i, 1)">{{ t('engine.seal.remove') }}</button>
+      </div>
+      <button v-if="draft.seals.length < 12" type="button" class="key" data-part="add-seal" @click="draft.seals.push(emptySeal())">{{ t('engine.seal.add') }}</button>
     </fieldset>
   </div>
 </template>

@@ -1,4 +1,5 @@
 import { limits as limitsSchema, sheet as sheetSchema, type Limits, type Sheet } from '#core/job/snapshot'
+import { linerShape as linerShapeSchema, type LinerShape, type SealGroove } from '#core/job/fitting'
 import { seatLinks, type Seat } from '#core/liner/stack'
 
 type LinkKind = Sheet['links'][number]['kind']
@@ -9,6 +10,11 @@ export interface SheetDraft {
   links: { kind: LinkKind; nominalMm: number | null }[]
   limits: { [K in keyof Limits]: number | null }
   source: string
+  page: string
+  copiedOn: string | null
+  /** The liner's own measures; null until somebody enters them. */
+  liner: { [K in keyof LinerShape]: LinerShape[K] | null } | null
+  seals: SealGroove[]
 }
 
 export interface SheetProblem {
@@ -19,7 +25,7 @@ export interface SheetProblem {
 const mayBeEmpty: (keyof Limits)[] = ['adjacentMaxMm', 'headRangeMaxMm', 'maxLedgeDepthMm', 'holdDownNm']
 
 export function draftOf(sheet: Sheet): SheetDraft {
-  return { seat: sheet.seat, links: sheet.links.map((l) => ({ ...l })), limits: { ...sheet.limits }, source: sheet.source }
+  return { seat: sheet.seat, links: sheet.links.map((l) => ({ ...l })), limits: { ...sheet.limits }, source: sheet.source, page: sheet.page, copiedOn: sheet.copiedOn, liner: sheet.liner && { ...sheet.liner }, seals: sheet.seals.map((s) => ({ ...s })) }
 }
 
 export function emptyDraft(): SheetDraft {
@@ -28,7 +34,21 @@ export function emptyDraft(): SheetDraft {
     links: seatLinks['top-stop'].map((kind) => ({ kind, nominalMm: null })),
     limits: { minMm: null, maxMm: null, aimMm: null, withinLinerMaxMm: null, adjacentMaxMm: null, headRangeMaxMm: null, maxLedgeDepthMm: null, holdDownNm: null },
     source: '',
+    page: '',
+    copiedOn: new Date().toISOString().slice(0, 10),
+    liner: null,
+    seals: [],
   }
+}
+
+/** A liner's measures while they are being typed: what is usual stands, the rest is open. */
+export function emptyLiner(): NonNullable<SheetDraft['liner']> {
+  return { flangeOuterMm: null, lowerOuterMm: null, lowerBoreMm: null, lengthMm: null, sealLandMm: null, travelTopMm: null, travelBottomMm: null, lipAllowMPa: 100, massKg: null, clockDeg: null, clockTolDeg: 5 }
+}
+
+/** A ring of the seal set as it begins. */
+export function emptySeal(): SealGroove {
+  return { place: '', material: '', colour: '', lubricant: 'oil', swellMinutes: null }
 }
 
 /** What is still wrong with a draft, field by field. */
@@ -46,16 +66,24 @@ export function sheetProblems(draft: SheetDraft): SheetProblem[] {
   }
   const links = sheetSchema.shape.links.safeParse(draft.links)
   for (const issue of links.error?.issues ?? []) problems.push({ field: draft.links[Number(issue.path[0])]?.kind ?? 'links', code: 'out-of-range' })
+  if (draft.liner) for (const issue of linerShapeSchema.safeParse(draft.liner).error?.issues ?? []) problems.push({ field: String(issue.path[0]), code: draft.liner[issue.path[0] as keyof LinerShape] === null ? 'missing' : 'out-of-range' })
+  draft.seals.forEach((seal, i) => {
+    if (seal.place.trim() === '') problems.push({ field: `seal-${i}`, code: 'missing' })
+  })
   return problems
 }
 
 /** The finished sheet, as a command carries it; only for a draft without problems. */
-export function sheetBody(draft: SheetDraft): Pick<Sheet, 'id' | 'seat' | 'links' | 'limits' | 'source'> {
+export function sheetBody(draft: SheetDraft): Pick<Sheet, 'id' | 'seat' | 'links' | 'limits' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals'> {
   return {
     id: crypto.randomUUID(),
     seat: draft.seat,
     links: draft.links.map((l) => ({ kind: l.kind, nominalMm: l.nominalMm as number })),
     limits: limitsSchema.parse({ ...draft.limits, holdDownNm: draft.limits.holdDownNm || null }),
     source: draft.source,
+    page: draft.page.trim(),
+    copiedOn: draft.copiedOn || null,
+    liner: draft.liner && linerShapeSchema.parse(draft.liner),
+    seals: draft.seals.map((s) => ({ ...s, swellMinutes: s.swellMinutes || null })),
   }
 }

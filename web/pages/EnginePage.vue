@@ -13,7 +13,7 @@ import { useShop } from '../stores/shop'
 
 const props = defineProps<{ engineId: string }>()
 const { t } = useI18n()
-const { length, withUnit, when } = useFigures()
+const { length, withUnit, when, day } = useFigures()
 const shop = useShop()
 void shop.load()
 
@@ -58,13 +58,28 @@ async function save(): Promise<void> {
             <dt>{{ t('engine.limit.holdDownNm') }}</dt>
             <dd class="figure text-right">{{ sheet.limits.holdDownNm ?? '—' }}</dd>
           </dl>
-          <p class="mt-3 text-[15px] text-soft">{{ t('engine.version-line', { version: sheet.version, name: nameOf(sheet.personId), when: when(sheet.at) }) }} {{ sheet.source }}</p>
+          <p class="mt-3 text-[15px] text-soft">{{ t('engine.version-line', { version: sheet.version, name: nameOf(sheet.personId), when: when(sheet.at) }) }} {{ t('engine.from', { source: sheet.source, page: sheet.page || '—', day: sheet.copiedOn ? day(sheet.copiedOn) : '—' }) }}</p>
           <details v-if="engine.sheets.length > 1" class="mt-2">
             <summary class="inline-flex min-h-[48px] items-center font-semibold">{{ t('engine.earlier', { n: engine.sheets.length - 1 }) }}</summary>
             <ul><li v-for="s in engine.sheets.slice(0, -1)" :key="s.id" class="py-1"><span class="figure">{{ length(s.limits.minMm) }} – {{ length(s.limits.maxMm) }}</span> · {{ t('engine.version-line', { version: s.version, name: nameOf(s.personId), when: when(s.at) }) }}</li></ul>
           </details>
         </div>
         <div class="h-[300px]"><StackSection :sheet="sheet" :bore-mm="engine.boreMm" :state="deck.cylinders[0]!" :move="null" /></div>
+      </div>
+      <div v-if="!draft" class="mt-6 grid grid-cols-2 gap-6 max-[900px]:grid-cols-1">
+        <div data-part="liner-shape">
+          <h2>{{ t('engine.liner') }}</h2>
+          <p v-if="!sheet.liner" class="text-[16px]">{{ t('engine.no-liner') }}</p>
+          <dl v-else class="mt-2 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-[17px]">
+            <template v-for="f in ['flangeOuterMm', 'lowerOuterMm', 'lowerBoreMm', 'lengthMm', 'sealLandMm'] as const" :key="f"><dt>{{ t(`engine.liner-field.${f}`) }}</dt><dd class="figure text-right">{{ withUnit(sheet.liner[f]) }}</dd></template>
+            <dt>{{ t('engine.liner-field.massKg') }}</dt><dd class="figure text-right">{{ sheet.liner.massKg ?? '—' }}</dd>
+          </dl>
+        </div>
+        <div data-part="seal-set">
+          <h2>{{ t('engine.seals') }}</h2>
+          <p v-if="sheet.seals.length === 0" class="text-[16px]">{{ t('engine.no-seals') }}</p>
+          <ol class="mt-2 text-[17px]"><li v-for="(s, i) in sheet.seals" :key="i" class="border-b border-line py-1">{{ t('engine.seal-line', { n: i + 1, place: s.place, material: s.material, colour: s.colour, lubricant: t(`lubricant.${s.lubricant}`) }) }}{{ s.swellMinutes ? `, ${t('fit.within', { n: s.swellMinutes })}` : '' }}</li></ol>
+        </div>
       </div>
       <p class="mt-6"><RouterLink :to="{ name: 'stock' }" class="key inline-flex" data-part="to-stock">{{ t('engine.stock') }}</RouterLink></p>
     </template>

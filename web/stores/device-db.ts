@@ -14,7 +14,15 @@ export interface RefusedCommand extends Queued {
   details: string[]
 }
 
+/** A photo on its way: its bytes, until the server has them. */
+export interface KeptPhoto {
+  jobId: string
+  content: ArrayBuffer
+  mime: string
+}
+
 interface DeviceSchema extends DBSchema {
+  photos: { key: string; value: KeptPhoto }
   outbox: { key: number; value: Omit<Queued, 'order'> & { order?: number } }
   refused: { key: number; value: RefusedCommand }
   snapshots: { key: string; value: Snapshot }
@@ -25,8 +33,10 @@ let opened: Promise<IDBPDatabase<DeviceSchema>> | null = null
 
 /** The device's own store: commands not yet acknowledged, and the last that was seen of each job. */
 export function deviceDb(): Promise<IDBPDatabase<DeviceSchema>> {
-  opened ??= openDB<DeviceSchema>('even-bore', 1, {
-    upgrade(db) {
+  opened ??= openDB<DeviceSchema>('even-bore', 2, {
+    upgrade(db, from) {
+      db.createObjectStore('photos')
+      if (from >= 1) return
       db.createObjectStore('outbox', { keyPath: 'order', autoIncrement: true })
       db.createObjectStore('refused', { keyPath: 'order' })
       db.createObjectStore('snapshots')

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
 import { readDeck } from '#core/job/deck'
-import { readRoute } from '#core/job/route'
+import { readRoute, routeFacts } from '#core/job/route'
 import { snapshot as snapshotSchema, type Snapshot } from '#core/job/snapshot'
 import { measuredStages, type MeasuredStage } from '#core/job/stages'
 import { isJobAct, type Command, type JobAct } from '#contract/commands'
@@ -44,7 +44,7 @@ export const useJob = defineStore('job', () => {
     const s = snapshot.value
     return s ? (Object.fromEntries(measuredStages.map((stage) => [stage, readDeck(s, stage)])) as Record<MeasuredStage, ReturnType<typeof readDeck>>) : null
   })
-  const route = computed(() => (snapshot.value ? readRoute(snapshot.value) : []))
+  const route = computed(() => (snapshot.value ? readRoute(routeFacts(snapshot.value)) : []))
 
   async function open(id: string): Promise<void> {
     close()

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { outcomes, type Command, type JobAct, type Outcome, type ShopAct } from '#contract/commands'
 import { deviceDb, plain, type Queued, type RefusedCommand } from './device-db'
 import { useDevice } from './device'
+import { forgetPhotos, sendPhotos } from './photos'
 
 type Listener = (done: Command[]) => void
 
@@ -114,6 +115,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   async function post(batch: Queued[]): Promise<Outcome[] | null> {
     try {
+      await sendPhotos(batch.map((q) => q.command))
       const response = await fetch('/api/commands', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
@@ -155,6 +157,7 @@ export const useOutbox = defineStore('outbox', () => {
       if (rests && lost.has(rests) && !laidAside.some((r) => r.order === entry.order)) laidAside.push({ ...entry, code: 'too-early', details: [] })
     }
     await keep(done, laidAside)
+    await forgetPhotos(done.map((q) => q.command))
     const gone = new Set([...done, ...laidAside].map((q) => q.command.commandId))
     // Listeners first: what leaves the queue must already stand among the acknowledged.
     for (const listener of listeners) listener(done.map((q) => q.command))

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { shop as shopSchema, type Shop } from '#contract/shop'
-import type { ShopAct } from '#contract/commands'
+import type { Command, JobAct, ShopAct } from '#contract/commands'
 import { deviceDb, plain } from './device-db'
 import { useDevice } from './device'
 import { useOutbox } from './outbox'
@@ -36,13 +36,21 @@ export const useShop = defineStore('shop', () => {
 
   /** Does something in the shop; the list is read anew once it is acknowledged. */
   async function act(shopAct: ShopAct): Promise<boolean> {
-    const { commandId } = outbox.send(null, shopAct)
+    return settled(outbox.send(null, shopAct))
+  }
+
+  /** Does something to a job that is not open here; the list is read anew too. */
+  async function actIn(jobId: string, jobAct: JobAct): Promise<boolean> {
+    return settled(outbox.send(jobId, jobAct))
+  }
+
+  async function settled({ commandId }: Command): Promise<boolean> {
     await outbox.flush()
     await load()
     return !outbox.refused.some((r) => r.command.commandId === commandId)
   }
 
-  return { shop, stale, person, gauge, load, act }
+  return { shop, stale, person, gauge, load, act, actIn }
 })
 
 /** The gauge with the smallest uncertainty: what a set is begun with until another is chosen. */

@@ -67,7 +67,7 @@ export function newPage(): void {
 export async function newDevice(): Promise<void> {
   const { deviceDb } = await import('../stores/device-db')
   const db = await deviceDb()
-  await Promise.all((['outbox', 'refused', 'snapshots', 'shop'] as const).map((name) => db.clear(name)))
+  await Promise.all((['outbox', 'refused', 'snapshots', 'shop', 'photos'] as const).map((name) => db.clear(name)))
   localStorage.clear()
   newPage()
 }

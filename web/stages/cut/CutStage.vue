@@ -3,8 +3,10 @@ import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { biasToOffer, learnBias, readCutBore } from '#core/job/cut-bore'
-import { isClosed, plugsIn } from '#core/job/route'
+import { isClosed } from '#core/job/route'
 import { cutMove, readWork } from '#core/job/stage-moves'
+import type { StopperName } from '#core/job/strip'
+import { plugsIn } from '#core/job/tally'
 import { expectAfterPackMm, packThicknessMm } from '#core/liner/pack'
 import CloseStageDialog from '../../bench/CloseStageDialog.vue'
 import DeckRail from '../../bench/DeckRail.vue'
@@ -72,7 +74,7 @@ function go(): void {
   const f = m.figures
   const acts: Record<string, () => void> = {
     'plug-in': () => job.act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: m.cylinder!, goesIn: true }),
-    'plug-out': () => job.act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: m.cylinder!, goesIn: false }),
+    'plug-out': () => job.act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: m.cylinder!, goesIn: false, place: 'bore', item: f.item as StopperName, count: Number(f.count) }),
     'liner-out': () => place(null),
     refit: () => place(f.linerId === null ? null : String(f.linerId), Number(f.rotation)),
     cut: () => cut(f.leaves as number[], Number(f.expectMm), f.kind === 'finish' ? 'finish' : 'rough'),

@@ -21,7 +21,9 @@ import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
 import { useShop } from '../../stores/shop'
+import ComplaintNote from './ComplaintNote.vue'
 import CylinderFigures from './CylinderFigures.vue'
+import DryNote from './DryNote.vue'
 import HistoryDialog from './HistoryDialog.vue'
 import ShimDialog from './ShimDialog.vue'
 import StopPackDialog from './StopPackDialog.vue'
@@ -80,6 +82,8 @@ onBeforeUnmount(() => gauge.disconnect())
           <StackSection :sheet="snapshot.sheet" :bore-mm="snapshot.engine.boreMm" :state="state" :move="stage === 'trial-fit' ? move : null" />
           <LinerPlan :state="state" :limits="snapshot.sheet.limits" :station-deg="closed ? null : entry.stationDeg.value" @station="entry.choose" />
         </div>
+        <ComplaintNote v-if="stage === 'as-found' && !showGauge" :snapshot="snapshot" />
+        <DryNote v-if="stage === 'final-check' && !showGauge" :snapshot="snapshot" :cylinder="job.selected" @select="select" />
         <div v-if="showGauge" class="min-h-0 flex-[9]">
           <GaugePanel :snapshot="snapshot" :stage="stage" :cylinder="job.selected" :station-deg="entry.stationDeg.value" :master-mm="0" @hide="showGauge = false" />
         </div>

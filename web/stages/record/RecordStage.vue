@@ -3,7 +3,15 @@ import { FileDown, Printer } from '@lucide/vue'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
-import { gateProblems, isClosed } from '#core/job/route'
+import { recordMove } from '#core/job/record-move'
+import { isClosed } from '#core/job/route'
+import { sealState } from '#core/job/seal'
+import { readTally, tallyTotals } from '#core/job/tally'
+import PhotoThumb from '../../bench/PhotoThumb.vue'
+import StepBar from '../../bench/StepBar.vue'
+import { useActs } from '../../bench/useActs'
+import { useStageKeys } from '../../bench/useStageKeys'
+import TimesDialog from './TimesDialog.vue'
 import { measuredStages } from '#core/job/stages'
 import CloseStageDialog from '../../bench/CloseStageDialog.vue'
 import DeckProfile from '../../bench/DeckProfile.vue'
@@ -29,8 +37,13 @@ const snapshot = computed(() => job.snapshot!)
 const decks = computed(() => job.decks!)
 const last = computed(() => [...measuredStages].reverse().map((s) => decks.value[s]).find((d) => d.cylinders.some((c) => c.set)) ?? decks.value['as-found'])
 const signed = computed(() => isClosed(snapshot.value, 'record'))
-const signature = computed(() => snapshot.value.closures.filter((c) => c.stage === 'record' && c.closes).at(-1))
-const problems = computed(() => gateProblems(snapshot.value, 'record'))
+const move = computed(() => recordMove(snapshot.value))
+const { act, problem } = useActs()
+const timing = ref(false)
+const closures = computed(() => snapshot.value.closures.map((c) => ({ ...c, seal: c.closes ? sealState(snapshot.value, c) : null })))
+const totals = computed(() => tallyTotals(snapshot.value))
+const photos = computed(() => snapshot.value.photos.filter((p) => !p.struck))
+const findings = computed(() => snapshot.value.findings.filter((f) => !f.struck).sort((a, b) => a.cylinder - b.cylinder))
 const nameOf = (id: string | undefined) => snapshot.value.people.find((p) => p.id === id)?.name ?? '—'
 const base = computed(() => `/api/jobs/${snapshot.value.job.id}`)
 const limits = computed(() => snapshot.value.sheet.limits)
@@ -47,10 +60,19 @@ const rows = computed(() =>
   })),
 )
 
+function go(): void {
+  const still = readTally(snapshot.value)[0]
+  if (move.value.action === 'count-out' && still) act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: still.cylinder, goesIn: false, place: still.place, item: still.item, count: still.count })
+  else if (move.value.action === 'sign') signing.value = true
+}
+useStageKeys(() => signing.value || reopening.value || timing.value, { n: go })
+
 function reopen(note: string): void {
   job.act({ what: 'reopen-stage', stage: 'record', note })
   reopening.value = false
 }
+
+const showPhoto = (id: string) => window.open(`${base.value}/photos/${id}`, '_blank', 'noopener')
 
 function sign(): void {
   job.act({ what: 'close-stage', stage: 'record', note: '' })
@@ -66,8 +88,12 @@ function sign(): void {
         <label class="sr-only" for="paper">{{ t('record.paper') }}</label>
         <select id="paper" v-model="paper" class="box"><option value="A4">A4</option><option value="LETTER">Letter</option></select>
         <a class="key" :href="`${base}/readings.csv`" download data-part="csv"><FileDown :size="18" aria-hidden="true" />{{ t('record.csv') }}</a>
+        <a class="key" :href="`${base}/owner.pdf?unit=${unit}&paper=${paper}`" target="_blank" rel="noopener" data-part="owner"><Printer :size="18" aria-hidden="true" />{{ t('decide.owner-page') }}</a>
+        <a class="key" :href="`${base}/job.zip`" download data-part="zip"><FileDown :size="18" aria-hidden="true" />{{ t('record.zip') }}</a>
         <a class="key" :href="`${base}/job.json`" download data-part="json"><FileDown :size="18" aria-hidden="true" />{{ t('record.json') }}</a>
+        <button type="button" class="key" data-part="times" @click="timing = true">{{ t('record.times') }}</button>
         <span class="flex-1" />
+        <p v-if="problem" class="font-semibold text-outside" role="alert" data-part="problem">{{ problem }}</p>
         <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
       </div>
       <div class="h-[240px]"><DeckProfile :deck="last" :behind="last.stage === 'as-found' ? null : decks['as-found']" :heads="snapshot.engine.heads" :limits="limits" /></div>
@@ -98,22 +124,22 @@ function sign(): void {
         </tbody>
       </table>
       <p class="mt-3 text-[15px]">{{ t('record.window') }} <span class="figure">{{ length(limits.minMm) }} – {{ withUnit(limits.maxMm) }}</span>. {{ snapshot.sheet.source }} ({{ t('record.version', { version: snapshot.sheet.version }) }})</p>
+      <section v-if="findings.length" class="mt-4" data-part="record-findings">
+        <h2>{{ t('record.findings') }}</h2>
+        <ul class="grid grid-cols-2 gap-x-6 text-[16px] max-[900px]:grid-cols-1"><li v-for="f in findings" :key="f.id" class="border-b border-line py-0.5"><b>{{ f.cylinder }}</b> {{ t('look.list-line', { kind: t(`finding.${f.kind}`), severity: t(`severity.${f.severity}`), face: t(`face.${f.on}`), clock: clockHour(f.atDeg) }) }} <span class="text-soft">{{ f.words }}</span></li></ul>
+        <div class="mt-2 flex flex-wrap gap-2"><PhotoThumb v-for="p in photos" :key="p.id" :photo="p" @open="showPhoto(p.id)" /></div>
+      </section>
+      <p v-if="totals.wentIn" class="mt-3 text-[16px]" data-part="record-tally"><b>{{ t('record.tally') }}</b> {{ t('protect.totals', { wentIn: totals.wentIn, cameOut: totals.cameOut, still: totals.stillIn }) }}</p>
       <ul class="mt-3 text-[16px]" data-part="closures">
-        <li v-for="c in snapshot.closures" :key="c.seq">{{ t(c.closes ? 'record.closed' : 'record.reopened', { stage: t(`stage.${c.stage}`), name: nameOf(c.personId), when: when(c.at), note: c.note, mark: c.hash.slice(0, 12) }) }}</li>
+        <li v-for="c in closures" :key="c.seq" :data-seal="c.seal">{{ t(c.closes ? 'record.closed' : 'record.reopened', { stage: t(`stage.${c.stage}`), name: nameOf(c.personId), when: when(c.at), note: c.note, mark: c.hash.slice(0, 12) }) }} <b v-if="c.seal === 'broken'" class="text-outside">{{ t('record.seal-broken') }}</b></li>
       </ul>
       <p class="mt-3 max-w-[90ch] text-[15px] text-soft">{{ t('record.deference') }}</p>
     </div>
-    <footer class="flex min-h-[104px] items-center gap-4 border-t-2 border-ink bg-plate px-4 py-2" data-part="next-move" :data-action="signed ? 'done' : 'sign'">
-      <div class="flex-1">
-        <p class="text-[22px] font-bold" data-part="move-head">{{ signed ? t('record.is-signed', { name: nameOf(signature?.personId), when: when(signature?.at ?? snapshot.job.createdAt) }) : problems.length ? t('record.not-ready') : t('record.sign-head') }}</p>
-        <p class="text-[16px]">{{ signed ? t('record.sealed', { mark: signature?.hash.slice(0, 12) ?? '' }) : problems.length ? t('record.close-first') : t('record.sign-why') }}</p>
-      </div>
-      <button v-if="signed" type="button" class="key shrink-0" data-part="reopen" @click="reopening = true">{{ t('pad.reopen') }}</button>
-      <button v-if="!signed && !problems.length" type="button" class="key-brass" data-part="sign" @click="signing = true">{{ t('record.sign') }}</button>
-    </footer>
+    <StepBar :move="move" @go="go"><button v-if="signed" type="button" class="key shrink-0" data-part="reopen" @click="reopening = true">{{ t('pad.reopen') }}</button></StepBar>
     <CloseStageDialog :open="reopening" mode="reopen" :snapshot="snapshot" stage="record" :person="shop.person" @close="reopening = false" @done="reopen" />
+    <TimesDialog :open="timing" :snapshot="snapshot" :closed="signed" @close="timing = false" />
     <SheetDialog :open="signing" :title="t('record.sign')" @close="signing = false">
-      <p v-if="!device.personId">{{ t('entry.nobody') }}</p>
+      <p v-if="!device.personId" class="font-semibold">{{ t('entry.nobody') }}</p>
       <p v-else class="text-[18px]">{{ t('record.sign-as', { name: shop.person?.name ?? '' }) }}</p>
       <p class="mt-2 text-[15px]">{{ t('record.deference') }}</p>
       <div class="mt-4 flex gap-2">

@@ -1,0 +1,84 @@
+import { sha256 } from '@noble/hashes/sha2.js'
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
+import type { Closure, Snapshot } from './snapshot'
+import { setStages, type SetStage, type StageName } from './stages'
+
+/** JSON with its keys in order, so that the same content has the same text wherever it was read from. */
+export function orderedJson(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(orderedJson).join(',')}]`
+  if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null'
+  const keys = Object.keys(value).sort()
+  return `{${keys.map((k) => `${JSON.stringify(k)}:${orderedJson((value as Record<string, unknown>)[k])}`).join(',')}}`
+}
+
+/** SHA-256 of a text, hex. */
+export function hashText(text: string): string {
+  return bytesToHex(sha256(utf8ToBytes(text)))
+}
+
+interface Row {
+  seq: number
+}
+
+/** What was there when something was closed, in its order; the place itself is a store's own and is left out. */
+function until<T extends Row>(rows: readonly T[], seq: number): Omit<T, 'seq'>[] {
+  return rows
+    .filter((r) => r.seq <= seq)
+    .sort((a, b) => a.seq - b.seq)
+    .map(({ seq: _, ...rest }) => rest)
+}
+
+type Collection = 'wearMarks' | 'placements' | 'plans' | 'tally' | 'cuts' | 'shimFits' | 'pulls' | 'findings' | 'photos' | 'grades' | 'decisions' | 'sealFits' | 'presses' | 'times'
+/** The entries that belong to each stage, beside its sets of readings. */
+const belongs: Record<StageName, readonly Collection[]> = {
+  'as-found': [],
+  protect: ['tally'],
+  pull: ['pulls'],
+  look: ['findings', 'photos', 'grades'],
+  decide: ['decisions'],
+  counterbores: ['wearMarks'],
+  parts: [],
+  'repair-plan': ['plans'],
+  cut: ['cuts', 'shimFits', 'placements'],
+  'trial-fit': ['cuts', 'shimFits', 'placements'],
+  fit: ['sealFits', 'presses'],
+  'final-check': [],
+  record: ['wearMarks', 'placements', 'plans', 'tally', 'cuts', 'shimFits', 'pulls', 'findings', 'photos', 'grades', 'decisions', 'sealFits', 'presses', 'times'],
+}
+
+/**
+ * The hash over what a closed stage covers: its sets with their readings and the limits
+ * they were judged by, and its entries, struck ones with their strikes. The record covers all.
+ *
+ * @param upToSeq the closure's place: what came later is not under it
+ * @returns SHA-256, hex
+ */
+export function sealOf(snapshot: Snapshot, stage: StageName, upToSeq: number): string {
+  const stages: readonly string[] = stage === 'record' ? setStages : [stage as SetStage]
+  const sets = snapshot.sets.filter((s) => stages.includes(s.stage) && s.seq <= upToSeq)
+  const inSets = new Set(sets.map((s) => s.id))
+  const judgedBy = new Set(sets.map((s) => s.sheetId))
+  const content = {
+    stage,
+    jobId: snapshot.job.id,
+    sheets: snapshot.sheets.filter((s) => judgedBy.has(s.id)).sort((a, b) => a.id.localeCompare(b.id)),
+    sets: until(sets, upToSeq),
+    readings: until(snapshot.readings.filter((r) => inSets.has(r.setId)), upToSeq),
+    entries: belongs[stage].map((rows) => [rows, until(snapshot[rows] as Row[], upToSeq)]),
+  }
+  return hashText(orderedJson(content))
+}
+
+/** Whether what a person closed or signed is still what stands here; `unknown` for marks of an earlier version, or not yet made. */
+export type SealState = 'stands' | 'broken' | 'unknown'
+
+/** How a closure's seal stands: made again from what is here now. */
+export function sealState(snapshot: Snapshot, closure: Closure): SealState {
+  if (closure.sealVersion !== 2 || closure.hash === '') return 'unknown'
+  return sealOf(snapshot, closure.stage, closure.seq) === closure.hash ? 'stands' : 'broken'
+}
+
+/** The signature that counts: the latest closing of the record; null before it is signed. */
+export function signatureOf(snapshot: Pick<Snapshot, 'closures'>): Closure | null {
+  return snapshot.closures.filter((c) => c.stage === 'record' && c.closes).sort((a, b) => a.seq - b.seq).at(-1) ?? null
+}

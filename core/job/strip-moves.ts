@@ -1,0 +1,84 @@
+import { nominalLedgeDepthMm } from '../liner/stack'
+import { checkPuller, forbidding, type PullerCheck } from '../pull/check-puller'
+import { decisionInForce, planRenewals } from './plan-renewals'
+import { isClosed } from './route'
+import type { Snapshot } from './snapshot'
+import { inTurn, make, type StageMove } from './stage-moves'
+import { standingOf } from './stations'
+import type { Puller, StopperName } from './strip'
+import { confirmedGrade, suggestGrade } from './suggest-grade'
+import { tallyTotals } from './tally'
+
+/** What is usually put into each opening. */
+export const usualStopper = { bore: 'foam-plug', 'crank-hole': 'ear-plug', 'oil-drilling': 'ear-plug', coolant: 'foam-plug', 'push-rod': 'rag', 'bolt-hole': 'cap' } as const satisfies Record<string, StopperName>
+
+/** The next move where the open engine is protected. */
+export function protectMove(snapshot: Snapshot): StageMove {
+  const { wentIn, stillIn } = tallyTotals(snapshot)
+  if (isClosed(snapshot, 'protect')) return make('protect', 'done', 'closed', { figures: { stillIn } })
+  if (wentIn === 0) return make('protect', 'count-in', 'nothing-in', { button: false, caution: 'tally' })
+  return make('protect', 'close-stage', 'counted', { figures: { stillIn, wentIn } })
+}
+
+/** How a puller stands against this engine's liners; null where the sheet lacks the liner's measures. */
+export function checkForJob(snapshot: Snapshot, puller: Puller): PullerCheck | null {
+  const { liner, links } = snapshot.sheet
+  if (!liner) return null
+  return checkPuller(puller, liner, { boreMm: snapshot.engine.boreMm, pitchMm: snapshot.engine.pitchMm, counterboreMm: nominalLedgeDepthMm(links) })
+}
+
+/** The next move at the puller. @param pullerId the puller in hand; null for none */
+export function pullMove(snapshot: Snapshot, selected: number, pullerId: string | null): StageMove {
+  if (isClosed(snapshot, 'pull')) return make('pull', 'done', 'closed')
+  const turn = inTurn(snapshot.engine.heads.flat().map((cylinder) => ({ cylinder, out: standingOf(snapshot.pulls, cylinder).length > 0 })), selected)
+  const first = turn.find((c) => !c.out)
+  if (!first) return make('pull', 'close-stage', 'all-out')
+  if (first !== turn[0]) return make('pull', 'next-cylinder', 'next', { cylinder: first.cylinder })
+  const { cylinder } = first
+  if (!snapshot.sheet.liner) return make('pull', 'shape-first', 'no-shape', { cylinder })
+  const puller = snapshot.pullers.find((p) => p.id === pullerId)
+  if (!puller) return make('pull', 'puller-first', 'no-puller', { cylinder, button: false })
+  const check = checkForJob(snapshot, puller)!
+  const forbidden = check.problems.find((p) => forbidding.includes(p))
+  if (forbidden || !check.plan) {
+    return make('pull', 'other-puller', forbidden ?? 'no-room', {
+      cylinder, button: false, caution: 'breaks',
+      figures: { name: puller.name, discMm: check.discBaseMm, boreMm: snapshot.sheet.liner.lowerBoreMm, linerMm: snapshot.engine.boreMm, overlapMm: Math.abs(check.feetClearMm) },
+    })
+  }
+  const { plan } = check
+  return make('pull', 'pull', plan.withinLimit ? plan.governs : 'hand-is-stronger', {
+    cylinder, caution: snapshot.sheet.liner.massKg !== null && snapshot.sheet.liner.massKg >= 20 ? 'pull-heavy' : 'pull',
+    figures: { stop: Math.floor(plan.stopTorqueNm), safe: Math.floor(plan.safePullN / 100) / 10, hand: Math.round(plan.torqueNm), liftMm: plan.liftToFreeMm, governs: plan.governs, mass: snapshot.sheet.liner.massKg ?? 0 },
+  })
+}
+
+/** The next move where liners and block are looked at. */
+export function lookMove(snapshot: Snapshot, selected: number): StageMove {
+  if (isClosed(snapshot, 'look')) return make('look', 'done', 'closed')
+  const turn = inTurn(snapshot.engine.heads.flat().map((cylinder) => ({ cylinder, graded: confirmedGrade(snapshot, cylinder) })), selected)
+  const open = turn.find((c) => c.graded === null)
+  if (!open) {
+    const bad = turn.filter((c) => c.graded!.grade === 'scrap' || c.graded!.grade === 'poor').map((c) => c.cylinder).sort((a, b) => a - b)
+    return make('look', 'close-stage', bad.length > 0 ? 'some-bad' : 'all-graded', { figures: { cylinders: bad.join(', ') } })
+  }
+  if (open !== turn[0]) return make('look', 'next-cylinder', 'next', { cylinder: open.cylinder })
+  const { grade, reasons } = suggestGrade(snapshot, open.cylinder)
+  const heaviest = reasons[0]
+  return make('look', 'grade', heaviest ? 'heaviest' : 'nothing-marked', { cylinder: open.cylinder, figures: { grade, kind: heaviest?.kind ?? null, severity: heaviest?.severity ?? null, count: reasons.length } })
+}
+
+/** The next move where it is decided what is renewed. */
+export function decideMove(snapshot: Snapshot): StageMove {
+  if (isClosed(snapshot, 'decide')) return make('decide', 'done', 'closed')
+  const plan = planRenewals(snapshot)
+  const open = plan.grades.filter((g) => !g.confirmed).map((g) => g.cylinder)
+  if (open.length > 0) return make('decide', 'grade-first', 'not-graded', { figures: { cylinders: open.join(', ') } })
+  const decided = decisionInForce(snapshot)
+  const lasting = snapshot.grades.reduce((seq, g) => Math.max(seq, g.seq), -Infinity)
+  if (!decided || decided.seq < lasting) {
+    const best = plan.options[plan.cheapest]!
+    return make('decide', 'take', decided ? 'graded-since' : 'cheapest', { figures: { renew: best.renew.join(', ') || '—', count: best.renew.length, percent: Math.round(best.comebackChance * 100), now: Math.round(best.nowCost), expected: Math.round(best.expectedCost) } })
+  }
+  return make('decide', 'close-stage', 'decided', { figures: { renew: decided.renew.join(', ') || '—', count: decided.renew.length } })
+}

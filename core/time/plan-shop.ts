@@ -1,0 +1,119 @@
+import { z } from 'zod'
+import { defineCalculation } from '../define'
+import { CalcError } from '../errors'
+import { refuseTwice } from '../schema'
+import { stageNames, type StageName } from '../job/stages'
+
+export const toolNames = ['cutter', 'press'] as const
+export type ToolName = (typeof toolNames)[number]
+
+/** The tool a stage cannot do without. */
+export const toolOf: Partial<Record<StageName, ToolName>> = { cut: 'cutter', fit: 'press' }
+
+const hours = z.number('must be hours').min(0, 'cannot be below zero').max(1000, 'is more than 1000 hours')
+export const planShopInput = z
+  .strictObject({
+    /** Open jobs, the most urgent first where nothing else decides. */
+    jobs: z
+      .array(
+        z.strictObject({
+          id: z.string().min(1).max(60),
+          /** Working hours from now until it is wanted; null where nobody said. */
+          dueH: z.number().min(-10_000).max(10_000).nullable(),
+          /** What is left to do, in order. */
+          tasks: z.array(z.strictObject({ stage: z.enum(stageNames), hours, tool: z.enum(toolNames).nullable(), waitAfterH: hours.default(0) })).max(40),
+        }),
+      )
+      .max(200, 'is more than 200 jobs'),
+    technicians: z.int('must be a whole number').min(1, 'needs at least one technician').max(50),
+    tools: z.strictObject({ cutter: z.int().min(0).max(20), press: z.int().min(0).max(20) }),
+  })
+  .superRefine((input, context) => refuseTwice(input.jobs.map((j) => j.id), context, (i) => ['jobs', i, 'id'], (id) => `job ${id} is given twice`))
+export type PlanShopInput = z.infer<typeof planShopInput>
+
+/** One task laid: who, from when to when, hours of work from now. */
+export interface LaidTask {
+  jobId: string
+  stage: StageName
+  technician: number
+  tool: ToolName | null
+  startH: number
+  endH: number
+}
+
+export interface ShopPlan {
+  tasks: LaidTask[]
+  /** When each job ends and by how much it is late, hours. */
+  jobs: { id: string; endH: number; lateH: number }[]
+  endH: number
+}
+
+type Rule = (job: PlanShopInput['jobs'][number], at: number, restH: number) => number
+/** Rules by which the next task is chosen; the plan that is least late, then soonest done, is taken. */
+const rules: readonly Rule[] = [
+  (job, at) => (job.dueH ?? 1e6) + at * 1e-6,
+  (job, at, restH) => (job.dueH ?? 1e6) - restH + at * 1e-6,
+  (_, at) => at,
+  (_, at, restH) => restH + at * 1e-6,
+  (_, at, restH) => -restH + at * 1e-6,
+]
+
+/** Lays every task as early as its job, a technician and its tool allow, the most urgent by the rule first. */
+function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
+  const people = Array.from({ length: input.technicians }, () => 0)
+  const tools = Object.fromEntries(toolNames.map((t) => [t, Array.from({ length: input.tools[t] }, () => 0)])) as Record<ToolName, number[]>
+  const states = input.jobs.map((job, at) => ({ job, at, next: 0, readyH: 0, last: -1, restH: job.tasks.reduce((sum, t) => sum + t.hours, 0) }))
+  const tasks: LaidTask[] = []
+  for (;;) {
+    const open = states.filter((s) => s.next < s.job.tasks.length)
+    if (open.length === 0) break
+    const free = Math.min(...people)
+    const soonest = (s: (typeof states)[number]) => {
+      const tool = s.job.tasks[s.next]!.tool
+      return Math.max(s.readyH, free, tool ? Math.min(...tools[tool]) : 0)
+    }
+    // Among those that could begin soonest, the rule decides: nobody stands idle for an urgent job that must wait.
+    const first = Math.min(...open.map(soonest))
+    const chosen = open.filter((s) => soonest(s) <= first + 1e-9).sort((a, b) => rule(a.job, a.at, a.restH) - rule(b.job, b.at, b.restH))[0]!
+    const task = chosen.job.tasks[chosen.next]!
+    const startH = soonest(chosen)
+    // Who had the job before goes on with it where that costs no time.
+    const able = people.map((h, i) => ({ h, i })).filter((p) => p.h <= startH + 1e-9)
+    const who = (able.find((p) => p.i === chosen.last) ?? able.sort((a, b) => b.h - a.h || a.i - b.i)[0])!.i
+    const endH = startH + task.hours
+    people[who] = endH
+    if (task.tool) {
+      const own = tools[task.tool]
+      own[own.findIndex((h) => h <= startH + 1e-9)] = endH
+    }
+    tasks.push({ jobId: chosen.job.id, stage: task.stage, technician: who, tool: task.tool, startH, endH })
+    Object.assign(chosen, { next: chosen.next + 1, readyH: endH + (task.waitAfterH ?? 0), last: who, restH: chosen.restH - task.hours })
+  }
+  const jobs = input.jobs.map((job) => {
+    const endH = Math.max(0, ...tasks.filter((t) => t.jobId === job.id).map((t) => t.endH))
+    return { id: job.id, endH, lateH: job.dueH === null ? 0 : Math.max(0, endH - job.dueH) }
+  })
+  return { tasks, jobs, endH: Math.max(0, ...jobs.map((j) => j.endH)) }
+}
+
+/**
+ * A plan of the shop's open jobs for its technicians, with one person and at most one tool a
+ * task, each job's stages in their order, and the waits between them. A list schedule by
+ * several priority rules, the least late taken (then the soonest done, then the smallest sum
+ * of ends); it is good, not proven best.
+ *
+ * @throws CalcError `no-tool` where a task needs a tool that the shop has none of
+ * Source: serial schedule generation, Kolisch 1996.
+ */
+export function planShop(input: PlanShopInput): ShopPlan {
+  const missing = input.jobs.flatMap((j) => j.tasks).find((t) => t.tool !== null && t.hours > 0 && input.tools[t.tool] === 0)
+  if (missing) throw new CalcError('no-tool', `There is no ${missing.tool} in the shop, and the stage ${missing.stage} needs one.`)
+  const worth = (p: ShopPlan) => [p.jobs.reduce((sum, j) => sum + j.lateH, 0), p.endH, p.jobs.reduce((sum, j) => sum + j.endH, 0)]
+  const better = (a: number[], b: number[]) => {
+    const at = a.findIndex((v, i) => Math.abs(v - b[i]!) > 1e-9)
+    return at >= 0 && a[at]! < b[at]!
+  }
+  return rules.map((rule) => layOut(input, rule)).reduce((best, plan) => (better(worth(plan), worth(best)) ? plan : best))
+}
+
+export const planShopCalculation = defineCalculation('plan-shop', 'A plan of open jobs for technicians who share a cutter and a press, in the order of the work.', planShopInput, planShop)

@@ -1,0 +1,79 @@
+import type { Content, TableCell } from 'pdfmake/interfaces'
+import { readDeck } from '#core/job/deck'
+import { decisionInForce, planRenewals, returnCost } from '#core/job/plan-renewals'
+import { isClosed, routeStages } from '#core/job/route'
+import { sealState, signatureOf } from '#core/job/seal'
+import { measuredStages } from '#core/job/stages'
+import type { Snapshot } from '#core/job/snapshot'
+import type { Photo } from '#core/job/strip'
+import { figure, lines, paperOf, print, table, title, Writer, type RecordOptions } from './pdf-writer'
+import { profileSvg } from './profile-svg'
+import { complaintBlock } from './pdf-work'
+import { word } from './words'
+
+const money = (value: number) => Math.round(value).toLocaleString('en')
+
+/** One, some or all, with the choice that was made marked. */
+function choicesBlock(w: Writer): Content[] {
+  if (!routeStages(w.snapshot).includes('decide')) return []
+  const decided = decisionInForce(w.snapshot)
+  const { options, cheapest, breakEven } = planRenewals(w.snapshot, decided?.costs)
+  // A page, not a book: the extremes, the cheapest, the chosen one and its neighbours.
+  const chosen = decided ? options.findIndex((o) => o.renew.join() === decided.renew.join()) : -1
+  const wanted = new Set([0, cheapest, options.length - 1, ...(chosen >= 0 ? [chosen - 1, chosen, chosen + 1] : [])])
+  const rows = options.flatMap((o, i): TableCell[][] =>
+    wanted.has(i)
+      ? [[
+          { text: `${word('decide.renew-n', { n: o.renew.length })}${i === cheapest ? ` (${word('decide.cheapest')})` : ''}`, fontSize: 10, bold: i === chosen },
+          figure(o.renew.join(' ') || '—', { alignment: 'left' }), figure(money(o.nowCost)), figure(`${(o.comebackChance * 100).toFixed(1)} %`), figure(money(o.expectedCost), { bold: i === chosen }),
+        ]]
+      : [],
+  )
+  const at = chosen >= 0 ? chosen : cheapest
+  return [
+    title(word('owner.choices')),
+    table([word('decide.option'), word('decide.which'), word('decide.now'), word('decide.comeback'), word('decide.expected')], rows, [140, '*', 66, 66, 76]),
+    ...(breakEven[at] != null ? [{ text: word('decide.even-line', { money: money(breakEven[at]!), now: money(returnCost(decided?.costs ?? w.snapshot.renewalCosts)) }), fontSize: 9, margin: [0, 3, 0, 0] as [number, number, number, number] }] : []),
+    ...(decided ? [{ text: word('owner.decided', { which: decided.renew.join(', ') || '—', words: decided.words }), bold: true, margin: [0, 4, 0, 0] as [number, number, number, number] }] : []),
+  ]
+}
+
+/** What was done, in a few lines an owner reads. */
+function doneLines(snapshot: Snapshot): string[] {
+  const { cuts, shimFits, presses, sealFits } = snapshot
+  const own = <T extends { struck: unknown; cylinder: number }>(all: readonly T[]) => [...new Set(all.filter((e) => !e.struck).map((e) => e.cylinder))].sort((a, b) => a - b).join(', ')
+  const facts: [string, string][] = [['owner.cut', own(cuts)], ['owner.shim', own(shimFits.filter((f) => f.shimId !== null))], ['owner.seals', own(sealFits.filter((s) => s.step === 'on'))], ['owner.pressed', own(presses)]]
+  return facts.filter(([, cylinders]) => cylinders !== '').map(([key, cylinders]) => word(key, { cylinders }))
+}
+
+/**
+ * One page for the owner: why it came in, what the deck said, what was decided and done, how
+ * it stands now, and who answers for it.
+ */
+export async function ownerPdf(snapshot: Snapshot, options: RecordOptions, photos: ReadonlyMap<string, Buffer>): Promise<Buffer> {
+  const w = new Writer(snapshot, options)
+  const decks = measuredStages.map((stage) => readDeck(snapshot, stage))
+  const last = [...decks].reverse().find((d) => d.cylinders.some((c) => c.set)) ?? decks[0]!
+  const signature = isClosed(snapshot, 'record') ? signatureOf(snapshot) : null
+  const shown = snapshot.photos.filter((p: Photo) => !p.struck && photos.has(p.id)).slice(0, 3)
+  const inside = last.cylinders.filter((c) => c.verdictAmong === 'in').length
+  const content: Content[] = [
+    { text: word('owner.title'), fontSize: 9, color: '#565B5F' },
+    { text: snapshot.job.title, fontSize: 20, bold: true },
+    { text: `${snapshot.engine.name} · ${word('record.number', { number: snapshot.job.number })}`, fontSize: 11 },
+    ...(snapshot.job.complaint ? [{ text: `“${snapshot.job.complaint}”`, fontSize: 11, margin: [0, 4, 0, 0] as [number, number, number, number] }] : []),
+    ...complaintBlock(w),
+    title(word('record.profile', { stage: word(`stage.${last.stage}`) })),
+    { svg: profileSvg(snapshot, last, decks[0]!, (mm) => w.length(mm)), width: 515 },
+    { text: word('owner.stand', { inside, of: last.cylinders.length, stage: word(`stage.${last.stage}`), min: w.length(snapshot.sheet.limits.minMm), max: w.withUnit(snapshot.sheet.limits.maxMm) }), fontSize: 10, margin: [0, 3, 0, 0] },
+    ...choicesBlock(w),
+    ...(shown.length > 0 ? [{ columns: shown.map((p) => ({ stack: [{ image: `data:${p.mime};base64,${photos.get(p.id)!.toString('base64')}`, fit: [160, 100] as [number, number] }, { text: p.words, fontSize: 8 }] })), columnGap: 8, margin: [0, 8, 0, 0] as [number, number, number, number] }] : []),
+    title(word('owner.done')),
+    lines(doneLines(snapshot), word('owner.nothing-done')),
+    signature
+      ? { text: word('record.signed', { name: w.person(signature.personId), when: w.time(signature.at), mark: signature.hash.slice(0, 12) }) + (sealState(snapshot, signature) === 'broken' ? ` ${word('record.seal-broken')}` : ''), bold: true, margin: [0, 8, 0, 0] }
+      : { text: word('owner.unsigned'), bold: true, color: '#A23B2A', margin: [0, 8, 0, 0] },
+    { text: word('record.deference'), fontSize: 8.5, margin: [0, 4, 0, 0] },
+  ]
+  return print(paperOf(w, word('owner.title'), content))
+}

@@ -1,0 +1,91 @@
+import { createRequire } from 'node:module'
+import { dirname, join } from 'node:path'
+import pdfmake from 'pdfmake'
+import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+import type { Snapshot } from '#core/job/snapshot'
+import type { LengthUnit } from '#core/units/convert'
+import { formatLength } from '#core/units/format-length'
+import { recordLocale, strikeReason, word } from './words'
+
+const folder = (name: string) => join(dirname(createRequire(import.meta.url).resolve(`${name}/package.json`)), 'files')
+const text = (weight: number) => join(folder('@fontsource/archivo-narrow'), `archivo-narrow-latin-${weight}-normal.woff`)
+const figures = (weight: number) => join(folder('@fontsource/red-hat-mono'), `red-hat-mono-latin-${weight}-normal.woff`)
+
+pdfmake.setFonts({
+  Text: { normal: text(400), bold: text(700), italics: text(400), bolditalics: text(700) },
+  Figures: { normal: figures(500), bold: figures(700), italics: figures(500), bolditalics: figures(700) },
+})
+const fontFiles = new Set([text(400), text(700), figures(500), figures(700)])
+// A record is made of what is stored here; it fetches nothing and opens nothing but its fonts.
+pdfmake.setUrlAccessPolicy(() => false)
+pdfmake.setLocalAccessPolicy((path: string) => fontFiles.has(path))
+
+export interface RecordOptions {
+  unit: LengthUnit
+  paper: 'A4' | 'LETTER'
+}
+
+/** Writes figures, names and times the way this record wants them. */
+export class Writer {
+  constructor(
+    readonly snapshot: Snapshot,
+    readonly options: RecordOptions,
+  ) {}
+
+  length(valueMm: number, limitsMm: readonly number[] = []): string {
+    return formatLength(valueMm, { unit: this.options.unit, locale: recordLocale, limitsMm })
+  }
+
+  withUnit(valueMm: number): string {
+    return `${this.length(valueMm)} ${word(`unit.${this.options.unit}`)}`
+  }
+
+  /** How something was struck out, or nothing. */
+  strike(struck: { personId: string; at: string; reason: string } | null): string {
+    return struck ? ` ${word('record.struck', { name: this.person(struck.personId), when: this.time(struck.at), reason: strikeReason(struck.reason) })}` : ''
+  }
+
+  person(id: string | null): string {
+    return this.snapshot.people.find((p) => p.id === id)?.name ?? '—'
+  }
+
+  time(iso: string): string {
+    return `${iso.slice(0, 10)} ${iso.slice(11, 16)} UTC`
+  }
+}
+
+/** A figure in a table. */
+export const figure = (value: string, more: object = {}): TableCell => ({ text: value, font: 'Figures', fontSize: 8.5, alignment: 'right', ...more })
+/** The head of a column. */
+export const head = (value: string): TableCell => ({ text: value, bold: true, fontSize: 8.5 })
+
+/** The title of a section. */
+export const title = (value: string): Content => ({ text: value, bold: true, fontSize: 11.5, margin: [0, 10, 0, 3] })
+
+/** A table with hairlines: its heads, then its rows. */
+export function table(heads: readonly string[], rows: TableCell[][], widths: (number | '*' | 'auto')[]): Content {
+  return { table: { headerRows: 1, widths, body: [heads.map(head), ...rows] }, layout: 'lightHorizontalLines' }
+}
+
+/** Lines with dots before them; what to say where there is none. */
+export function lines(all: readonly string[], none: string): Content {
+  return all.length > 0 ? { ul: [...all], fontSize: 9 } : { text: none, fontSize: 9 }
+}
+
+/** A page of paper with the foot that every page of a job bears. */
+export function paperOf(w: Writer, titleWord: string, content: Content[]): TDocumentDefinitions {
+  const { job } = w.snapshot
+  return {
+    info: { title: `${job.title} — ${titleWord}` },
+    pageSize: w.options.paper,
+    pageMargins: [40, 40, 40, 46],
+    defaultStyle: { font: 'Text', fontSize: 10, color: '#23272B' },
+    footer: (page, pages) => ({ text: `${word('record.footer', { number: job.number, title: job.title })}   ${page} / ${pages}`, fontSize: 8, margin: [40, 10, 40, 0], color: '#565B5F' }),
+    content,
+  }
+}
+
+/** Makes the paper. @returns the bytes of a PDF file */
+export function print(definition: TDocumentDefinitions): Promise<Buffer> {
+  return pdfmake.createPdf(definition).getBuffer()
+}

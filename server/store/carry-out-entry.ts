@@ -1,0 +1,105 @@
+import { entryOf, strikableRows, type EntryAct, type EntryWhat } from '#core/job/entries'
+import { pressProblem, sealProblem } from '#core/job/read-fitting'
+import { begunStages, isClosed, routeStages } from '#core/job/route'
+import { stagesOf, type StageName } from '#core/job/stages'
+import type { Snapshot } from '#core/job/snapshot'
+import { kindsOn } from '#core/job/strip'
+import { readTally } from '#core/job/tally'
+import type { JobAct } from '#contract/commands'
+import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './carry-out'
+import { entryTables } from './entries'
+import { rows } from './read-values'
+
+/** The stage that an entry belongs to: once it is closed, nothing is added to it. */
+const stageOf: Record<EntryWhat, StageName> = {
+  'mark-wear': 'counterbores',
+  'tally-plug': 'record',
+  'log-pull': 'pull',
+  'mark-finding': 'look',
+  'add-photo': 'record',
+  'grade-cylinder': 'look',
+  'decide-renewals': 'decide',
+  'fit-seal': 'fit',
+  'press-liner': 'fit',
+  'book-time': 'record',
+}
+const stageOfRows: Record<(typeof strikableRows)[number], StageName> = { pulls: 'pull', findings: 'look', photos: 'look', sealFits: 'fit', presses: 'fit', times: 'record' }
+
+/** Seals and pressing wait for the dry fit, where there is one on the route. */
+function refuseBeforeDryFit(snapshot: Snapshot): void {
+  if (routeStages(snapshot).includes('trial-fit') && !isClosed(snapshot, 'trial-fit')) throw new Refusal('out-of-order', ['fit-not-open'])
+}
+
+async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promise<void> {
+  const nowMs = Date.parse(work.command.at)
+  switch (act.what) {
+    case 'tally-plug': {
+      if (act.goesIn) return
+      const { place = 'bore', item = 'foam-plug', count = 1 } = act
+      const there = readTally(snapshot).find((s) => s.cylinder === act.cylinder && s.place === place && s.item === item)?.count ?? 0
+      if (there < count) throw new Refusal('none-in', [String(act.cylinder)])
+      return
+    }
+    case 'log-pull':
+      if (act.pullerId && !snapshot.pullers.some((p) => p.id === act.pullerId)) throw new Refusal('unknown-puller')
+      return
+    case 'mark-finding':
+      if (!kindsOn[act.on].includes(act.kind)) throw new Refusal('not-found-there', [act.kind, act.on])
+      if (act.toMm < act.fromMm) throw new Refusal('bad-command', ['a finding ends above where it begins'])
+      return
+    case 'add-photo': {
+      const [stored] = await rows(work.store, 'photoBytes', { id: act.photoId }, work.transaction)
+      if (!stored || stored.sha256 !== act.sha256 || stored.jobId !== snapshot.job.id) throw new Refusal('photo-missing')
+      return
+    }
+    case 'decide-renewals':
+      for (const cylinder of act.renew) refuseUnknownCylinder(snapshot, cylinder)
+      return
+    case 'fit-seal': {
+      refuseBeforeDryFit(snapshot)
+      const problem = sealProblem(snapshot, act.cylinder, act.groove, act.step, act.lubricant, nowMs)
+      if (problem) throw new Refusal('out-of-order', [problem])
+      return
+    }
+    case 'press-liner': {
+      refuseBeforeDryFit(snapshot)
+      const problem = pressProblem(snapshot, act.cylinder, nowMs)
+      if (problem) throw new Refusal('out-of-order', [problem])
+      return
+    }
+  }
+}
+
+/** Adds one entry to a job: plugs, pulls, findings, photos, grades, decisions, seals, pressing, hours. */
+export async function carryOutEntry(work: Work, snapshot: Snapshot, act: EntryAct): Promise<void> {
+  refuseClosed(snapshot, stageOf[act.what])
+  if ('cylinder' in act && act.cylinder !== null) refuseUnknownCylinder(snapshot, act.cylinder)
+  await refuseWrong(work, snapshot, act)
+  await insert(work, entryTables[act.what], { jobId: snapshot.job.id, ...entryOf(act), ...stamp(work) })
+}
+
+/** Strikes one entry out; it stays beside its strike. */
+export async function strikeOutEntry(work: Work, snapshot: Snapshot, act: Extract<JobAct, { what: 'strike-entry' }>): Promise<void> {
+  const collection = strikableRows.find((r) => snapshot[r].some((e) => e.id === act.entryId))
+  if (!collection) throw new Refusal('too-early')
+  refuseClosed(snapshot, stageOfRows[collection])
+  await strike(work, snapshot[collection], act.entryId, act.reason)
+}
+
+/** Changes what was taken in, or lays the job aside. Work in which something was done stays. */
+export async function changeJob(work: Work, snapshot: Snapshot, act: Extract<JobAct, { what: 'change-job' | 'archive-job' }>): Promise<void> {
+  const where = { where: { id: snapshot.job.id }, transaction: work.transaction }
+  if (act.what === 'archive-job') {
+    await work.store.models.jobs.update({ archived: act.archived }, where)
+    return
+  }
+  refuseClosed(snapshot, 'record')
+  if (act.work) {
+    const wanted = stagesOf(act.work)
+    const kept = [...begunStages(snapshot), ...snapshot.closures.map((c) => c.stage)].filter((s) => routeStages(snapshot).includes(s) && !wanted.includes(s))
+    if (kept.length > 0) throw new Refusal('stage-begun', [...new Set(kept)])
+  }
+  const { what: _, usage, ...rest } = act
+  const used = usage === undefined ? {} : { usageValue: usage?.value ?? null, usageUnit: usage?.unit ?? null }
+  await work.store.models.jobs.update({ ...rest, ...used }, where)
+}

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { StageMove } from '#core/job/stage-moves'
+import { isClosed } from '#core/job/route'
+import { useJob } from '../stores/job'
+import { useShop } from '../stores/shop'
+import CloseStageDialog from './CloseStageDialog.vue'
+import DeckRail, { type RingWord } from './DeckRail.vue'
+import StepBar from './StepBar.vue'
+
+/** The frame of a stage that measures nothing: deck rail with a word in each ring, the work, what is in hand, and the next move. */
+const props = defineProps<{ move: StageMove; words?: Record<number, RingWord>; problem?: string | null }>()
+const emit = defineEmits<{ go: [] }>()
+/** Whether the stage's own closing stands open, and which way. */
+const closing = defineModel<'close' | 'reopen' | null>('closing', { default: null })
+const { t } = useI18n()
+const job = useJob()
+const shop = useShop()
+const snapshot = computed(() => job.snapshot!)
+const closed = computed(() => isClosed(snapshot.value, props.move.stage))
+
+function finish(note: string): void {
+  const { stage } = props.move
+  job.act(closing.value === 'reopen' ? { what: 'reopen-stage', stage, note } : { what: 'close-stage', stage, note })
+  closing.value = null
+}
+</script>
+
+<template>
+  <div v-if="job.decks" class="flex h-full min-h-0 flex-col" :data-stage="move.stage">
+    <DeckRail :engine="snapshot.engine" :deck="job.decks['as-found']" :limits="snapshot.sheet.limits" :words="words" :selected="job.selected" @select="(c) => (job.selected = c)" />
+    <div class="flex min-h-0 flex-1">
+      <div class="flex min-h-0 min-w-0 flex-1 flex-col gap-px bg-line"><slot /></div>
+      <aside class="flex w-[372px] shrink-0 flex-col gap-3 overflow-y-auto border-l border-line p-4 max-[1100px]:w-[320px]" :aria-label="t('pad.cylinder', { cylinder: job.selected })" data-part="side">
+        <slot name="side" />
+        <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="problem">{{ problem }}</p>
+        <span class="flex-1" />
+        <button v-if="closed && !isClosed(snapshot, 'record')" type="button" class="key" data-part="reopen" @click="closing = 'reopen'">{{ t('pad.reopen') }}</button>
+      </aside>
+    </div>
+    <StepBar :move="move" @go="emit('go')"><slot name="bar" /></StepBar>
+    <CloseStageDialog :open="closing !== null" :mode="closing ?? 'close'" :snapshot="snapshot" :stage="move.stage" :person="shop.person" @close="closing = null" @done="finish" />
+    <slot name="dialogs" />
+  </div>
+</template>

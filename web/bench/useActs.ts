@@ -1,0 +1,35 @@
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import type { JobAct } from '#contract/commands'
+import { routeStages } from '#core/job/route'
+import type { StageMove } from '#core/job/stage-moves'
+import { useDevice } from '../stores/device'
+import { useJob } from '../stores/job'
+
+/** Acts of a stage: each wants a name; without one nothing is done and it is said. */
+export function useActs() {
+  const { t } = useI18n()
+  const job = useJob()
+  const device = useDevice()
+  const router = useRouter()
+  const nobody = ref(false)
+  const problem = computed(() => (nobody.value && !device.personId ? t('entry.nobody') : null))
+
+  /** Does it, if somebody is named. @returns whether it was done */
+  function act(jobAct: JobAct): boolean {
+    nobody.value = !device.personId
+    if (nobody.value) return false
+    job.act(jobAct)
+    return true
+  }
+  function strike(entryId: string): void {
+    act({ what: 'strike-entry', entryId, reason: 'entered-by-mistake' })
+  }
+  /** Goes on to the stage after this one on the route. */
+  function goOn(move: Pick<StageMove, 'stage'>): void {
+    const route = routeStages(job.snapshot!)
+    void router.push({ name: route[route.indexOf(move.stage) + 1] ?? 'record' })
+  }
+  return { act, strike, goOn, problem }
+}

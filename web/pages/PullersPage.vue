@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { createColumnHelper } from '@tanstack/vue-table'
+import { computed, h, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { Puller } from '#core/job/strip'
+import { checkPuller } from '#core/pull/check-puller'
+import { nominalLedgeDepthMm } from '#core/liner/stack'
+import ListTable from '../bench/ListTable.vue'
+import PullerDialog from '../bench/PullerDialog.vue'
+import ShopFrame from '../bench/ShopFrame.vue'
+import { useFigures } from '../bench/useFigures'
+import { useShop } from '../stores/shop'
+
+const { t } = useI18n()
+const { withUnit } = useFigures()
+const shop = useShop()
+void shop.load()
+const editing = ref<Puller | null>(null)
+const open = ref(false)
+
+/** Every engine whose liner's measures are known, and whether this puller is right for it. */
+function fits(puller: Puller): string {
+  return (shop.shop?.engines ?? [])
+    .flatMap((e) => {
+      const sheet = e.sheets.at(-1)
+      if (!sheet?.liner) return []
+      const check = checkPuller(puller, sheet.liner, { boreMm: e.boreMm, pitchMm: e.pitchMm, counterboreMm: nominalLedgeDepthMm(sheet.links) })
+      const wrong = check.problems.find((p) => p === 'no-room' || p === 'disc-cannot-pass' || p === 'disc-catches-nothing' || p === 'feet-on-flange')
+      return [t(wrong ? 'puller.not-for' : 'puller.for', { engine: e.name, stop: Math.floor(check.plan?.stopTorqueNm ?? 0) })]
+    })
+    .join(' · ')
+}
+const column = createColumnHelper<Puller>()
+const columns = computed(() => [
+  column.accessor('name', { header: t('puller.name'), cell: (c) => h('b', { class: 'text-[18px]' }, c.getValue()) }),
+  column.accessor((p) => t(`puller.${p.origin}`), { id: 'origin', header: t('puller.origin') }),
+  column.accessor((p) => `M${p.screw.majorMm} × ${p.screw.pitchMm}`, { id: 'screw', header: t('puller.screw-word'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) }),
+  column.accessor((p) => withUnit(p.bar.spanMm), { id: 'span', header: t('puller.span'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) }),
+  column.accessor((p) => fits(p), { id: 'fits', header: t('puller.fits') }),
+])
+function edit(puller: Puller | null): void {
+  editing.value = puller
+  open.value = true
+}
+</script>
+
+<template>
+  <ShopFrame :title="t('puller.what')">
+    <template #action><button type="button" class="key-brass" data-part="new-puller" @click="edit(null)">{{ t('puller.new') }}</button></template>
+    <ListTable v-if="shop.shop" :rows="shop.shop.pullers" :columns="(columns as never)" name="pullers" :empty="t('puller.empty')" @open="edit" />
+    <PullerDialog :open="open" :puller="editing" @close="open = false" @saved="open = false" />
+  </ShopFrame>
+</template>

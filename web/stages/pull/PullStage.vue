@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import { isClosed } from '#core/job/route'
+import { standingOf } from '#core/job/stations'
+import { checkForJob, pullMove } from '#core/job/strip-moves'
+import type { Puller, PullLog } from '#core/job/strip'
+import { nominalLedgeDepthMm } from '#core/liner/stack'
+import { pullCurves, pullInput } from '#core/pull/check-puller'
+import PullerDialog from '../../bench/PullerDialog.vue'
+import StageShell from '../../bench/StageShell.vue'
+import { useActs } from '../../bench/useActs'
+import { useFigures } from '../../bench/useFigures'
+import { useStageKeys } from '../../bench/useStageKeys'
+import { useJob } from '../../stores/job'
+import PullCurves from './PullCurves.vue'
+import PullLogDialog from './PullLogDialog.vue'
+import PullSection from './PullSection.vue'
+
+const { t } = useI18n()
+const { length, withUnit } = useFigures()
+const job = useJob()
+const router = useRouter()
+const { act, strike, goOn, problem } = useActs()
+const closing = ref<'close' | 'reopen' | null>(null)
+const dialog = ref<'log' | 'puller' | null>(null)
+const editing = ref<Puller | null>(null)
+const chosen = useLocalStorage('evenbore.puller', '')
+/** The lever in hand, where it is not the puller's own; the figures follow it. */
+const lever = ref<number | null>(null)
+
+const snapshot = computed(() => job.snapshot!)
+const closed = computed(() => isClosed(snapshot.value, 'pull'))
+const stored = computed(() => snapshot.value.pullers.find((p) => p.id === chosen.value) ?? snapshot.value.pullers[0] ?? null)
+const puller = computed<Puller | null>(() => stored.value && { ...stored.value, leverMm: lever.value ?? stored.value.leverMm })
+const liner = computed(() => snapshot.value.sheet.liner)
+const check = computed(() => (puller.value ? checkForJob(snapshot.value, puller.value) : null))
+const plan = computed(() => check.value?.plan ?? null)
+const curves = computed(() => {
+  if (!puller.value || !liner.value || !plan.value) return []
+  return pullCurves(pullInput({ ...puller.value, leverMm: stored.value!.leverMm }, liner.value, { boreMm: snapshot.value.engine.boreMm, counterboreMm: nominalLedgeDepthMm(snapshot.value.sheet.links) }))
+})
+const flangeMm = computed(() => {
+  const flange = snapshot.value.sheet.links.find((l) => l.kind === 'flange')
+  return flange?.nominalMm ?? 12
+})
+const logs = (cylinder: number) => standingOf(snapshot.value.pulls, cylinder)
+const mine = computed(() => logs(job.selected).at(-1) ?? null)
+const move = computed(() => pullMove({ ...snapshot.value, pullers: puller.value ? [puller.value] : [] }, job.selected, puller.value?.id ?? null))
+const words = computed(() =>
+  Object.fromEntries(snapshot.value.engine.heads.flat().map((c) => {
+    const log = logs(c).at(-1)
+    return [c, { text: log ? t('pull.out-word') : t('pull.in-word'), more: log?.peakNm != null ? t('unit.torque', { nm: log.peakNm }) : '', verdict: log ? ('in' as const) : null }]
+  })),
+)
+
+function save(log: Pick<PullLog, 'peakNm' | 'tightMm' | 'ranOut' | 'words'>): void {
+  const cylinder = job.selected
+  if (act({ what: 'log-pull', pullId: crypto.randomUUID(), cylinder, pullerId: puller.value?.id ?? null, ...log })) {
+    dialog.value = null
+    // A liner that is out stands in no bore any more.
+    const placed = snapshot.value.placements.filter((p) => p.cylinder === cylinder).at(-1)
+    if (placed?.linerId) act({ what: 'place-liner', placementId: crypto.randomUUID(), cylinder, linerId: null, rotationDeg: 0 })
+  } else dialog.value = null
+}
+function go(): void {
+  const acts: Record<string, () => void> = {
+    'shape-first': () => void router.push({ name: 'engine', params: { engineId: snapshot.value.engine.id } }),
+    pull: () => (dialog.value = 'log'),
+    'next-cylinder': () => (job.selected = move.value.cylinder!),
+    'close-stage': () => (closing.value = 'close'),
+    done: () => goOn(move.value),
+  }
+  acts[move.value.action]?.()
+}
+function edit(which: Puller | null): void {
+  editing.value = which
+  dialog.value = 'puller'
+}
+function saved(id: string): void {
+  chosen.value = id
+  lever.value = null
+  dialog.value = null
+  void job.refresh()
+}
+useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
+</script>
+
+<template>
+  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
+    <div class="grid min-h-0 flex-1 grid-cols-[1.2fr_1fr] gap-px">
+      <PullSection v-if="puller && liner && check" :puller="puller" :liner="liner" :check="check" :bore-mm="snapshot.engine.boreMm" :pitch-mm="snapshot.engine.pitchMm" :flange-mm="flangeMm" :cylinder="job.selected" />
+      <p v-else class="bg-layout p-6 text-[18px] text-scribe" data-part="empty">{{ t(liner ? 'pull.no-puller' : 'pull.no-shape') }}</p>
+      <div class="flex min-h-0 flex-col gap-px">
+        <PullCurves v-if="plan && puller" class="flex-1" :curves="curves" :plan="plan" :lever-mm="puller.leverMm" />
+        <div v-else class="flex-1 bg-layout" />
+        <dl v-if="plan" class="grid grid-cols-3 gap-x-3 bg-plate p-3 text-[15px]" data-part="pull-figures">
+          <div><dt>{{ t('pull.figure.stop') }}</dt><dd class="figure text-[30px]" data-part="stop-torque">{{ Math.floor(plan.stopTorqueNm) }} <small class="text-[15px]">{{ t('pull.nm') }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.hand') }}</dt><dd class="figure text-[30px]" :class="{ 'text-outside': !plan.withinLimit }">{{ Math.round(plan.torqueNm) }} <small class="text-[15px]">{{ t('pull.nm') }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.pull') }}</dt><dd class="figure text-[30px]">{{ (plan.pullN / 1000).toFixed(1) }} <small class="text-[15px]">{{ t('pull.kn') }}</small></dd></div>
+          <div v-for="part in ['screw', 'bar', 'lip'] as const" :key="part"><dt :class="{ 'font-bold': plan.governs === part }">{{ t(`pull.part.${part}`) }}</dt><dd class="figure text-[18px]" :class="{ 'font-bold': plan.governs === part }">{{ (plan.limits[`${part}N`] / 1000).toFixed(1) }} <small>{{ t('pull.kn') }}</small></dd></div>
+        </dl>
+      </div>
+    </div>
+    <template #side>
+      <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
+      <div v-if="mine" class="border border-line bg-plate p-3 text-[17px]" data-part="pull-entry">
+        <p class="font-bold">{{ t('pull.took', { nm: mine.peakNm ?? '—' }) }}</p>
+        <p>{{ t('pull.tight-line', { at: mine.tightMm.map((mm) => length(mm)).join(', ') || '—' }) }} {{ t('pull.ran', { what: t(`pull.out.${mine.ranOut}`) }) }}</p>
+        <p v-if="mine.words">{{ mine.words }}</p>
+        <button v-if="!closed" type="button" class="key mt-2" data-part="strike-pull" @click="strike(mine.id)">{{ t('entry-strike') }}</button>
+      </div>
+      <label class="field">{{ t('puller.in-hand') }}
+        <select :value="puller?.id ?? ''" data-part="puller" @change="(e) => { chosen = (e.target as HTMLSelectElement).value; lever = null }"><option v-for="p in snapshot.pullers" :key="p.id" :value="p.id">{{ p.name }}</option></select>
+      </label>
+      <div class="flex gap-2">
+        <button v-if="stored" type="button" class="key flex-1" @click="edit(stored)">{{ t('puller.edit') }}</button>
+        <button type="button" class="key flex-1" data-part="new-puller" @click="edit(null)">{{ t('puller.new') }}</button>
+      </div>
+      <label v-if="puller" class="field">{{ t('pull.lever', { lever: withUnit(puller.leverMm) }) }}<input :value="puller.leverMm" type="range" min="100" max="1500" step="25" class="h-[48px] accent-[var(--ink)]" data-part="lever" @input="(e) => (lever = Number((e.target as HTMLInputElement).value))" /></label>
+      <ul v-if="check" class="flex flex-col gap-1 text-[16px]" data-part="pull-problems">
+        <li v-for="p in check.problems" :key="p" class="border-l-4 pl-2" :class="p === 'feet-on-neighbour' || p === 'too-strong' || p === 'bar-too-short' ? 'border-online' : 'border-outside font-semibold'">{{ t(`pull.problem.${p}`) }}</li>
+        <li v-if="!check.problems.length" class="border-l-4 border-inside pl-2">{{ t('pull.problem.none') }}</li>
+      </ul>
+      <p class="text-[15px] text-soft">{{ t('pull.burr') }}</p>
+    </template>
+    <template #dialogs>
+      <PullLogDialog :open="dialog === 'log'" :cylinder="job.selected" :stop-nm="plan?.stopTorqueNm ?? null" @close="dialog = null" @save="save" />
+      <PullerDialog :open="dialog === 'puller'" :puller="editing" @close="dialog = null" @saved="saved" />
+    </template>
+  </StageShell>
+</template>
