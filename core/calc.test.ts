@@ -122,7 +122,7 @@ describe('bad input', () => {
 
 it('lists every calculation with one line', () => {
   expect(calculations.map((c) => c.name)).toEqual([
-    'fit-plane', 'judge-protrusion', 'plan-cut', 'judge-ledge', 'match-liners', 'repair-plan', 'next-move', 'study-gauge', 'compare-sets', 'stack-up', 'plan-pull', 'choose-renewals',
+    'fit-plane', 'judge-protrusion', 'plan-cut', 'judge-ledge', 'match-liners', 'repair-plan', 'next-move', 'study-gauge', 'compare-sets', 'stack-up', 'plan-pull', 'choose-renewals', 'plan-shop',
   ])
   for (const c of calculations) expect(c.summary).toMatch(/^[A-Z].{20,100}\.$/)
 })

@@ -1,5 +1,7 @@
+import { carryAway } from '#core/job/carry-away'
+import { hashText, orderedJson } from '#core/job/seal'
 import { randomUUID } from 'node:crypto'
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import WebSocket from 'ws'
 import { jobFile } from '#contract/job-file'
@@ -85,7 +87,7 @@ describe('what can be taken away', () => {
 
   it('prints an open job as unsigned, in thou and on Letter where asked', async () => {
     const text = await textOf(`/api/jobs/${ferry}/record.pdf?unit=thou&paper=LETTER`)
-    expect(text).toContain('Not signed. Still open: Counterbores, Trial fit, Final check, Record.')
+    expect(text).toContain('Not signed. Still open: Counterbores, Trial fit, Seals and press, Final check, Record.')
     // A gauge whose calibration was due, and that was never studied, is said so where it judged.
     expect(text).toContain('calibration was due 2026-10-31')
     expect(text).toContain('only what was entered')
@@ -93,11 +95,40 @@ describe('what can be taken away', () => {
     expect((await server.app.inject(`/api/jobs/${ferry}/record.pdf?paper=A9`)).statusCode).toBe(422)
   })
 
+  it('prints what was found, decided and left in the engine, with its photos', async () => {
+    const text = await textOf(`/api/jobs/${ferry}/record.pdf`)
+    for (const wanted of [
+      'head gasket failed, loses coolant', 'Has run 14200 hours', 'Sunk: 3, −0.016', 'in 7 · out 0 · still in 7', 'Bridge puller M24', 'broke loose with a crack', 'heavy pitting', 'deep, a needle goes in',
+      'Same side on neighbours 2, 3, 4', '3: scrap (suggested scrap)', 'To renew: 1, 2, 3, 4, 5, 6', 'bright and stepped', 'page 4-17, copied 2026-11-02 by Ines Varga', 'Pulling stores torque',
+    ]) {
+      expect(text).toContain(wanted)
+    }
+    const pdf = await getDocument({ data: new Uint8Array((await server.app.inject(`/api/jobs/${ferry}/record.pdf`)).rawPayload), verbosity: 0 }).promise
+    const images = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getOperatorList()).fnArray.filter((op) => op === OPS.paintImageXObject).length))
+    expect(images.reduce((sum, n) => sum + n, 0)).toBe(3)
+  })
+
+  it('prints seals, presses and hours of a finished job, and that nothing has moved', async () => {
+    const text = await textOf(`/api/jobs/${loader}/record.pdf?paper=LETTER`)
+    for (const wanted of ['upper ring: on with rubber lubricant', '23 N·m, opening 91°', 'Every liner stands as it did dry.', 'still in 0', 'Planned h']) expect(text).toContain(wanted)
+    expect(text).not.toContain('Broken')
+  })
+
+  it('prints one page for the owner, of the choice and of what was done', async () => {
+    const owner = await server.app.inject(`/api/jobs/${ferry}/owner.pdf`)
+    expect((await getDocument({ data: new Uint8Array(owner.rawPayload), verbosity: 0 }).promise).numPages).toBe(1)
+    const text = await textOf(`/api/jobs/${ferry}/owner.pdf`)
+    for (const wanted of ['For the owner', '6 new', 'Decided: new liners in 1, 2, 3, 4, 5, 6', 'Not signed yet', 'never replace']) expect(text).toContain(wanted)
+    expect(await textOf(`/api/jobs/${loader}/owner.pdf`)).toContain('Shims fitted: cylinder 3.')
+  })
+
   it('gives every reading as CSV, struck ones too', async () => {
     const { readings, people } = await server.snapshot(ferry)
     const strike = commandOf({ what: 'strike-reading', readingId: readings[0]!.id, reason: 'dirt, "maybe"' }, ferry, people[0]!.id)
     // As found is closed on the ferry: open it, strike, close it.
     await server.send(commandOf({ what: 'reopen-stage', stage: 'as-found', note: 'x' }, ferry, people[0]!.id), strike)
+    // What was closed over it does not stand any more, and the record says so.
+    expect(await textOf(`/api/jobs/${ferry}/record.pdf`)).toContain('Broken: something under it was struck out')
     const lines = (await server.app.inject(`/api/jobs/${ferry}/readings.csv`)).body.trim().split('\r\n')
     expect(lines).toHaveLength(1 + readings.length)
     expect(lines[0]!.split(',')).toEqual(expect.arrayContaining(['cylinder', 'station_deg', 'protrusion_mm', 'uncertainty_mm', 'struck_by']))
@@ -107,8 +138,8 @@ describe('what can be taken away', () => {
 
   it('gives the whole job as a versioned file', async () => {
     const file = jobFile.parse((await server.app.inject(`/api/jobs/${loader}/job.json`)).json())
-    expect(file.job).toEqual(await server.snapshot(loader))
-    expect(file).toMatchObject({ format: 'even-bore-job', version: 1 })
+    expect(file.job).toEqual(JSON.parse(JSON.stringify(carryAway(await server.snapshot(loader)))))
+    expect(file).toMatchObject({ format: 'even-bore-job', version: 2, shop: 'Skerrow Reach Works', check: hashText(orderedJson(file.job)) })
   })
 })
 

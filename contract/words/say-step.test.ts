@@ -15,7 +15,7 @@ const moves: StageMove[] = [
   make('parts', 'add', 'no-liners', { figures: { bores: 6 } }), make('parts', 'measure', 'too-few-measured', { figures: { label: 'T7', measured: 4, bores: 6 } }), make('parts', 'measure', 'one-left', { figures: { label: 'T7' } }),
   make('parts', 'close-stage', 'some-odd', { figures: { labels: 'T7' } }), make('parts', 'close-stage', 'all-measured', { figures: { offMm: 0.02 } }), make('parts', 'done', 'closed'),
   make('repair-plan', 'ledges-first', 'not-measured', { figures: { cylinders: '2, 3' } }), make('repair-plan', 'take', 'compare', { button: false }), make('repair-plan', 'close-stage', 'taken', { figures: { cuts: 2, shims: 1, school: 'aim' } }), make('repair-plan', 'done', 'closed'),
-  make('cut', 'plan-first', 'no-plan'), make('cut', 'plug-in', 'chips', { caution: 'tally' }), make('cut', 'plug-out', 'finished', { caution: 'tally' }), make('cut', 'liner-out', 'before-pass', { caution: 'heavy' }), make('cut', 'liner-out', 'before-shim'),
+  make('cut', 'plan-first', 'no-plan'), make('cut', 'plug-in', 'chips', { caution: 'tally' }), make('cut', 'plug-out', 'finished', { caution: 'tally', figures: { item: 'foam-plug', count: 1 } }), make('cut', 'liner-out', 'before-pass', { caution: 'heavy' }), make('cut', 'liner-out', 'before-shim'),
   ...(['rough', 'finish'] as const).flatMap((kind) => (['measured', 'arithmetic'] as const).map((reason) => make('cut', 'cut', reason, { caution: 'chips', figures: { kind, leaves: [0.05, 0.2], expectMm: 0.1, restMm: 0.3 } }))),
   make('cut', 'refit', 'after-pass', { caution: 'clamp', figures: { label: 'T7', turnDeg: 90, torque: 55 } }), make('cut', 'refit', 'trial', { caution: 'clamp', figures: { label: 'T7', turnDeg: 0, torque: null } }),
   ...(['after-pass', 'before-last', 'at-the-end'] as const).map((reason) => make('cut', 'measure', reason, { figures: { expectMm: 0.1 } })),
@@ -23,6 +23,22 @@ const moves: StageMove[] = [
   make('cut', 'too-deep', 'thicker-shim', { figures: { label: 'D1', shimMm: 0.25, expectMm: 0.1 } }), make('cut', 'too-deep', 'other-liner', { button: false, figures: { label: 'T8', expectMm: 0.1 } }), make('cut', 'too-deep', 'machine-shop', { button: false, caution: 'machine-shop', figures: { wantMm: 0.4 } }),
   make('cut', 'blocked', 'no-leaf-thin-enough', { button: false, figures: { restMm: 0.02 } }), make('cut', 'blocked', 'past-max-depth', { button: false, figures: { depthMm: 11.2, limitMm: 11.3 } }), make('cut', 'blocked', 'shim-not-here', { button: false, figures: { shimMm: 0.3 } }),
   make('cut', 'next-cylinder', 'next'), make('cut', 'close-stage', 'all-done'), make('cut', 'done', 'closed'),
+  make('protect', 'count-in', 'nothing-in', { button: false, caution: 'tally' }), make('protect', 'close-stage', 'counted', { figures: { wentIn: 7, stillIn: 6 } }), make('protect', 'done', 'closed', { figures: { stillIn: 6 } }),
+  make('pull', 'shape-first', 'no-shape'), make('pull', 'puller-first', 'no-puller', { button: false }),
+  ...(['no-room', 'disc-cannot-pass', 'disc-catches-nothing', 'feet-on-flange'] as const).map((reason) => make('pull', 'other-puller', reason, { button: false, caution: 'breaks', figures: { name: 'Bridge', discMm: 155, boreMm: 154.4, linerMm: 140, overlapMm: 4 } })),
+  ...(['screw', 'bar', 'lip', 'hand-is-stronger'] as const).map((reason) => make('pull', 'pull', reason, { caution: reason === 'bar' ? 'pull-heavy' : 'pull', figures: { stop: 137, safe: 31.3, hand: 180, liftMm: 38, mass: 24 } })),
+  make('pull', 'next-cylinder', 'next'), make('pull', 'close-stage', 'all-out'), make('pull', 'done', 'closed'),
+  make('look', 'grade', 'heaviest', { figures: { grade: 'poor', kind: 'pitting', severity: 2, count: 3 } }), make('look', 'grade', 'nothing-marked', { figures: { grade: 'good', count: 0 } }), make('look', 'next-cylinder', 'next'),
+  make('look', 'close-stage', 'some-bad', { figures: { cylinders: '3' } }), make('look', 'close-stage', 'all-graded'), make('look', 'done', 'closed'),
+  make('decide', 'grade-first', 'not-graded', { figures: { cylinders: '3' } }),
+  ...(['cheapest', 'graded-since'] as const).map((reason) => make('decide', 'take', reason, { figures: { renew: '3', count: 1, percent: 12, now: 500, expected: 900 } })), make('decide', 'close-stage', 'decided', { figures: { renew: '3', count: 1 } }), make('decide', 'done', 'closed'),
+  ...(['dry-first', 'rings-missing', 'band-late', 'already-in', 'no-such-groove'] as const).map((reason) => make('fit', 'stop', reason, { button: false, caution: 'seals-cost' })),
+  ...([['ring-on', 'never-dry'], ['wet', 'clock-runs'], ['band-on', 'clock-running']] as const).map(([action, reason]) => make('fit', action, reason, { caution: 'ring', figures: { groove: 0, place: 'upper ring', material: 'EPDM', colour: 'black', lubricant: 'soap', n: 1, of: 3, minutes: 10 } })),
+  make('fit', 'band-late', 'swollen', { figures: { place: 'band', groove: 0, minutes: 10 } }),
+  ...(['band-waits', 'rings-on'] as const).map((reason) => make('fit', 'press', reason, { caution: 'press-heavy', figures: { mass: 24, torque: 55, want: null } })), make('fit', 'press', 'rings-on', { caution: 'press' }),
+  make('fit', 'turn', 'clock-out', { caution: 'fingers', figures: { at: 80, want: 90, tolerance: 5 } }), make('fit', 'next-cylinder', 'band-runs'), make('fit', 'next-cylinder', 'next'), make('fit', 'close-stage', 'all-in'), make('fit', 'done', 'closed'),
+  make('record', 'count-out', 'still-in', { caution: 'plug', figures: { item: 'rag', place: 'bore', count: 2, left: 3 } }), make('record', 'close-first', 'earlier-open', { button: false }),
+  ...(['all-closed', 'broken'] as const).map((reason) => make('record', 'sign', reason, { caution: 'defer' })), ...(['signed', 'signed-broken'] as const).map((reason) => make('record', 'done', reason, { button: false, figures: { name: 'Ines', mark: 'abc' } })),
 ]
 
 describe('sayStep', () => {
@@ -33,13 +49,19 @@ describe('sayStep', () => {
       if (!part) continue
       const text = textOf(part.key)
       expect(typeof text, part.key).toBe('string')
-      for (const [, blank] of text!.matchAll(/\{(\w+)\}/g)) expect(Object.keys(part.params), `${part.key} wants ${blank}`).toContain(blank)
+      for (const [, blank] of text!.matchAll(/\{(\w+)\}/g)) expect([...Object.keys(part.params), ...Object.keys(part.words ?? {})], `${part.key} wants ${blank}`).toContain(blank)
+      for (const key of Object.values(part.words ?? {})) expect(typeof textOf(key), key).toBe('string')
     }
   })
 
   it('writes lengths, packs, angles and torque the person’s way', () => {
     const said = sayStep(make('cut', 'cut', 'measured', { figures: { kind: 'rough', leaves: [0.05, 0.2], expectMm: -0.05, restMm: 0.3, torque: 55, turnDeg: 90 } }), write)
     expect(said.head).toEqual({ key: 'step.cut.head.cut-rough', params: { cylinder: 3, clock: 3, kind: 'rough', leaves: '0.05 + 0.2', expect: '-0.050', rest: '0.300', torque: '55 N·m', turnDeg: 90 } })
+  })
+
+  it('names a stopper, an opening and a lubricant by their words', () => {
+    expect(sayStep(make('record', 'count-out', 'still-in', { figures: { item: 'rag', place: 'oil-drilling', count: 2, left: 3 } }), write).head.words).toEqual({ itemWord: 'stopper.rag', placeWord: 'opening.oil-drilling' })
+    expect(sayStep(make('fit', 'wet', 'clock-runs', { figures: { place: 'band', lubricant: 'oil' } }), write).head).toMatchObject({ words: { lubricantWord: 'lubricant.oil' }, params: { place: 'band' } })
   })
 
   it('sends a torque that nobody entered to the maker’s book', () => {

@@ -90,17 +90,19 @@ export function findPatterns(snapshot: Pick<Snapshot, 'findings' | 'engine' | 's
       if (held.length > 0) make('held-by-ring', cylindersOf(held), null, Math.max(...held.map((f) => f.pastSteps!)))
       continue
     }
+    let trends = false
     for (const bank of banks) {
       const own = found.filter((f) => bank.includes(f.cylinder))
       const side = sameSide(bank, own.filter((f) => f.spanDeg < 240))
       const toward = trend(bank, own)
       if (side) make('same-side', side.cylinders, side.atDeg)
+      if (toward !== 0) trends = true
       if (toward !== 0) make(toward > 0 ? 'worse-to-rear' : 'worse-to-front', cylindersOf(own))
     }
     const thrust = found.filter((f) => f.spanDeg < 240 && Math.min(turnBetweenDeg(f.atDeg, 90), turnBetweenDeg(f.atDeg, 270)) <= THRUST_DEG)
     if ((kind === 'fretting' || kind === 'scoring' || kind === 'polish') && cylindersOf(thrust).length >= 2) make('thrust-side', cylindersOf(thrust))
     const worst = Math.max(...found.map((f) => f.severity))
-    if (worst === 3 && found.filter((f) => f.severity === 3).length === 1 && cylindersOf(found).length >= 2) make('one-alone', cylindersOf(found.filter((f) => f.severity === 3)))
+    if (!trends && worst === 3 && found.filter((f) => f.severity === 3).length === 1 && cylindersOf(found).length >= 2) make('one-alone', cylindersOf(found.filter((f) => f.severity === 3)))
   }
   return patterns
 }

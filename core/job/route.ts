@@ -4,7 +4,7 @@ import { readDeck } from './deck'
 import { readFitting } from './read-fitting'
 import type { Snapshot } from './snapshot'
 import { readLedges } from './ledges'
-import { isMeasured, optionalStages, stageNames, stagesOf, type StageName, type WorkName } from './stages'
+import { isMeasured, optionalStages, stagesOf, type StageName, type WorkName } from './stages'
 import { plugsIn, readTally } from './tally'
 
 export type StageState = 'done' | 'next' | 'begun' | 'later' | 'passed'
@@ -69,9 +69,21 @@ export function readRoute(facts: RouteFacts): { stage: StageName; state: StageSt
   })
 }
 
-/** The stages after this one that are closed: they rest on it, so they are opened first. */
+/** What rests on a stage, beside the record, which rests on every one. */
+const restOn: Partial<Record<StageName, readonly StageName[]>> = {
+  look: ['decide'],
+  counterbores: ['repair-plan', 'cut'],
+  parts: ['repair-plan'],
+  'repair-plan': ['cut'],
+  cut: ['trial-fit', 'fit', 'final-check'],
+  'trial-fit': ['fit', 'final-check'],
+  fit: ['final-check'],
+}
+
+/** The closed stages that rest on this one: they are opened first. */
 export function laterClosed(snapshot: Pick<Snapshot, 'closures'>, stage: StageName): StageName[] {
-  return stageNames.slice(stageNames.indexOf(stage) + 1).filter((s) => isClosed(snapshot, s))
+  const resting: readonly StageName[] = stage === 'record' ? [] : [...(restOn[stage] ?? []), 'record']
+  return resting.filter((s) => isClosed(snapshot, s))
 }
 
 /** Why a stage cannot be opened again: nothing, or what rests on it. */

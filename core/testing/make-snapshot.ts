@@ -39,9 +39,9 @@ export class Played {
 
   constructor(public snapshot: Snapshot = sixCylinders()) {}
 
-  act(act: SnapshotAct): this {
+  act(act: SnapshotAct, at = '2026-11-02T08:00:00.000Z'): this {
     this.count += 1
-    this.snapshot = applyAct(this.snapshot, act, { seq: this.count, at: '2026-11-02T08:00:00.000Z', personId: ids.person })
+    this.snapshot = applyAct(this.snapshot, act, { seq: this.count, at, personId: ids.person })
     return this
   }
 

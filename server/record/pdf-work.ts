@@ -32,7 +32,11 @@ export function intakeBlock(w: Writer): Content[] {
 /** What protrusion as found says of the complaint. */
 export function complaintBlock(w: Writer): Content[] {
   const { signs, unexplained } = readComplaint(w.snapshot)
-  const told = signs.filter((s) => s.code !== 'not-measured').map((s) => word(`sign.${s.code}`, { cylinders: s.cylinders.join(s.code === 'stepped' ? '–' : ', '), value: s.valueMm === null ? '' : w.length(s.valueMm), clock: s.atDeg === null ? '' : clockHour(s.atDeg) }))
+  const steps = signs.filter((s) => s.code === 'stepped').map((s) => `${s.cylinders.join('–')} ${w.length(s.valueMm!)}`)
+  const told = signs
+    .filter((s) => s.code !== 'not-measured' && s.code !== 'stepped')
+    .map((s) => word(`sign.${s.code}`, { cylinders: s.cylinders.join(', '), value: s.valueMm === null ? '' : w.length(s.valueMm), clock: s.atDeg === null ? '' : clockHour(s.atDeg) }))
+  if (steps.length > 0) told.push(word('sign.stepped', { cylinders: steps.join(', ') }))
   if (told.length === 0) return []
   const rest = unexplained.length > 0 ? [word('sign.unexplained', { complaints: unexplained.map((c) => word(`complaint.${c}`)).join(', ') })] : []
   return [title(word('sign.name')), lines([...told, ...rest], '')]

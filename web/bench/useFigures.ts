@@ -21,6 +21,12 @@ export function useFigures() {
     return formatLength(valueMm, { unit: unit.value, locale: locale.value, digits: unit.value === 'mm' ? 4 : 3, signed })
   }
 
+  /** A length of a tool or a casting: no more digits than a rule shows. */
+  function rough(valueMm: number): string {
+    const digits = unit.value === 'mm' && !Number.isInteger(valueMm) ? 1 : 0
+    return formatLength(valueMm, { unit: unit.value, locale: locale.value, digits })
+  }
+
   function withUnit(valueMm: number): string {
     return `${length(valueMm)} ${t(`unit.${unit.value}`)}`
   }
@@ -51,5 +57,5 @@ export function useFigures() {
     return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))
   }
 
-  return { unit, length, fine, withUnit, leaf, leaves, writer, when, day }
+  return { unit, length, fine, rough, withUnit, leaf, leaves, writer, when, day }
 }

@@ -94,15 +94,16 @@ async function start(): Promise<void> {
           </label>
           <button type="button" class="key" data-part="intake-new-engine" @click="making = true">{{ t('engines.new') }}</button>
         </div>
-        <div v-if="engine && deck && sheet"><DeckRail :engine="engine" :deck="deck" :limits="sheet.limits" plain :selected="0" /><p class="mt-1 text-[15px] text-soft">{{ t('intake.limits', { min: length(sheet.limits.minMm), max: withUnit(sheet.limits.maxMm), source: sheet.source, page: sheet.page || '—' }) }}</p></div>
+        <div v-if="engine && deck && sheet"><div class="bg-layout pl-5"><DeckRail :engine="engine" :deck="deck" :limits="sheet.limits" plain :selected="0" /></div><p class="mt-1 text-[15px] text-soft">{{ t('intake.limits', { min: length(sheet.limits.minMm), max: withUnit(sheet.limits.maxMm), source: sheet.source, page: sheet.page || '—' }) }}</p></div>
         <button v-if="last && fromJobId !== last.id" type="button" class="key self-start" data-part="as-last" @click="asIn(last.id, title === '')">{{ t('intake.as-last', { number: last.number, title: last.title }) }}</button>
         <p v-if="fromJobId" class="text-[15px]" data-part="from-job">{{ t('intake.from', { number: shop.shop?.jobs.find((j) => j.id === fromJobId)?.number ?? '' }) }}</p>
         <label class="field">{{ t('jobs.title') }}<input v-model="title" maxlength="120" :placeholder="t('jobs.title-hint')" data-part="job-title" /></label>
         <label class="field">{{ t('jobs.complaint') }}<textarea v-model="words" rows="2" maxlength="500" data-part="job-words" /></label>
-        <div class="grid grid-cols-[1.2fr_1fr_1.2fr] gap-3">
+        <div class="grid grid-cols-[1fr_0.9fr_1.2fr_1fr] gap-3">
           <label class="field">{{ t('usage.name') }}<input v-model="used" class="figure" type="number" min="0" step="any" inputmode="decimal" data-part="job-usage" /></label>
           <label class="field"><span class="sr-only">{{ t('usage.name') }}</span>&nbsp;<select v-model="usedUnit"><option v-for="u in ['hours', 'km', 'miles'] as const" :key="u" :value="u">{{ t(`usage.${u}`) }}</option></select></label>
           <label class="field">{{ t('jobs.wanted') }}<input v-model="wantedBy" type="date" data-part="job-wanted" /></label>
+          <label class="field">{{ t('jobs.stations') }}<select v-model.number="stations" data-part="job-stations"><option v-for="n in [4, 6, 8]" :key="n" :value="n">{{ t('question.stations.n', { n }) }}</option></select></label>
         </div>
       </div>
       <div class="flex flex-col gap-3">
@@ -116,7 +117,6 @@ async function start(): Promise<void> {
           <label v-for="w in workNames" :key="w" class="flex min-h-[48px] cursor-pointer items-center gap-3 border-b border-line"><input type="checkbox" class="h-6 w-6 accent-[var(--ink)]" :checked="work.includes(w)" :data-work-choice="w" @change="chooseWork(w)" /><span class="flex-1"><b>{{ t(`work.${w}`) }}</b> <span class="text-[15px] text-soft">{{ t(`work.more.${w}`) }}</span></span></label>
           <p v-if="work.includes('seals') && !work.includes('dry-fit')" class="mt-1 border-l-4 border-online pl-2 text-[15px]" data-part="skip-dry">{{ t('work.skip-dry') }}</p>
         </fieldset>
-        <label class="field max-w-[260px]">{{ t('jobs.stations') }}<select v-model.number="stations" data-part="job-stations"><option v-for="n in [4, 6, 8]" :key="n" :value="n">{{ t('question.stations.n', { n }) }}</option></select></label>
       </div>
       <div class="sticky bottom-0 col-span-full -mx-5 flex items-center gap-4 border-t-2 border-ink bg-plate px-5 py-3" data-part="intake-bar">
         <div class="flex-1"><p class="text-[17px]"><b>{{ t('work.route') }}</b> <span data-part="intake-route">{{ stages.map((s) => t(`stage.${s}`)).join(' → ') }}</span></p><p v-if="problem" class="font-semibold text-outside" role="alert" data-part="intake-problem">{{ problem }}</p></div>

@@ -69,13 +69,13 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
 
 <template>
   <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="min-h-0 flex-[9]"><RenewalChart :plan="plan" :chosen="chosen" @choose="(i) => (chosen = i)" /></div>
+    <div class="min-h-0 flex-[7]"><RenewalChart :plan="plan" :chosen="chosen" @choose="(i) => (chosen = i)" /></div>
     <div class="min-h-0 flex-[10] overflow-y-auto bg-plate" tabindex="0" :aria-label="t('decide.table')">
       <table class="w-full text-left text-[16px] [&_td]:px-2 [&_th]:px-2" data-part="renewals">
         <thead class="sticky top-0 bg-plate"><tr class="border-b-2 border-ink text-[15px]"><th class="py-2">{{ t('decide.option') }}</th><th>{{ t('decide.which') }}</th><th class="text-right">{{ t('decide.now') }}</th><th class="text-right">{{ t('decide.comeback') }}</th><th class="text-right">{{ t('decide.expected') }}</th><th class="text-right">{{ t('decide.break-even') }}</th></tr></thead>
         <tbody>
           <tr v-for="(o, i) in plan.options" :key="i" class="cursor-pointer border-b border-line" :class="i === chosen ? 'bg-paper font-bold' : ''" :data-option="o.renew.length" @click="chosen = i">
-            <td><button type="button" class="min-h-[46px]" :aria-pressed="i === chosen" @click="chosen = i">{{ t('decide.renew-n', { n: o.renew.length }) }}{{ i === plan.cheapest ? ` · ${t('decide.cheapest')}` : '' }}</button></td>
+            <td><button type="button" class="min-h-[42px]" :aria-pressed="i === chosen" @click="chosen = i">{{ t('decide.renew-n', { n: o.renew.length }) }}{{ i === plan.cheapest ? ` · ${t('decide.cheapest')}` : '' }}</button></td>
             <td class="figure">{{ o.renew.join(' ') || '—' }}</td>
             <td class="figure text-right">{{ money(o.nowCost) }}</td>
             <td class="figure text-right">{{ percent(o.comebackChance) }}</td>
@@ -87,6 +87,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
     </div>
     <template #side>
       <h2 class="text-[22px]" data-part="decision">{{ t(decided ? 'decide.decided' : 'decide.chosen', { n: (decided ?? option).renew.length, which: (decided ?? option).renew.join(', ') || '—' }) }}</h2>
+      <p class="text-[15px] text-soft">{{ t('decide.legend') }}</p>
       <p v-if="plan.breakEven[chosen] != null" class="text-[16px]">{{ t('decide.even-line', { money: money(plan.breakEven[chosen]!), now: money(returnCost(snapshot.renewalCosts)) }) }}</p>
       <p class="text-[16px]">{{ t('decide.parts-line', { parts: money(snapshot.renewalCosts.linerParts), labour: money(snapshot.renewalCosts.linerLabour), again: money(snapshot.renewalCosts.openUpAgain), downtime: money(snapshot.renewalCosts.downtime) }) }}</p>
       <button type="button" class="key" data-part="open-prices" @click="dialog = 'prices'">{{ t('decide.prices') }}</button>

@@ -32,6 +32,5 @@ const bars = computed(() =>
         <text :x="b.x + x.bandwidth() / 2" :y="height - 16" text-anchor="middle" font-size="14" fill="var(--scribe)">{{ t('decide.renew-n', { n: b.o.renew.length }) }}</text>
       </g>
     </svg>
-    <figcaption class="absolute right-3 top-1 text-[13px] text-scribe">{{ t('decide.legend') }}</figcaption>
   </figure>
 </template>

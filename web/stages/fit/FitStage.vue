@@ -73,7 +73,7 @@ useStageKeys(() => pressing.value || closing.value !== null, { n: go })
 
 <template>
   <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="min-h-0 flex-1"><SealSection :state="mine" :liner="snapshot.sheet.liner" :bore-mm="snapshot.engine.boreMm" :flange-mm="snapshot.sheet.links.find((l) => l.kind === 'flange')?.nominalMm ?? 12" :next="nextGroove" /></div>
+    <div class="min-h-0 flex-1"><SealSection :state="mine" :liner="snapshot.sheet.liner" :bore-mm="snapshot.engine.boreMm" :flange-mm="snapshot.sheet.links.find((l) => l.kind === 'flange' || l.kind === 'step-to-top')?.nominalMm ?? 12" :next="nextGroove" /></div>
     <template #side>
       <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <SwellClock v-if="running" :left-ms="running.leftMs" :minutes="running.minutes" :place="running.place" :cylinder="running.cylinder" />

@@ -22,7 +22,7 @@ const width = computed(() => Math.max(320, w.value))
 const height = computed(() => Math.max(200, h.value))
 const left = 54
 const x = computed(() => scaleLinear([0, 360], [left, width.value - 14]))
-const y = computed(() => scaleLinear([0, props.lengthMm], [30, height.value - 14]))
+const y = computed(() => scaleLinear([0, props.lengthMm], [30, height.value - 26]))
 
 /** A finding that reaches over 12 o'clock is drawn at both ends. */
 const marks = computed(() =>
@@ -81,27 +81,22 @@ defineExpose({ zoomBy, whole })
   <figure ref="frame" class="relative min-h-0 flex-1 overflow-hidden bg-layout" data-part="liner-unrolled">
     <svg ref="svg" :width="width" :height="height" class="block touch-none" role="img" :aria-label="t('look.drawing', { face: t(`face.${face}`) })">
       <g ref="moved">
-        <rect :x="left" y="30" :width="width - left - 14" :height="height - 44" fill="rgb(232 238 244 / 0.05)" stroke="var(--scribe)" stroke-width="1.2" class="cursor-crosshair" data-part="wall" @click="touch" />
+        <rect :x="left" y="30" :width="width - left - 14" :height="height - 56" fill="rgb(232 238 244 / 0.05)" stroke="var(--scribe)" stroke-width="1.2" class="cursor-crosshair" data-part="wall" @click="touch" />
         <g v-for="b in bands" :key="b.key" class="pointer-events-none">
           <rect :x="left" :y="y(b.from)" :width="width - left - 14" :height="Math.max(2, y(b.to) - y(b.from))" fill="rgb(227 182 90 / 0.1)" stroke="var(--brass-on-blue)" stroke-opacity="0.6" stroke-width="1" stroke-dasharray="3 4" />
           <text :x="width - 20" :y="y(b.from) + (b.key === 'flange' ? 12 : 16)" text-anchor="end" font-size="12.5" fill="var(--brass-on-blue)">{{ t(`look.band.${b.key}`) }}</text>
         </g>
         <g v-for="a in hours" :key="a" class="pointer-events-none">
-          <line :x1="x(a)" :x2="x(a)" y1="30" :y2="height - 14" stroke="var(--scribe)" stroke-opacity="0.25" stroke-width="1" />
+          <line :x1="x(a)" :x2="x(a)" y1="30" :y2="height - 26" stroke="var(--scribe)" stroke-opacity="0.25" stroke-width="1" />
           <text :x="x(a)" y="20" :text-anchor="a === 0 ? 'start' : a === 360 ? 'end' : 'middle'" font-size="13.5" fill="var(--scribe)">{{ t('plan.station', { clock: clockHour(a) }) }}</text>
         </g>
         <g v-for="tick in y.ticks(5)" :key="`d${tick}`" class="pointer-events-none"><line :x1="left - 5" :x2="left" :y1="y(tick)" :y2="y(tick)" stroke="var(--scribe)" /><text :x="left - 8" :y="y(tick) + 4" text-anchor="end" font-size="12.5" class="figure" fill="var(--scribe)">{{ length(tick).replace(/[.,]0+$/, '') }}</text></g>
         <g v-for="m in marks" :key="m.key" class="cursor-pointer" role="button" tabindex="0" :aria-label="t('look.mark', { kind: t(`finding.${m.f.kind}`), severity: t(`severity.${m.f.severity}`), clock: clockHour(m.f.atDeg) })" data-part="finding" :data-kind="m.f.kind" @click.stop="emit('open', m.f)" @keydown.enter="emit('open', m.f)">
           <rect :x="m.x" :y="m.y" :width="m.width" :height="m.height" rx="3" fill="var(--outside-on-blue)" :fill-opacity="tone[m.f.severity]" stroke="var(--outside-on-blue)" :stroke-width="m.f.id === selected ? 4 : m.f.severity" :stroke-dasharray="dash[m.f.kind] ?? 'none'" />
-          <text :x="m.x + 5" :y="m.y + 14" font-size="12.5" fill="var(--scribe)">{{ t(`finding.${m.f.kind}`) }}</text>
+          <text :x="m.x + 5" :y="m.height < 18 ? m.y + m.height + 13 : m.y + 14" font-size="12.5" fill="var(--scribe)">{{ t(`finding.${m.f.kind}`) }}</text>
         </g>
       </g>
     </svg>
-    <figcaption class="absolute bottom-1 left-2 max-w-[60%] text-[13px] text-scribe">{{ t('look.touch') }}</figcaption>
-    <div class="absolute bottom-1 right-2 flex gap-1">
-      <button type="button" class="key !px-4" :aria-label="t('look.nearer')" data-part="zoom-in" @click="zoomBy(1.6)">+</button>
-      <button type="button" class="key !px-4" :aria-label="t('look.farther')" @click="zoomBy(1 / 1.6)">−</button>
-      <button type="button" class="key !px-3" @click="whole">{{ t('look.whole') }}</button>
-    </div>
+    <figcaption class="absolute bottom-0.5 left-2 text-[13px] text-scribe">{{ t('look.touch') }}</figcaption>
   </figure>
 </template>

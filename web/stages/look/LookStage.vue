@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { findPatterns } from '#core/job/find-patterns'
 import { isClosed } from '#core/job/route'
@@ -28,6 +28,7 @@ const face = ref<FaceName>('outside')
 const touched = ref({ atDeg: 0, depthMm: 40 })
 const opened = ref<string | null>(null)
 const photo = ref<Photo | null>(null)
+const wall = useTemplateRef<InstanceType<typeof LinerUnrolled>>('wall')
 const grade = ref<GradeName>('good')
 const gradeWords = ref('')
 
@@ -99,9 +100,12 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go, f: 
     <div class="flex items-center gap-1 bg-plate px-2 py-1" role="tablist" :aria-label="t('look.faces')">
       <button v-for="f in faceNames" :key="f" type="button" role="tab" class="key !px-3" :aria-selected="face === f" :class="{ '!border-2 !border-ink': face === f }" :data-face="f" @click="face = f">{{ t(`face.${f}`) }} <span v-if="mine.some((m) => m.on === f)" class="figure">{{ mine.filter((m) => m.on === f).length }}</span></button>
       <span class="flex-1" />
-      <button v-if="!closed" type="button" class="key" data-part="add-finding" @click="begin(0, face === 'ledge' ? ledgeMm : ledgeMm + 30)">{{ t('look.add') }}</button>
+      <button type="button" class="key !px-4" :aria-label="t('look.nearer')" data-part="zoom-in" @click="wall?.zoomBy(1.6)">+</button>
+      <button type="button" class="key !px-4" :aria-label="t('look.farther')" @click="wall?.zoomBy(1 / 1.6)">−</button>
+      <button type="button" class="key !px-3" @click="wall?.whole()">{{ t('look.whole') }}</button>
+      <button v-if="!closed" type="button" class="key !px-3" data-part="add-finding" @click="begin(0, face === 'ledge' ? ledgeMm : ledgeMm + 30)">{{ t('look.add') }}</button>
     </div>
-    <LinerUnrolled :findings="mine" :face="face" :liner="liner" :ledge-mm="ledgeMm" :length-mm="lengthMm" :selected="opened" @mark="begin" @open="open" />
+    <LinerUnrolled ref="wall" :findings="mine" :face="face" :liner="liner" :ledge-mm="ledgeMm" :length-mm="lengthMm" :selected="opened" @mark="begin" @open="open" />
     <section class="max-h-[26%] overflow-y-auto bg-plate px-3 py-2 text-[16px]" tabindex="0" :aria-label="t('look.patterns')" data-part="patterns">
       <h2>{{ t('look.patterns') }}</h2>
       <p v-if="patterns.length === 0">{{ t('look.no-pattern') }}</p>
@@ -112,7 +116,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go, f: 
       <div class="border border-line bg-plate p-3" data-part="grade" :data-grade="confirmed?.grade ?? 'none'" :data-suggested="suggested.grade">
         <p class="text-[15px]">{{ t(confirmed ? 'look.graded' : 'look.suggested') }}</p>
         <p class="text-[32px] font-bold leading-tight">{{ t(`grade.${confirmed?.grade ?? suggested.grade}`) }}</p>
-        <ul class="text-[16px]"><li v-for="(r, i) in suggested.reasons.slice(0, 4)" :key="i">{{ t('look.reason', { severity: t(`severity.${r.severity}`), kind: t(`finding.${r.kind}`) }) }}</li></ul>
+        <ul class="text-[16px]"><li v-for="(r, i) in suggested.reasons.slice(0, 4)" :key="i">{{ r.kind === 'worn-ledge' ? t('finding.worn-ledge') : t('look.reason', { severity: t(`severity.${r.severity}`), kind: t(`finding.${r.kind}`) }) }}</li></ul>
         <button v-if="confirmed && !closed" type="button" class="key mt-2" data-part="regrade" @click="toGrade">{{ t('look.regrade') }}</button>
       </div>
       <ul class="flex flex-col gap-1 text-[16px]" data-part="finding-list">

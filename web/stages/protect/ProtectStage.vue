@@ -63,14 +63,14 @@ useStageKeys(() => closing.value !== null, { n: go, i: putIn })
       <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <fieldset :disabled="signed">
         <legend class="mb-1 font-semibold">{{ t('protect.where') }}</legend>
-        <div class="grid grid-cols-2 gap-1.5" role="radiogroup" :aria-label="t('protect.where')">
-          <button v-for="p in openingNames" :key="p" type="button" role="radio" class="key !px-2" :class="{ '!border-2 !border-ink': place === p }" :aria-checked="place === p" :data-place="p" @click="place = p">{{ t(`opening.${p}`) }}</button>
+        <div class="grid grid-cols-3 gap-1.5" role="radiogroup" :aria-label="t('protect.where')">
+          <button v-for="p in openingNames" :key="p" type="button" role="radio" class="key !px-1 text-[15px] leading-tight" :class="{ '!border-2 !border-ink': place === p }" :aria-checked="place === p" :data-place="p" @click="place = p">{{ t(`opening.${p}`) }}</button>
         </div>
       </fieldset>
       <fieldset :disabled="signed">
         <legend class="mb-1 font-semibold">{{ t('protect.what') }}</legend>
-        <div class="grid grid-cols-2 gap-1.5" role="radiogroup" :aria-label="t('protect.what')">
-          <button v-for="s in stopperNames" :key="s" type="button" role="radio" class="key !px-2" :class="{ '!border-2 !border-ink': item === s }" :aria-checked="item === s" :data-stopper="s" @click="item = s">{{ t(`stopper.${s}`) }}</button>
+        <div class="grid grid-cols-3 gap-1.5" role="radiogroup" :aria-label="t('protect.what')">
+          <button v-for="s in stopperNames" :key="s" type="button" role="radio" class="key !px-1 text-[15px] leading-tight" :class="{ '!border-2 !border-ink': item === s }" :aria-checked="item === s" :data-stopper="s" @click="item = s">{{ t(`stopper.${s}`) }}</button>
         </div>
       </fieldset>
       <div class="flex items-center gap-2">

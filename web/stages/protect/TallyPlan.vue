@@ -9,18 +9,25 @@ import { useDeckPlan } from '../../bench/useDeckPlan'
 const props = defineProps<{ snapshot: Snapshot; selected: number; place: OpeningName }>()
 const emit = defineEmits<{ choose: [cylinder: number, place: OpeningName] }>()
 const { t } = useI18n()
-const { bores, width, height } = useDeckPlan(toRef(() => props.snapshot.engine))
+const { bores, place: placeOf } = useDeckPlan(toRef(() => props.snapshot.engine))
 const r = computed(() => props.snapshot.engine.boreMm / 2)
 
+/** The bore in hand stands in the middle, large enough for a thumb; the rail shows the whole deck. */
+const box = computed(() => {
+  const at = placeOf(props.selected) ?? { x: 0, y: 0 }
+  const wide = props.snapshot.engine.pitchMm * 2.7
+  const high = r.value * 3.1
+  return `${at.x - wide / 2} ${at.y - high / 2} ${wide} ${high}`
+})
 /** Where each opening is drawn, in radii from the middle of its bore: round it, as they lie in a block. */
 const spots: Record<OpeningName, { x: number; y: number }> = {
-  bore: { x: 0, y: 0 }, 'crank-hole': { x: 0, y: 0.64 }, 'oil-drilling': { x: -0.6, y: -0.62 }, coolant: { x: 0.6, y: -0.62 }, 'push-rod': { x: 0.6, y: 0.62 }, 'bolt-hole': { x: -0.6, y: 0.62 },
+  bore: { x: 0, y: -0.02 }, 'crank-hole': { x: 0, y: 0.62 }, 'oil-drilling': { x: -0.7, y: -0.72 }, coolant: { x: 0.7, y: -0.72 }, 'push-rod': { x: 0.7, y: 0.72 }, 'bolt-hole': { x: -0.7, y: 0.72 },
 }
 const openings = computed(() => {
   const counts = new Map(readTally(props.snapshot).map((s) => [`${s.cylinder} ${s.place}`, 0]))
   for (const s of readTally(props.snapshot)) counts.set(`${s.cylinder} ${s.place}`, counts.get(`${s.cylinder} ${s.place}`)! + s.count)
   return bores.value.flatMap((b) =>
-    openingNames.map((place) => ({ cylinder: b.cylinder, place, count: counts.get(`${b.cylinder} ${place}`) ?? 0, x: b.x + spots[place].x * r.value * 1.16, y: b.y + spots[place].y * r.value * 1.16, size: r.value * (place === 'bore' ? 0.4 : 0.22) })),
+    openingNames.map((place) => ({ cylinder: b.cylinder, place, count: counts.get(`${b.cylinder} ${place}`) ?? 0, x: b.x + spots[place].x * r.value * 1.16, y: b.y + spots[place].y * r.value * 1.16, size: r.value * (place === 'bore' ? 0.3 : 0.19) })),
   )
 })
 /** Each kind of opening has an outline of its own, so that it is known without colour. */
@@ -36,8 +43,7 @@ function outline(place: OpeningName, x: number, y: number, s: number): string {
 
 <template>
   <figure class="relative min-h-0 flex-1 bg-layout" data-part="tally-plan">
-    <svg :viewBox="`-24 -10 ${width + 48} ${height + 20}`" class="h-full w-full" role="img" :aria-label="t('protect.drawing')">
-      <text x="-10" :y="height / 2" font-size="14" fill="var(--scribe)" text-anchor="middle" :transform="`rotate(-90 -10 ${height / 2})`">{{ t('rail.front') }}</text>
+    <svg :viewBox="box" class="h-full w-full" role="img" :aria-label="t('protect.drawing')">
       <g v-for="b in bores" :key="b.cylinder">
         <circle :cx="b.x" :cy="b.y" :r="r" fill="none" stroke="var(--scribe)" stroke-opacity="0.5" stroke-width="1.5" />
         <text :x="b.x" :y="b.y - r * 0.62" text-anchor="middle" :font-size="r * 0.3" font-weight="700" fill="var(--scribe)">{{ b.cylinder }}</text>

@@ -10,19 +10,24 @@ const props = defineProps<{ snapshot: Snapshot }>()
 const { t } = useI18n()
 const { length } = useFigures()
 const read = computed(() => readComplaint(props.snapshot))
+/** All steps in one line: they say the same of other pairs. */
+const steps = computed(() => read.value.signs.filter((s) => s.code === 'stepped').slice(0, 1))
+const stepsText = computed(() => read.value.signs.filter((s) => s.code === 'stepped').map((s) => `${s.cylinders.join('–')} ${length(s.valueMm!)}`).join(', '))
+const named = (complaints: readonly string[]) => complaints.map((c) => t(`complaint.${c}`)).join(', ')
+/** What any sign explains of what the engine came in with. */
+const explained = computed(() => props.snapshot.job.complaints.filter((c) => read.value.signs.some((s) => s.explains.includes(c))))
 const lines = computed(() =>
-  read.value.signs.map((s) => ({
+  [...read.value.signs.filter((s) => s.code !== 'stepped'), ...steps.value].map((s) => ({
     code: s.code,
-    text: t(`sign.${s.code}`, { cylinders: s.cylinders.join(s.code === 'stepped' ? '–' : ', '), value: s.valueMm === null ? '' : length(s.valueMm), clock: s.atDeg === null ? '' : clockHour(s.atDeg) }),
-    explains: s.explains.map((c) => t(`complaint.${c}`)).join(', '),
+    text: t(`sign.${s.code}`, { cylinders: s.code === 'stepped' ? stepsText.value : s.cylinders.join(', '), value: s.valueMm === null ? '' : length(s.valueMm), clock: s.atDeg === null ? '' : clockHour(s.atDeg) }),
   })),
 )
 </script>
 
 <template>
-  <section class="max-h-[104px] overflow-y-auto border-t border-line bg-plate px-3 py-1.5 text-[15.5px] leading-snug" tabindex="0" :aria-label="t('sign.name')" data-part="complaint-note">
-    <p class="font-bold">{{ t('sign.name') }} <span v-if="snapshot.job.complaints.length" class="font-normal">{{ t('sign.complaint', { complaints: snapshot.job.complaints.map((c) => t(`complaint.${c}`)).join(', ') }) }}</span></p>
-    <ul><li v-for="(l, i) in lines" :key="i" :data-sign="l.code">{{ l.text }} <b v-if="l.explains">{{ t('sign.explains', { complaints: l.explains }) }}</b></li></ul>
-    <p v-if="read.unexplained.length" class="font-semibold" data-part="unexplained">{{ t('sign.unexplained', { complaints: read.unexplained.map((c) => t(`complaint.${c}`)).join(', ') }) }}</p>
+  <section class="max-h-[132px] overflow-y-auto border-t border-line bg-plate px-3 py-1.5 text-[15.5px] leading-snug" tabindex="0" :aria-label="t('sign.name')" data-part="complaint-note">
+    <p class="font-bold">{{ t('sign.name') }} <span v-if="snapshot.job.complaints.length" class="font-normal">{{ t('sign.complaint', { complaints: named(snapshot.job.complaints) }) }} <b v-if="explained.length" data-part="explained">{{ t('sign.explains', { complaints: named(explained) }) }}</b></span></p>
+    <ul class="grid grid-cols-2 gap-x-4"><li v-for="(l, i) in lines" :key="i" :data-sign="l.code">{{ l.text }}</li></ul>
+    <p v-if="read.unexplained.length" class="font-semibold" data-part="unexplained">{{ t('sign.unexplained', { complaints: named(read.unexplained) }) }}</p>
   </section>
 </template>

@@ -15,7 +15,7 @@ const width = computed(() => Math.max(260, w.value))
 const height = computed(() => Math.max(140, h.value))
 const longest = computed(() => props.curves[0]?.points.at(-1)?.leverMm ?? 1)
 const highest = computed(() => Math.max(props.plan.safePullN * 1.25, Math.min(props.plan.safePullN * 2.6, ...props.curves.map((c) => c.points.at(-1)!.pullN))))
-const x = computed(() => scaleLinear([0, longest.value], [48, width.value - 12]))
+const x = computed(() => scaleLinear([0, longest.value], [48, width.value - 26]))
 const y = computed(() => scaleLinear([0, highest.value], [height.value - 40, 12]))
 const path = computed(() => line<{ leverMm: number; pullN: number }>((p) => x.value(p.leverMm), (p) => y.value(p.pullN)))
 const dash = { dry: '2 5', oiled: '9 5', greased: 'none' }

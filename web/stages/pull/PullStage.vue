@@ -20,7 +20,7 @@ import PullLogDialog from './PullLogDialog.vue'
 import PullSection from './PullSection.vue'
 
 const { t } = useI18n()
-const { length, withUnit } = useFigures()
+const { rough, unit } = useFigures()
 const job = useJob()
 const router = useRouter()
 const { act, strike, goOn, problem } = useActs()
@@ -43,7 +43,7 @@ const curves = computed(() => {
   return pullCurves(pullInput({ ...puller.value, leverMm: stored.value!.leverMm }, liner.value, { boreMm: snapshot.value.engine.boreMm, counterboreMm: nominalLedgeDepthMm(snapshot.value.sheet.links) }))
 })
 const flangeMm = computed(() => {
-  const flange = snapshot.value.sheet.links.find((l) => l.kind === 'flange')
+  const flange = snapshot.value.sheet.links.find((l) => l.kind === 'flange' || l.kind === 'step-to-top')
   return flange?.nominalMm ?? 12
 })
 const logs = (cylinder: number) => standingOf(snapshot.value.pulls, cylinder)
@@ -90,7 +90,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
 
 <template>
   <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="grid min-h-0 flex-1 grid-cols-[1.2fr_1fr] gap-px">
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-px">
       <PullSection v-if="puller && liner && check" :puller="puller" :liner="liner" :check="check" :bore-mm="snapshot.engine.boreMm" :pitch-mm="snapshot.engine.pitchMm" :flange-mm="flangeMm" :cylinder="job.selected" />
       <p v-else class="bg-layout p-6 text-[18px] text-scribe" data-part="empty">{{ t(liner ? 'pull.no-puller' : 'pull.no-shape') }}</p>
       <div class="flex min-h-0 flex-col gap-px">
@@ -108,7 +108,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
       <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <div v-if="mine" class="border border-line bg-plate p-3 text-[17px]" data-part="pull-entry">
         <p class="font-bold">{{ t('pull.took', { nm: mine.peakNm ?? '—' }) }}</p>
-        <p>{{ t('pull.tight-line', { at: mine.tightMm.map((mm) => length(mm)).join(', ') || '—' }) }} {{ t('pull.ran', { what: t(`pull.out.${mine.ranOut}`) }) }}</p>
+        <p>{{ t('pull.tight-line', { at: mine.tightMm.map((mm) => rough(mm)).join(', ') || '—' }) }} {{ t('pull.ran', { what: t(`pull.out.${mine.ranOut}`) }) }}</p>
         <p v-if="mine.words">{{ mine.words }}</p>
         <button v-if="!closed" type="button" class="key mt-2" data-part="strike-pull" @click="strike(mine.id)">{{ t('entry-strike') }}</button>
       </div>
@@ -119,7 +119,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
         <button v-if="stored" type="button" class="key flex-1" @click="edit(stored)">{{ t('puller.edit') }}</button>
         <button type="button" class="key flex-1" data-part="new-puller" @click="edit(null)">{{ t('puller.new') }}</button>
       </div>
-      <label v-if="puller" class="field">{{ t('pull.lever', { lever: withUnit(puller.leverMm) }) }}<input :value="puller.leverMm" type="range" min="100" max="1500" step="25" class="h-[48px] accent-[var(--ink)]" data-part="lever" @input="(e) => (lever = Number((e.target as HTMLInputElement).value))" /></label>
+      <label v-if="puller" class="field">{{ t('pull.lever', { lever: `${rough(puller.leverMm)} ${t(`unit.${unit}`)}` }) }}<input :value="puller.leverMm" type="range" min="100" max="1500" step="25" class="h-[48px] accent-[var(--ink)]" data-part="lever" @input="(e) => (lever = Number((e.target as HTMLInputElement).value))" /></label>
       <ul v-if="check" class="flex flex-col gap-1 text-[16px]" data-part="pull-problems">
         <li v-for="p in check.problems" :key="p" class="border-l-4 pl-2" :class="p === 'feet-on-neighbour' || p === 'too-strong' || p === 'bar-too-short' ? 'border-online' : 'border-outside font-semibold'">{{ t(`pull.problem.${p}`) }}</li>
         <li v-if="!check.problems.length" class="border-l-4 border-inside pl-2">{{ t('pull.problem.none') }}</li>

@@ -84,7 +84,7 @@ function sign(): void {
   <div class="flex h-full min-h-0 flex-col" data-stage="record" :data-signed="signed">
     <div class="min-h-0 flex-1 overflow-y-auto p-5" tabindex="0" :aria-label="t('stage.record')">
       <div class="mb-3 flex flex-wrap items-center gap-2">
-        <a class="key-brass inline-flex items-center gap-2" :href="`${base}/record.pdf?unit=${unit}&paper=${paper}`" target="_blank" rel="noopener" data-part="print"><Printer :size="20" aria-hidden="true" />{{ t('record.print') }}</a>
+        <a class="key !border-2 !border-ink" :href="`${base}/record.pdf?unit=${unit}&paper=${paper}`" target="_blank" rel="noopener" data-part="print"><Printer :size="20" aria-hidden="true" />{{ t('record.print') }}</a>
         <label class="sr-only" for="paper">{{ t('record.paper') }}</label>
         <select id="paper" v-model="paper" class="box"><option value="A4">A4</option><option value="LETTER">Letter</option></select>
         <a class="key" :href="`${base}/readings.csv`" download data-part="csv"><FileDown :size="18" aria-hidden="true" />{{ t('record.csv') }}</a>

@@ -1,0 +1,99 @@
+import { beforeEach, describe, expect, it } from 'vitest'
+import { Played } from '../testing/make-snapshot'
+import { bridge, wholeJob } from '../testing/tarrock'
+import { carryAway, withPlainSeqs } from './carry-away'
+import { hashText, orderedJson, sealOf, sealState, signatureOf } from './seal'
+import type { Closure, Snapshot } from './snapshot'
+import { recordMove } from './record-move'
+
+let played: Played
+beforeEach(() => {
+  played = new Played(wholeJob()).deck()
+})
+/** Closes a stage as the server does: with the seal over what is there. */
+function closeSealed(stage: Closure['stage']): Closure {
+  played.act({ what: 'close-stage', stage, note: '' })
+  const last = played.snapshot.closures.at(-1)!
+  const sealed = { ...last, hash: sealOf(played.snapshot, stage, last.seq) }
+  played.snapshot = { ...played.snapshot, closures: [...played.snapshot.closures.slice(0, -1), sealed] }
+  return sealed
+}
+const state = (closure: Closure, snapshot: Snapshot = played.snapshot) => sealState(snapshot, closure)
+
+describe('ordered JSON', () => {
+  it('is the same whatever order the keys came in, and nothing else is', () => {
+    expect(orderedJson({ b: [1, { y: null, x: 'ä' }], a: 0.1 })).toBe('{"a":0.1,"b":[1,{"x":"ä","y":null}]}')
+    expect(orderedJson([1, 2])).not.toBe(orderedJson([2, 1]))
+    // RFC 6234, the usual three letters.
+    expect(hashText('abc')).toBe('ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad')
+  })
+})
+
+describe('a seal', () => {
+  it('stands while nothing under it changes, whatever is added after it', () => {
+    const trial = closeSealed('trial-fit')
+    expect(state(trial)).toBe('stands')
+    played.set(1, [0.1, 0.1, 0.1, 0.1], { stage: 'final-check', zeroMm: 0 })
+    played.act({ what: 'log-pull', pullId: played.id(5001), cylinder: 1, pullerId: null, peakNm: null, tightMm: [], ranOut: 'nothing', words: '' })
+    expect(state(trial)).toBe('stands')
+  })
+
+  it('is broken by a reading struck out under it, and by one changed by hand', () => {
+    const trial = closeSealed('trial-fit')
+    const first = played.snapshot.readings[0]!
+    const changed = { ...played.snapshot, readings: played.snapshot.readings.map((r) => (r.id === first.id ? { ...r, valueMm: 0.11 } : r)) }
+    expect(state(trial, changed)).toBe('broken')
+    played.act({ what: 'strike-reading', readingId: first.id, reason: 'looked wrong' })
+    expect(state(trial)).toBe('broken')
+  })
+
+  it('of one stage does not mind what happens in another; the record minds all', () => {
+    const trial = closeSealed('trial-fit')
+    played.act({ what: 'mark-finding', findingId: played.id(5002), cylinder: 2, on: 'outside', kind: 'pitting', atDeg: 0, spanDeg: 40, fromMm: 1, toMm: 2, severity: 1, pastSteps: null, words: '' })
+    const record = closeSealed('record')
+    expect([state(trial), state(record)]).toEqual(['stands', 'stands'])
+    played.act({ what: 'strike-entry', entryId: played.id(5002), reason: 'dirt' })
+    expect([state(trial), state(record)]).toEqual(['stands', 'broken'])
+    expect(recordMove(played.snapshot)).toMatchObject({ action: 'done', reason: 'signed-broken' })
+  })
+
+  it('minds the limits a set was judged by', () => {
+    const trial = closeSealed('trial-fit')
+    const sheets = played.snapshot.sheets.map((s) => ({ ...s, limits: { ...s.limits, maxMm: 0.2 } }))
+    expect(state(trial, { ...played.snapshot, sheets })).toBe('broken')
+  })
+
+  it('does not mind where a store counts from', () => {
+    const record = closeSealed('record')
+    const moved = (n: number) => n * 3 + 1000
+    const elsewhere = JSON.parse(JSON.stringify(played.snapshot), (key, value: unknown) => (key === 'seq' ? moved(value as number) : value)) as Snapshot
+    expect(state({ ...record, seq: moved(record.seq) }, elsewhere)).toBe('stands')
+    expect(withPlainSeqs(elsewhere)).toEqual(withPlainSeqs(played.snapshot))
+  })
+
+  it('of an earlier version, or not made yet, is not known', () => {
+    const trial = closeSealed('trial-fit')
+    expect(state({ ...trial, sealVersion: 1 })).toBe('unknown')
+    expect(state({ ...trial, hash: '' })).toBe('unknown')
+    expect(signatureOf(played.snapshot)).toBeNull()
+    const record = closeSealed('record')
+    expect(signatureOf(played.snapshot)).toEqual(record)
+  })
+})
+
+describe('what is carried away', () => {
+  it('is the job with the people, gauges, pullers and parts it names, and none else', () => {
+    const fitted = played.snapshot.shims[1]!
+    played.shim(2, fitted.id, 0.2)
+    const stranger = { id: played.id(5100), name: 'Never Here', role: 'owner' as const }
+    const lent = { ...played.snapshot.shims[3]!, id: played.id(5101), fitted: { jobId: played.id(5102), cylinder: 1 } }
+    const away = carryAway({ ...played.snapshot, people: [...played.snapshot.people, stranger], shims: [...played.snapshot.shims, lent] })
+    expect(away.people.map((p) => p.name)).toEqual(['Ines Varga'])
+    expect(away.gauges.map((g) => g.name)).toEqual(['fine'])
+    expect(away.shims.map((s) => s.id)).toEqual([fitted.id])
+    expect(away.pullers).toEqual([])
+    expect(away.readings).toEqual(played.snapshot.readings)
+    played.act({ what: 'log-pull', pullId: played.id(5103), cylinder: 1, pullerId: bridge.id, peakNm: 1, tightMm: [], ranOut: 'oil', words: '' })
+    expect(carryAway(played.snapshot).pullers).toEqual([bridge])
+  })
+})

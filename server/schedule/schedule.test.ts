@@ -1,0 +1,52 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { schedule as scheduleSchema, type Schedule } from '#contract/shop'
+import { commandOf, TestServer } from '../testing/test-store'
+
+let server: TestServer
+let person: string
+beforeAll(async () => {
+  server = await TestServer.start()
+  person = (await server.shop()).people[0]!.id
+})
+afterAll(() => server.stop())
+
+const plan = async (): Promise<Schedule> => scheduleSchema.parse((await server.app.inject('/api/schedule')).json())
+/** Lines of a calendar file, folded ones joined (RFC 5545, 3.1). */
+const linesOf = (text: string) => text.replaceAll('\r\n ', '').split('\r\n')
+
+describe('the plan of the open jobs', () => {
+  it('holds what is left of each open job, in order, and nothing of a signed one', async () => {
+    const { tasks, jobs } = await plan()
+    expect(jobs.map((j) => j.title)).toEqual(['Ferry "Long Reach", main engine', 'Pump set B', 'Ferry spare engine'])
+    const ferry = tasks.filter((t) => t.title.includes('Long Reach')).sort((a, b) => a.fromAt.localeCompare(b.fromAt))
+    expect(ferry.map((t) => t.stage)).toEqual(['counterbores', 'parts', 'repair-plan', 'cut', 'trial-fit', 'fit', 'final-check', 'record'])
+    expect(ferry.find((t) => t.stage === 'cut')!.tool).toBe('cutter')
+    for (const t of tasks) expect(Date.parse(t.toAt)).toBeGreaterThanOrEqual(Date.parse(t.fromAt))
+    expect(tasks.every((t) => t.technician < 2)).toBe(true)
+  })
+
+  it('is made anew as work is done', async () => {
+    const pump = await server.jobId('Pump')
+    const left = async () => (await plan()).jobs.find((j) => j.id === pump)!.leftH
+    const before = await left()
+    const [outcome] = await server.send(commandOf({ what: 'close-stage', stage: 'trial-fit', note: 'two on the line, accepted' }, pump, person))
+    expect(outcome).toMatchObject({ result: 'done' })
+    expect(await left()).toBeLessThan(before - 0.5)
+    await server.send(commandOf({ what: 'archive-job', archived: true }, pump, person))
+    expect((await plan()).jobs.map((j) => j.title)).not.toContain('Pump set B')
+  })
+
+  it('is taken away as a calendar, of all jobs or of one', async () => {
+    const { tasks } = await plan()
+    const all = await server.app.inject('/api/schedule.ics')
+    expect(all.headers['content-type']).toContain('text/calendar')
+    const lines = linesOf(all.body)
+    expect(lines[0]).toBe('BEGIN:VCALENDAR')
+    expect(lines.filter((l) => l === 'BEGIN:VEVENT')).toHaveLength(tasks.length)
+    const spare = await server.jobId('spare')
+    const own = linesOf((await server.app.inject(`/api/jobs/${spare}/schedule.ics`)).body)
+    expect(own.filter((l) => l.startsWith('SUMMARY:')).map((l) => l.slice(8).split(': ')[1])).toContain('Protect')
+    const first = tasks.filter((t) => t.jobId === spare).sort((a, b) => a.fromAt.localeCompare(b.fromAt))[0]!
+    expect(own.some((l) => l.startsWith('DTSTART') && l.endsWith(`${first.fromAt.slice(0, 16).replaceAll(/[-:]/g, '')}${first.fromAt.slice(17, 19)}Z`))).toBe(true)
+  })
+})

@@ -1,0 +1,197 @@
+import { randomUUID } from 'node:crypto'
+import mariadb from 'mariadb'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { readRoute, routeFacts } from '#core/job/route'
+import { sealState, signatureOf } from '#core/job/seal'
+import type { JobAct, ShopAct } from '#contract/commands'
+import { commandOf, TestServer } from '../testing/test-store'
+import { pullers } from '../demo/strip-world'
+
+let server: TestServer
+let person: string
+let job: string
+let engineId: string
+
+beforeAll(async () => {
+  server = await TestServer.start()
+  const shop = await server.shop()
+  person = shop.people[0]!.id
+  engineId = shop.engines.find((e) => e.name.startsWith('Tarrock'))!.id
+})
+afterAll(() => server.stop())
+beforeEach(async () => {
+  job = randomUUID()
+  await server.send(commandOf({ what: 'start-job', jobId: job, engineId, title: 'Bow thruster', complaint: 'drinks water' }, null, person))
+})
+
+const only = async (act: JobAct | ShopAct, jobId: string | null = job, at?: string) => (await server.send(commandOf(act, jobId, person, at ? { at } : {})))[0]!
+const entryId = () => randomUUID()
+const finding = (change: object = {}): JobAct => ({ what: 'mark-finding', findingId: entryId(), cylinder: 3, on: 'outside', kind: 'pitting', atDeg: 95, spanDeg: 70, fromMm: 50, toMm: 170.5, severity: 3, pastSteps: null, words: 'deep', ...change })
+const plug = (goesIn: boolean, count = 1, cylinder = 1): JobAct => ({ what: 'tally-plug', tallyId: entryId(), cylinder, goesIn, place: 'crank-hole', item: 'rag', count })
+
+describe('intake', () => {
+  it('keeps what was taken in, and makes the route of it', async () => {
+    const jobId = randomUUID()
+    const usage = { value: 21_000.5, unit: 'hours' as const }
+    await only({ what: 'start-job', jobId, engineId, title: 'Winch', complaint: 'smokes', complaints: ['white-smoke'], usage, wantedBy: '2026-12-24', work: ['strip', 'check'], fromJobId: job }, null)
+    const { job: stored } = await server.snapshot(jobId)
+    expect(stored).toMatchObject({ complaints: ['white-smoke'], usage, wantedBy: '2026-12-24', work: ['strip', 'check'], fromJobId: job, archived: false })
+    expect((await server.shop()).jobs.find((j) => j.id === jobId)).toMatchObject({ nextStage: 'as-found', wantedBy: '2026-12-24', archived: false })
+  })
+
+  it('is changed until it is signed; work in which something was done stays', async () => {
+    expect(await only({ what: 'change-job', title: 'Bow thruster 2', usage: null, complaints: ['overhaul'] })).toMatchObject({ result: 'done' })
+    expect((await server.snapshot(job)).job).toMatchObject({ title: 'Bow thruster 2', complaints: ['overhaul'], complaint: 'drinks water' })
+    await only(plug(true))
+    expect(await only({ what: 'change-job', work: ['check'] })).toMatchObject({ code: 'stage-begun', details: ['protect'] })
+    expect(await only({ what: 'change-job', work: ['strip'] })).toMatchObject({ result: 'done' })
+    const loader = await server.jobId('loader')
+    expect(await only({ what: 'change-job', title: 'other' }, loader)).toMatchObject({ code: 'stage-closed' })
+  })
+
+  it('is laid aside and taken back, signed or not', async () => {
+    const loader = await server.jobId('loader')
+    for (const archived of [true, false]) {
+      expect(await only({ what: 'archive-job', archived }, loader)).toMatchObject({ result: 'done' })
+      expect((await server.shop()).jobs.find((j) => j.id === loader)!.archived).toBe(archived)
+    }
+  })
+})
+
+describe('stripping', () => {
+  it('keeps stoppers, pulls, findings, grades and decisions as they were entered', async () => {
+    const pull: JobAct = { what: 'log-pull', pullId: entryId(), cylinder: 2, pullerId: pullers.bridge.id, peakNm: 85.5, tightMm: [12, 84.25], ranOut: 'sludge', words: 'hard' }
+    const { renewalCosts } = await server.snapshot(job)
+    const grade: JobAct = { what: 'grade-cylinder', gradeId: entryId(), cylinder: 3, grade: 'scrap', suggested: 'scrap', words: '' }
+    const decision: JobAct = { what: 'decide-renewals', decisionId: entryId(), renew: [3], costs: renewalCosts, nowCost: 500, comebackChance: 0.123456789, expectedCost: 1234.5, words: 'one' }
+    for (const act of [plug(true, 2), pull, finding({ on: 'outside', kind: 'coolant-track', pastSteps: 1 }), grade, decision]) expect(await only(act)).toMatchObject({ result: 'done' })
+    const { tally, pulls, findings, grades, decisions } = await server.snapshot(job)
+    expect(tally[0]).toMatchObject({ place: 'crank-hole', item: 'rag', count: 2, goesIn: true })
+    expect(pulls[0]).toMatchObject({ pullerId: pullers.bridge.id, peakNm: 85.5, tightMm: [12, 84.25], ranOut: 'sludge', struck: null, personId: person })
+    expect(findings[0]).toMatchObject({ kind: 'coolant-track', toMm: 170.5, pastSteps: 1 })
+    expect(grades[0]).toMatchObject({ grade: 'scrap' })
+    expect(decisions[0]).toMatchObject({ renew: [3], costs: renewalCosts, comebackChance: 0.123456789, expectedCost: 1234.5 })
+  })
+
+  it('refuses what cannot be, in a code that has words', async () => {
+    expect(await only(plug(false))).toMatchObject({ code: 'none-in' })
+    await only(plug(true))
+    expect(await only(plug(false, 2))).toMatchObject({ code: 'none-in' })
+    expect(await only(finding({ on: 'bore', kind: 'scale' }))).toMatchObject({ code: 'not-found-there' })
+    expect(await only(finding({ toMm: 10 }))).toMatchObject({ code: 'bad-command' })
+    expect(await only(finding({ cylinder: 9 }))).toMatchObject({ code: 'unknown-cylinder' })
+    expect(await only({ what: 'log-pull', pullId: entryId(), cylinder: 2, pullerId: randomUUID(), peakNm: null, tightMm: [], ranOut: 'nothing', words: '' })).toMatchObject({ code: 'unknown-puller' })
+    expect(await only({ what: 'strike-entry', entryId: randomUUID(), reason: '' })).toMatchObject({ code: 'too-early' })
+    expect((await server.snapshot(job)).findings).toEqual([])
+  })
+
+  it('strikes an entry out once, and not under a closed stage', async () => {
+    const act = finding() as Extract<JobAct, { what: 'mark-finding' }>
+    await only(act)
+    expect(await only({ what: 'strike-entry', entryId: act.findingId, reason: 'dirt' })).toMatchObject({ result: 'done' })
+    expect(await only({ what: 'strike-entry', entryId: act.findingId, reason: 'again' })).toMatchObject({ code: 'already-struck' })
+    expect((await server.snapshot(job)).findings[0]).toMatchObject({ struck: { reason: 'dirt', personId: person } })
+    await only({ what: 'close-stage', stage: 'look', note: 'came stripped' })
+    expect(await only(finding())).toMatchObject({ code: 'stage-closed', details: ['look'] })
+  })
+})
+
+describe('seals', () => {
+  const seal = (groove: number, step: 'on' | 'wetted', lubricant: 'oil' | 'rubber-lube', at: string, sealFitId = entryId()) => only({ what: 'fit-seal', sealFitId, cylinder: 1, groove, step, lubricant }, job, at)
+  const press = (at: string) => only({ what: 'press-liner', pressId: entryId(), cylinder: 1, peakNm: 30, atDeg: null, words: '' }, job, at)
+
+  it('come on in order and in time, or not at all', async () => {
+    expect(await seal(1, 'on', 'rubber-lube', '2026-11-24T09:00:00.000Z')).toMatchObject({ code: 'out-of-order', details: ['fit-not-open'] })
+    await only({ what: 'change-job', work: ['seals', 'check'] })
+    expect(await seal(2, 'on', 'oil', '2026-11-24T09:00:00.000Z')).toMatchObject({ details: ['ring-order'] })
+    expect(await seal(1, 'on', 'oil', '2026-11-24T09:00:00.000Z')).toMatchObject({ details: ['wrong-lubricant'] })
+    expect(await seal(1, 'on', 'rubber-lube', '2026-11-24T09:00:00.000Z')).toMatchObject({ result: 'done' })
+    expect(await seal(2, 'on', 'oil', '2026-11-24T09:01:00.000Z')).toMatchObject({ result: 'done' })
+    expect(await press('2026-11-24T09:01:00.000Z')).toMatchObject({ details: ['rings-missing'] })
+    const wet = entryId()
+    expect(await seal(0, 'wetted', 'oil', '2026-11-24T09:02:00.000Z', wet)).toMatchObject({ result: 'done' })
+    expect(await seal(0, 'on', 'oil', '2026-11-24T09:13:00.000Z')).toMatchObject({ details: ['band-late'] })
+    await only({ what: 'strike-entry', entryId: wet, reason: 'swollen' })
+    await seal(0, 'wetted', 'oil', '2026-11-24T09:20:00.000Z')
+    expect(await seal(0, 'on', 'oil', '2026-11-24T09:21:00.000Z')).toMatchObject({ result: 'done' })
+    expect(await press('2026-11-24T09:31:00.000Z')).toMatchObject({ details: ['band-late'] })
+    expect(await press('2026-11-24T09:29:00.000Z')).toMatchObject({ result: 'done' })
+    expect(await press('2026-11-24T09:30:00.000Z')).toMatchObject({ details: ['already-in'] })
+    const { sealFits, presses } = await server.snapshot(job)
+    expect(sealFits.map((s) => [s.groove, s.step, s.struck !== null])).toEqual([[1, 'on', false], [2, 'on', false], [0, 'wetted', true], [0, 'wetted', false], [0, 'on', false]])
+    expect(presses).toHaveLength(1)
+  })
+})
+
+describe('the signature', () => {
+  it('waits for every stopper, and is broken by what is struck out under it', async () => {
+    const loader = await server.jobId('loader')
+    const reopen = async (stage: 'record' | 'final-check') => only({ what: 'reopen-stage', stage, note: 'second look' }, loader)
+    const signed = signatureOf(await server.snapshot(loader))!
+    expect(sealState(await server.snapshot(loader), signed)).toBe('stands')
+    expect(await only(plug(true), loader)).toMatchObject({ code: 'stage-closed' })
+    await reopen('record')
+    await only(plug(true), loader)
+    expect(await only({ what: 'close-stage', stage: 'record', note: 'in a hurry' }, loader)).toMatchObject({ code: 'gate', details: ['plug-in:1'] })
+    await only(plug(false), loader)
+    await reopen('final-check')
+    const { readings, sets } = await server.snapshot(loader)
+    const struck = readings.find((r) => sets.find((s) => s.id === r.setId)!.stage === 'final-check')!
+    await only({ what: 'strike-reading', readingId: struck.id, reason: 'gauge slipped' }, loader)
+    const after = await server.snapshot(loader)
+    expect(sealState(after, signed)).toBe('broken')
+    expect(after.closures.filter((c) => c.closes && sealState(after, c) === 'broken').map((c) => c.stage)).toEqual(['final-check', 'record'])
+  })
+})
+
+describe('the shop', () => {
+  it('keeps pullers, prices of renewing, and its crew', async () => {
+    const made = { ...pullers.bridge, id: randomUUID(), name: 'Second bridge', discBaseMm: 150.25 }
+    await only({ what: 'save-puller', puller: made }, null)
+    await only({ what: 'save-puller', puller: { ...made, leverMm: 700 } }, null)
+    expect((await server.shop()).pullers.find((p) => p.id === made.id)).toEqual({ ...made, leverMm: 700 })
+    const { renewalCosts, crew } = await server.shop()
+    await only({ what: 'set-renewal-costs', costs: { ...renewalCosts, downtime: 9000 } }, null)
+    await only({ what: 'set-crew', crew: { ...crew, technicians: 3 } }, null)
+    expect(await server.shop()).toMatchObject({ renewalCosts: { downtime: 9000 }, crew: { technicians: 3 } })
+    expect((await server.snapshot(job)).renewalCosts.downtime).toBe(9000)
+    expect(await only({ what: 'set-crew', crew: { ...crew, technicians: 0 } }, null)).toMatchObject({ code: 'bad-command' })
+  })
+
+  it('keeps liner measures, the seal set and the source of a sheet', async () => {
+    const { sheet } = await server.snapshot(job)
+    expect(sheet).toMatchObject({ page: '4-17', copiedOn: '2026-11-02', liner: { flangeOuterMm: 162, lowerBoreMm: 154.4 }, seals: [{ swellMinutes: 10 }, { lubricant: 'rubber-lube' }, { colour: 'brown' }] })
+  })
+
+  it('books hours by stage, until the record is signed', async () => {
+    expect(await only({ what: 'book-time', timeId: entryId(), stage: 'pull', kind: 'used', hours: 2.25, words: 'two of us' })).toMatchObject({ result: 'done' })
+    expect((await server.snapshot(job)).times).toEqual([expect.objectContaining({ stage: 'pull', hours: 2.25, kind: 'used', struck: null })])
+  })
+})
+
+describe('a store from before the whole job', () => {
+  it('takes the new tables and columns, keeps what it had, and the route its jobs had', async () => {
+    const old = await TestServer.start()
+    const jobId = await old.jobId('spare')
+    const before = await old.snapshot(jobId)
+    await old.stop()
+    const connection = await mariadb.createConnection({ ...old.address, multipleStatements: true })
+    await connection.query(`
+      DROP TABLE pullers, pullLogs, findings, photos, photoBytes, grades, decisions, sealFits, pressLogs, bookedTimes;
+      ALTER TABLE settings DROP COLUMN renewalCosts, DROP COLUMN crew; ALTER TABLE sheets DROP COLUMN page, DROP COLUMN copiedOn, DROP COLUMN liner, DROP COLUMN seals;
+      ALTER TABLE tallyMarks DROP COLUMN place, DROP COLUMN item, DROP COLUMN count; ALTER TABLE closures DROP COLUMN sealVersion;
+      ALTER TABLE jobs DROP COLUMN work, DROP COLUMN complaints, DROP COLUMN usageValue, DROP COLUMN usageUnit, DROP COLUMN wantedBy, DROP COLUMN archived, DROP COLUMN fromJobId;
+      DELETE FROM migrations WHERE name LIKE '003%'`)
+    await connection.end()
+    const anew = await TestServer.start({ demo: true }, old.address)
+    const after = await anew.snapshot(jobId)
+    expect(after.job).toEqual({ ...before.job, work: ['ledges', 'dry-fit', 'check'], complaints: [], usage: null, wantedBy: null })
+    expect(readRoute(routeFacts(after)).map((r) => r.stage)).toEqual(['as-found', 'counterbores', 'parts', 'repair-plan', 'cut', 'trial-fit', 'final-check', 'record'])
+    expect(after.sheet).toMatchObject({ limits: before.sheet.limits, page: '', liner: null, seals: [] })
+    const ferry = await anew.snapshot(await anew.jobId('Long Reach'))
+    expect(ferry.tally.map((t) => [t.place, t.item, t.count])).toEqual(ferry.tally.map(() => ['bore', 'foam-plug', 1]))
+    expect(ferry.closures.every((c) => sealState(ferry, c) === 'unknown')).toBe(true)
+    expect(ferry.readings.length).toBeGreaterThan(40)
+    await anew.stop()
+  })
+})
