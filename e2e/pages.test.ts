@@ -31,8 +31,8 @@ describe('the demo shop', () => {
   it.each(['light', 'dark'])('is open to everybody by axe, in %s colours', async (theme) => {
     const engineId = (await house.shop()).engines.find((e) => e.layout === 'vee')!.id
     const studyPath = `/gauges/${(await house.shop()).gauges.find((g) => g.basis === 'study')!.id}/study`
-    const ferry = await Promise.all((['counterbores', 'parts', 'repair-plan', 'cut'] as const).map((stage) => jobPath('Long Reach', stage)))
-    const paths = ['/', '/engines', `/engines/${engineId}`, '/gauges', '/people', '/stock', studyPath, ...ferry, await jobPath('Pump', 'trial-fit'), await jobPath('loader', 'final-check'), await jobPath('loader', 'record'), await jobPath('spare', 'as-found')]
+    const ferry = await Promise.all((['as-found', 'protect', 'pull', 'look', 'decide', 'counterbores', 'parts', 'repair-plan', 'cut', 'fit', 'record'] as const).map((stage) => jobPath('Long Reach', stage)))
+    const paths = ['/', '/engines', `/engines/${engineId}`, '/gauges', '/people', '/stock', '/pullers', '/plan', '/intake', studyPath, ...ferry, await jobPath('Pump', 'trial-fit'), await jobPath('loader', 'final-check'), await jobPath('loader', 'record'), await jobPath('loader', 'fit'), await jobPath('spare', 'as-found')]
     await browser.go('/')
     await browser.run(`localStorage.setItem('evenbore.theme', arguments[0])`, theme)
     for (const path of paths) {
@@ -82,7 +82,7 @@ describe('the demo shop', () => {
     await browser.go(`/jobs/${await house.jobId('Long Reach')}`)
     await browser.find('[data-stage=counterbores] [data-part=deck-rail]')
     const states = await browser.run<string[]>(`return [...document.querySelectorAll('[data-part=route] [data-state]')].map(a => a.dataset.stage + ' ' + a.dataset.state)`)
-    expect(states).toEqual(['as-found done', 'counterbores next', 'parts later', 'repair-plan later', 'cut later', 'trial-fit later', 'final-check later', 'record later'])
+    expect(states).toEqual(['as-found done', 'protect done', 'pull done', 'look done', 'decide done', 'counterbores next', 'parts later', 'repair-plan later', 'cut later', 'trial-fit later', 'fit later', 'final-check later', 'record later'])
     await browser.click('[data-part=route] [data-stage=trial-fit]')
     await browser.find('[data-stage=trial-fit] [data-part=deck-rail]')
     // As found stands in outline behind: six cylinders, four stations each.

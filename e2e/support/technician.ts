@@ -49,12 +49,13 @@ export class Technician {
     const box = await this.browser.find('#person')
     await this.browser.until(async () => (await this.browser.all('#person option')).length > 1, 'nobody can be chosen')
     await box.sendKeys(name)
-    await (await this.browser.find('#reading')).click()
+    await (await this.browser.find('main')).click()
+    if ((await this.browser.all('#reading')).length > 0) await (await this.browser.find('#reading')).click()
   }
 
-  private async nextMove(): Promise<{ action: string; cylinder: number; station: number; reason: string }> {
+  private async nextMove(): Promise<{ action: string; cylinder: number; station: number; reason: string; head: string }> {
     return this.browser.run(
-      `const d = document.querySelector('[data-part=next-move]').dataset; return { action: d.action, cylinder: Number(d.cylinder), station: Number(d.station), reason: d.reason }`,
+      `const d = document.querySelector('[data-part=next-move]').dataset; return { action: d.action, cylinder: Number(d.cylinder), station: Number(d.station), reason: d.reason, head: document.querySelector('[data-part=move-head]').textContent }`,
     )
   }
 
@@ -104,7 +105,9 @@ export class Technician {
         }
         if (before.action === 'shim') shims.set(before.cylinder, shimIn(head, this.hand))
         await this.browser.type('n')
-      } else if (before.action === 'close-stage') {
+      } else if (['ring-on', 'wet', 'band-on'].includes(before.action)) await this.browser.type('n')
+      else if (before.action === 'press') await this.press()
+      else if (before.action === 'close-stage') {
         await this.browser.type('n')
         await this.browser.find('[data-part=close-confirm]:not(:disabled)')
         await this.browser.driver.sleep(150)
@@ -114,10 +117,38 @@ export class Technician {
       } else throw new Error(`stuck at ${this.moves.slice(-4).join(' | ')}: ${await this.browser.text('[data-part=move-head]')}`)
       await this.browser.until(async () => {
         const now = await this.nextMove()
-        return now.action !== before.action || now.cylinder !== before.cylinder || now.station !== before.station || now.reason !== before.reason
-      }, `nothing followed ${this.moves.at(-1)}: ${await this.browser.text('[data-part=pad]')}`)
+        return now.action !== before.action || now.cylinder !== before.cylinder || now.station !== before.station || now.reason !== before.reason || now.head !== before.head
+      }, `nothing followed ${this.moves.at(-1)}: ${await this.browser.text('[data-part=pad], [data-part=side]')}`)
     }
     throw new Error(`the stage never ended: ${this.moves.slice(-8).join(' | ')}`)
+  }
+
+  /** Presses a liner in and says so, by the keyboard: the first box has the focus. */
+  private async press(): Promise<void> {
+    await this.browser.type('n')
+    await this.browser.find('[data-part=press-form]')
+    await this.browser.driver.sleep(150)
+    const clocked = (await this.browser.all('[data-part=press-at]')).length > 0
+    await this.browser.type(...(clocked ? ['91'] : ['34']), Key.ENTER)
+    await this.browser.until(async () => (await this.browser.all('[data-part=press-form]')).length === 0, 'the press is not entered')
+    await this.browser.driver.sleep(120)
+  }
+
+  /** Counts out what is still in the engine, then signs, by the keyboard. @returns how many kinds were counted out */
+  async countOutAndSign(): Promise<number> {
+    let counted = 0
+    await this.browser.find('main > [data-stage=record] [data-part=next-move]')
+    for (let now = await this.nextMove(); now.action === 'count-out'; now = await this.nextMove()) {
+      const { head } = now
+      await this.browser.type('n')
+      await this.browser.until(async () => (await this.nextMove()).head !== head, `it is not counted out: ${head}`)
+      counted++
+    }
+    await this.browser.find('[data-part=next-move][data-action=sign]')
+    await this.browser.type('n')
+    await (await this.browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
+    await this.browser.find('[data-part=next-move][data-action=done]')
+    return counted
   }
 
   /** How the deck stands on the server. */

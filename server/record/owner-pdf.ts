@@ -63,7 +63,7 @@ export async function ownerPdf(snapshot: Snapshot, options: RecordOptions, photo
     { text: `${snapshot.engine.name} · ${word('record.number', { number: snapshot.job.number })}`, fontSize: 11 },
     ...(snapshot.job.complaint ? [{ text: `“${snapshot.job.complaint}”`, fontSize: 11, margin: [0, 4, 0, 0] as [number, number, number, number] }] : []),
     ...complaintBlock(w),
-    title(word('record.profile', { stage: word(`stage.${last.stage}`) })),
+    title(word(last === decks[0] ? 'record.profile-only' : 'record.profile', { stage: word(`stage.${last.stage}`) })),
     { svg: profileSvg(snapshot, last, decks[0]!, (mm) => w.length(mm)), width: 515 },
     { text: word('owner.stand', { inside, of: last.cylinders.length, stage: word(`stage.${last.stage}`), min: w.length(snapshot.sheet.limits.minMm), max: w.withUnit(snapshot.sheet.limits.maxMm) }), fontSize: 10, margin: [0, 3, 0, 0] },
     ...choicesBlock(w),

@@ -65,7 +65,7 @@ function pullsBlock(w: Writer): Content[] {
     number(p.cylinder),
     cell(pullers.find((x) => x.id === p.pullerId)?.name ?? word('record.by-hand')),
     figure(p.peakNm === null ? '—' : word('unit.torque', { nm: p.peakNm })),
-    figure(p.tightMm.map((mm) => w.length(mm)).join(', ') || '—'),
+    figure(p.tightMm.map((mm) => w.rough(mm)).join(', ') || '—'),
     cell(`${word(`pull.out.${p.ranOut}`)}${p.words ? `; ${p.words}` : ''}${w.strike(p.struck)}`),
   ])
   return [title(word('record.pulls')), table([word('record.cylinder'), word('puller.in-hand'), word('record.took'), word('pull.tight-at'), word('record.ran-out')], rows, [30, 110, 60, 90, '*'])]
@@ -83,7 +83,7 @@ function findingsBlock(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[
     cell(word(`face.${f.on}`)),
     cell(`${word(`severity.${f.severity}`)} ${word(`finding.${f.kind}`)}`),
     figure(`${clockHour(f.atDeg)} h, ${Math.round(f.spanDeg)}°`),
-    figure(`${w.length(f.fromMm)} – ${w.length(f.toMm)}`),
+    figure(`${w.rough(f.fromMm)} – ${w.rough(f.toMm)}`),
     cell(`${f.pastSteps === null ? '' : `${word('look.past', { n: f.pastSteps })} `}${f.words}${w.strike(f.struck)}`),
   ])
   const patterns = findPatterns(w.snapshot).map((p) => word(`pattern.${p.code}`, { kind: word(`finding.${p.kind}`), face: word(`face.${p.on}`), cylinders: p.cylinders.join(', '), clock: p.atDeg === null ? '' : clockHour(p.atDeg), n: p.steps }))

@@ -36,6 +36,12 @@ export class Writer {
     return formatLength(valueMm, { unit: this.options.unit, locale: recordLocale, limitsMm })
   }
 
+  /** A length of a casting: no more digits than a rule shows. */
+  rough(valueMm: number): string {
+    const digits = this.options.unit === 'mm' && !Number.isInteger(valueMm) ? 1 : 0
+    return formatLength(valueMm, { unit: this.options.unit, locale: recordLocale, digits })
+  }
+
   withUnit(valueMm: number): string {
     return `${this.length(valueMm)} ${word(`unit.${this.options.unit}`)}`
   }
@@ -64,7 +70,7 @@ export const title = (value: string): Content => ({ text: value, bold: true, fon
 
 /** A table with hairlines: its heads, then its rows. */
 export function table(heads: readonly string[], rows: TableCell[][], widths: (number | '*' | 'auto')[]): Content {
-  return { table: { headerRows: 1, widths, body: [heads.map(head), ...rows] }, layout: 'lightHorizontalLines' }
+  return { table: { headerRows: 1, dontBreakRows: true, widths, body: [heads.map(head), ...rows] }, layout: 'lightHorizontalLines' }
 }
 
 /** Lines with dots before them; what to say where there is none. */

@@ -52,7 +52,7 @@ function readingsTable(w: Writer, decks: Deck[]): Content {
       ])
     }
   }
-  return { table: { headerRows: 1, widths: [30, 60, '*', 44, 78, 62], body }, layout: 'lightHorizontalLines' }
+  return { table: { headerRows: 1, dontBreakRows: true, widths: [30, 60, '*', 44, 78, 62], body }, layout: 'lightHorizontalLines' }
 }
 
 function stepsBlock(w: Writer, deck: Deck): Content[] {
@@ -85,7 +85,7 @@ function correctionsTable(w: Writer): Content {
       { text: `${w.person(act.personId)}, ${w.time(act.at)}`, fontSize: 8.5 },
     ])
   }
-  return { table: { headerRows: 1, widths: [30, '*', 54, 150], body }, layout: 'lightHorizontalLines' }
+  return { table: { headerRows: 1, dontBreakRows: true, widths: [30, '*', 54, 150], body }, layout: 'lightHorizontalLines' }
 }
 
 function gaugesBlock(w: Writer): Content {
@@ -160,7 +160,7 @@ export async function recordPdf(snapshot: Snapshot, options: RecordOptions, phot
     { text: `${engine.name} · ${word('record.number', { number: job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`, fontSize: 10 },
     ...intakeBlock(w),
     signedLine,
-    title(word('record.profile', { stage: word(`stage.${last.stage}`) })),
+    title(word(last === decks[0] ? 'record.profile-only' : 'record.profile', { stage: word(`stage.${last.stage}`) })),
     profile,
     title(word('record.readings')),
     readingsTable(w, decks),

@@ -1,18 +1,17 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useRouter } from 'vue-router'
 import type { JobAct } from '#contract/commands'
-import { routeStages } from '#core/job/route'
 import type { StageMove } from '#core/job/stage-moves'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
+import { useGoOn } from './useGoOn'
 
 /** Acts of a stage: each wants a name; without one nothing is done and it is said. */
 export function useActs() {
   const { t } = useI18n()
   const job = useJob()
   const device = useDevice()
-  const router = useRouter()
+  const toNext = useGoOn()
   const nobody = ref(false)
   const problem = computed(() => (nobody.value && !device.personId ? t('entry.nobody') : null))
 
@@ -26,10 +25,5 @@ export function useActs() {
   function strike(entryId: string): void {
     act({ what: 'strike-entry', entryId, reason: 'entered-by-mistake' })
   }
-  /** Goes on to the stage after this one on the route. */
-  function goOn(move: Pick<StageMove, 'stage'>): void {
-    const route = routeStages(job.snapshot!)
-    void router.push({ name: route[route.indexOf(move.stage) + 1] ?? 'record' })
-  }
-  return { act, strike, goOn, problem }
+  return { act, strike, goOn: (move: Pick<StageMove, 'stage'>) => toNext(move.stage), problem }
 }

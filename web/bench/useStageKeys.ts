@@ -1,6 +1,17 @@
-import { onBeforeUnmount, onMounted } from 'vue'
+import { onBeforeUnmount, onMounted, watch } from 'vue'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
+
+/** Hands that come back to a stage come back to the work: keys must not fall into the head strip's boxes. */
+function leaveHead(): void {
+  const on = document.activeElement
+  if (on instanceof HTMLElement && on.closest('[data-part=head-strip]')) on.blur()
+}
+
+/** A dialog that closes gives the focus back a little later, also one that goes with its stage. */
+function leaveHeadSoon(): void {
+  for (const ms of [0, 80, 250]) setTimeout(leaveHead, ms)
+}
 
 /** Keys that work anywhere on a stage: n the next move, m the unit, Alt+number a cylinder, and the stage's own. */
 export function useStageKeys(busy: () => boolean, acts: Record<string, () => void>): void {
@@ -23,6 +34,12 @@ export function useStageKeys(busy: () => boolean, acts: Record<string, () => voi
     event.preventDefault()
     act()
   }
-  onMounted(() => addEventListener('keydown', onKey))
+  onMounted(() => {
+    addEventListener('keydown', onKey)
+    leaveHeadSoon()
+  })
+  watch(busy, (is) => {
+    if (!is) leaveHeadSoon()
+  })
   onBeforeUnmount(() => removeEventListener('keydown', onKey))
 }

@@ -131,6 +131,12 @@ export const useJob = defineStore('job', () => {
     if (own.length > 0) refreshSoon()
   })
 
+  // A page that the browser lays aside keeps its line to the server, and there are only six: let it go, and take it up again.
+  addEventListener('pagehide', () => news?.close())
+  addEventListener('pageshow', (event) => {
+    if (event.persisted && jobId) listen()
+  })
+
   /** Does something in this job. */
   function act(jobAct: JobAct): Command {
     return outbox.send(jobId, jobAct)

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useRouter } from 'vue-router'
 import { readLedges } from '#core/job/ledges'
 import { isClosed } from '#core/job/route'
 import type { WearMark } from '#core/job/snapshot'
@@ -17,6 +16,7 @@ import ReadingPad from '../../bench/ReadingPad.vue'
 import StepBar from '../../bench/StepBar.vue'
 import { useBoreStage } from '../../bench/useBoreStage'
 import { useFigures } from '../../bench/useFigures'
+import { useGoOn } from '../../bench/useGoOn'
 import { useReadingEntry } from '../../bench/useReadingEntry'
 import { useStageKeys } from '../../bench/useStageKeys'
 import { useDevice } from '../../stores/device'
@@ -33,7 +33,7 @@ const job = useJob()
 const gauge = useGauge()
 const device = useDevice()
 const shop = useShop()
-const router = useRouter()
+const goOn = useGoOn()
 const pad = useTemplateRef<InstanceType<typeof ReadingPad>>('pad')
 
 const snapshot = computed(() => job.snapshot!)
@@ -78,7 +78,7 @@ function go(): void {
     'next-cylinder': () => (job.selected = m.cylinder!),
     'clean-ledge': () => job.act({ what: 'strike-wear', markId: String(m.figures.markId), reason: 'cleaned-off' }),
     'close-stage': () => (dialog.value = 'close'),
-    done: () => void router.push({ name: 'parts' }),
+    done: () => goOn('counterbores'),
   }
   acts[m.action]?.()
   focus()

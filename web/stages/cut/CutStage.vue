@@ -16,6 +16,7 @@ import SheetDialog from '../../bench/SheetDialog.vue'
 import StepBar from '../../bench/StepBar.vue'
 import { useDeckContext } from '../../bench/useDeckContext'
 import { useBoreStage } from '../../bench/useBoreStage'
+import { useGoOn } from '../../bench/useGoOn'
 import { useFigures } from '../../bench/useFigures'
 import { useReadingEntry } from '../../bench/useReadingEntry'
 import { useStageKeys } from '../../bench/useStageKeys'
@@ -32,6 +33,7 @@ const gauge = useGauge()
 const device = useDevice()
 const shop = useShop()
 const router = useRouter()
+const goOn = useGoOn()
 const pad = useTemplateRef<InstanceType<typeof ReadingPad>>('pad')
 
 const snapshot = computed(() => job.snapshot!)
@@ -84,7 +86,7 @@ function go(): void {
     'next-cylinder': () => (job.selected = m.cylinder!),
     'plan-first': () => void router.push({ name: 'repair-plan' }),
     'close-stage': () => (dialog.value = 'close'),
-    done: () => void router.push({ name: 'trial-fit' }),
+    done: () => goOn('cut'),
   }
   if (m.action === 'measure' || named()) acts[m.action]?.()
   focus()

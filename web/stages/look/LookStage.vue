@@ -97,8 +97,8 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go, f: 
 
 <template>
   <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="flex items-center gap-1 bg-plate px-2 py-1" role="tablist" :aria-label="t('look.faces')">
-      <button v-for="f in faceNames" :key="f" type="button" role="tab" class="key !px-3" :aria-selected="face === f" :class="{ '!border-2 !border-ink': face === f }" :data-face="f" @click="face = f">{{ t(`face.${f}`) }} <span v-if="mine.some((m) => m.on === f)" class="figure">{{ mine.filter((m) => m.on === f).length }}</span></button>
+    <div class="flex items-center gap-1 bg-plate px-2 py-1">
+      <div class="flex gap-1" role="tablist" :aria-label="t('look.faces')"><button v-for="f in faceNames" :key="f" type="button" role="tab" class="key !px-3" :aria-selected="face === f" :class="{ '!border-2 !border-ink': face === f }" :data-face="f" @click="face = f">{{ t(`face.${f}`) }} <span v-if="mine.some((m) => m.on === f)" class="figure">{{ mine.filter((m) => m.on === f).length }}</span></button></div>
       <span class="flex-1" />
       <button type="button" class="key !px-4" :aria-label="t('look.nearer')" data-part="zoom-in" @click="wall?.zoomBy(1.6)">+</button>
       <button type="button" class="key !px-4" :aria-label="t('look.farther')" @click="wall?.zoomBy(1 / 1.6)">−</button>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useRouter } from 'vue-router'
+import { useGoOn } from '../../bench/useGoOn'
 import { isClosed } from '#core/job/route'
 import { partsMove } from '#core/job/stage-moves'
 import CloseStageDialog from '../../bench/CloseStageDialog.vue'
@@ -17,7 +17,7 @@ import { useShop } from '../../stores/shop'
 const { t } = useI18n()
 const job = useJob()
 const shop = useShop()
-const router = useRouter()
+const goOn = useGoOn()
 const snapshot = computed(() => job.snapshot!)
 const engines = computed(() => (shop.shop?.engines ?? []).filter((e) => e.id === snapshot.value.engine.id))
 const closed = computed(() => isClosed(snapshot.value, 'parts'))
@@ -30,7 +30,7 @@ function go(): void {
     add: () => (dialog.value = 'new'),
     measure: () => (chosen.value = String(move.value.figures.partId)),
     'close-stage': () => (dialog.value = 'close'),
-    done: () => void router.push({ name: 'repair-plan' }),
+    done: () => goOn('parts'),
   }
   acts[move.value.action]?.()
 }

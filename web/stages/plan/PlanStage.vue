@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
+import { useGoOn } from '../../bench/useGoOn'
 import { isClosed } from '#core/job/route'
 import { planInForce, planMove } from '#core/job/stage-moves'
 import CloseStageDialog from '../../bench/CloseStageDialog.vue'
@@ -25,6 +26,7 @@ const job = useJob()
 const shop = useShop()
 const device = useDevice()
 const router = useRouter()
+const goOn = useGoOn()
 const snapshot = computed(() => job.snapshot!)
 const repair = useRepairPlan(snapshot)
 const closed = computed(() => isClosed(snapshot.value, 'repair-plan'))
@@ -69,7 +71,7 @@ function go(): void {
     'ledges-first': () => void router.push({ name: 'counterbores' }),
     take,
     'close-stage': () => (dialog.value = 'close'),
-    done: () => void router.push({ name: 'cut' }),
+    done: () => goOn('repair-plan'),
   }
   acts[move.value.action]?.()
 }

@@ -1,5 +1,6 @@
 import { computed, type ComputedRef } from 'vue'
 import { useRouter } from 'vue-router'
+import { useGoOn } from '../../bench/useGoOn'
 import { linerIn } from '#core/job/apply'
 import type { Deck } from '#core/job/deck'
 import { moveInput, shimOfThickness } from '#core/job/move-input'
@@ -9,8 +10,6 @@ import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
 import type { useReadingEntry } from '../../bench/useReadingEntry'
-
-const nextStage = { 'as-found': 'trial-fit', 'trial-fit': 'final-check', 'final-check': 'record' } as const
 
 /** The next move of the stage, and what its one button does. */
 export function useMoves(
@@ -23,6 +22,7 @@ export function useMoves(
   const gauge = useGauge()
   const device = useDevice()
   const router = useRouter()
+  const goOn = useGoOn()
 
   const move = computed<NextMove | null>(() => {
     if (!job.snapshot || !deck.value) return null
@@ -104,7 +104,7 @@ export function useMoves(
         void router.push({ name: 'trial-fit' })
         break
       case 'done':
-        void router.push({ name: nextStage[stage.value] })
+        goOn(stage.value)
         break
       case 'blocked':
         break

@@ -1,0 +1,43 @@
+import type { Browser } from './browser'
+
+interface DevTools {
+  sendDevToolsCommand(name: string, params: object): Promise<void>
+}
+
+/** A finger on a tablet's glass: real touch events, no mouse and no keys. */
+export class Finger {
+  private constructor(
+    private readonly browser: Browser,
+    private readonly tools: DevTools,
+  ) {}
+
+  static async on(browser: Browser): Promise<Finger> {
+    const tools = browser.driver as unknown as DevTools
+    await tools.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 1 })
+    return new Finger(browser, tools)
+  }
+
+  /** Taps the middle of what matches; what lies outside the screen is brought in first. */
+  async tap(css: string, text?: string): Promise<void> {
+    await this.browser.until(async () => {
+      const at = await this.browser.run<{ x: number; y: number } | null>(
+        `const all = [...document.querySelectorAll(arguments[0])].filter(e => !e.disabled && (arguments[1] == null || e.textContent.trim() === arguments[1]));
+         const e = all[0]; if (!e) return null; e.scrollIntoView({ block: 'nearest' }); const r = e.getBoundingClientRect();
+         const x = r.x + r.width / 2, y = r.y + r.height / 2; const hit = document.elementFromPoint(x, y);
+         return hit && (hit === e || e.contains(hit) || hit.contains(e)) ? { x, y } : null`,
+        css,
+        text ?? null,
+      )
+      if (!at) return false
+      await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [at] })
+      await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+      return true
+    }, `nothing can be tapped: ${css} ${text ?? ''}`)
+  }
+
+  /** Taps a figure on the pad's own keys and takes it. */
+  async figure(figure: string): Promise<void> {
+    for (const key of figure) await this.tap('[data-part=keypad] button', key)
+    await this.tap('[data-part=take]')
+  }
+}
