@@ -73,7 +73,8 @@ async function stackingUp(browser: Browser): Promise<Line> {
   return { what: 'A stack-up of a million samples in the worker, and the page’s frames meanwhile', wanted: 'under 1 s, none dropped', found: `${ms(took)}, ${dropped} dropped (longest ${ms(longest)})`, good: took < 1000 && dropped === 0 }
 }
 
-const send = async (house: House, acts: { act: JobAct | ShopAct; jobId: string | null }[], personId: string) => {
+/** Sends acts of a bench in batches; one that is refused ends the bench. */
+export const send = async (house: House, acts: { act: JobAct | ShopAct; jobId: string | null }[], personId: string) => {
   for (let i = 0; i < acts.length; i += 40) {
     const commands = acts.slice(i, i + 40).map(({ act, jobId }) => ({ commandId: randomUUID(), deviceId: randomUUID(), personId, jobId, at: new Date().toISOString(), act }))
     const answer = await fetch(`${house.url}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ commands }) })

@@ -7,6 +7,7 @@ import { Browser, Key } from '../e2e/support/browser'
 import { command, type House } from '../e2e/support/house'
 import { withScratchHouse } from './scratch'
 import { repairLines } from './bench-repair'
+import { wholeLines } from './bench-whole'
 import { say } from './say'
 
 export interface Line {
@@ -40,7 +41,7 @@ function judging(): Line {
 }
 
 /** From the Enter key to the frame in which the verdict of the station stands. */
-async function keystrokes(house: House, browser: Browser): Promise<Line> {
+export async function keystrokes(house: House, browser: Browser): Promise<Line> {
   await browser.go('/')
   await browser.chooseOption('#person', 'Tom Adeyar')
   await browser.go(`/jobs/${await house.jobId('Long Reach')}/trial-fit`)
@@ -193,6 +194,11 @@ How each is taken:
 - **News**: the revision is counted in the store every 0.3 s and at once by the copy that stored it.
 - **Judging**: \`judge-protrusion\` on five heads of four, four stations each.
 - **Memory**: the resident size of the server's process.
+- **Record PDF, job file**: twenty JPEGs drawn by the page, kept with the ferry job; printed whole, and
+  taken in by a second, empty copy of the application.
+- **Unrolled liner**: moved by the mouse and the wheel at every frame; frames are counted by
+  \`requestAnimationFrame\`.
+- **Re-planning**: \`GET /api/schedule\`, everything read from the store anew.
 - **match-liners, stack-up**: asked of the built application's own worker in a page, the solver
   loaded beforehand as the plan page does; five made-up decks of new parts over slightly worn
   ledges, all of which can be brought inside. Frames are counted by \`requestAnimationFrame\`; one
@@ -211,8 +217,9 @@ export async function bench(): Promise<void> {
     const writes = await writing(house)
     const rest = [await news(house), judging(), memory(house)]
     const other = await Browser.open(house.url)
+    const whole = await wholeLines(house, other)
     const repair = await repairLines(house, other).finally(() => other.close())
-    return [keys, load, ...writes, ...rest, ...repair]
+    return [keys, load, ...writes, ...rest, ...whole, ...repair]
   })
   writeFileSync('docs/benchmarks.md', report(lines))
   for (const l of lines) say(`${l.good ? '  met' : '  NOT'}  ${l.what}: ${l.found} (wanted: ${l.wanted})`)

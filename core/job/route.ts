@@ -48,7 +48,7 @@ export function routeFacts(snapshot: Snapshot): RouteFacts {
 }
 
 /** The stages of this job, in the order of the trade. */
-export function routeStages(snapshot: Pick<Snapshot, 'job'>): StageName[] {
+export function routeStages(snapshot: { job: { work: readonly WorkName[] } }): StageName[] {
   return stagesOf(snapshot.job.work)
 }
 

@@ -1,7 +1,32 @@
-import type { Snapshot } from '../job/snapshot'
+import type { BookedTime, Closure } from '../job/snapshot'
 import { isClosed, routeStages } from '../job/route'
-import type { StageName } from '../job/stages'
-import { standingOf } from '../job/stations'
+import type { StageName, WorkName } from '../job/stages'
+
+interface Moment {
+  at: string
+}
+
+/** What hours are counted from: a job's snapshot has all of it, and a shop can read it of many jobs at once. */
+export interface HoursFacts {
+  job: { work: readonly WorkName[] }
+  engine: { heads: number[][] }
+  sets: (Moment & { id: string; stage: StageName; cylinder: number; closed: Moment | null })[]
+  readings: (Moment & { setId: string })[]
+  closures: Closure[]
+  tally: Moment[]
+  findings: Moment[]
+  photos: Moment[]
+  decisions: Moment[]
+  wearMarks: Moment[]
+  plans: Moment[]
+  cuts: Moment[]
+  shimFits: Moment[]
+  sealFits: Moment[]
+  pulls: (Moment & { cylinder: number; struck: object | null })[]
+  presses: (Moment & { cylinder: number; struck: object | null })[]
+  grades: (Moment & { cylinder: number })[]
+  times: Pick<BookedTime, 'stage' | 'kind' | 'hours' | 'struck' | 'seq'>[]
+}
 
 /** Usual hours of a stage: to begin it, and for each bore. What a shop books takes their place. */
 const usual: Record<StageName, { onceH: number; boreH: number }> = {
@@ -38,7 +63,7 @@ export interface StageHours {
 }
 
 /** The times of everything done in each stage, ms. */
-function actTimes(snapshot: Snapshot): Map<StageName, number[]> {
+function actTimes(snapshot: HoursFacts): Map<StageName, number[]> {
   const times = new Map<StageName, number[]>()
   const add = (stage: StageName, rows: readonly { at: string }[]) => times.set(stage, [...(times.get(stage) ?? []), ...rows.map((r) => Date.parse(r.at))])
   for (const set of snapshot.sets) add(set.stage, [set, ...snapshot.readings.filter((r) => r.setId === set.id), ...(set.closed ? [set.closed] : [])])
@@ -65,7 +90,7 @@ export function workedHours(momentsMs: readonly number[]): number {
 }
 
 /** Planned and used hours of each stage of a job's route, and what is left of it. */
-export function stageHours(snapshot: Snapshot): StageHours[] {
+export function stageHours(snapshot: HoursFacts): StageHours[] {
   const bores = snapshot.engine.heads.flat().length
   const acts = actTimes(snapshot)
   return routeStages(snapshot).map((stage) => {
@@ -80,12 +105,12 @@ export function stageHours(snapshot: Snapshot): StageHours[] {
 }
 
 /** How much of a stage is still open by its bores, 0 … 1: the time used says nothing of what is left. */
-function share(snapshot: Snapshot, stage: StageName): number {
+function share(snapshot: HoursFacts, stage: StageName): number {
   const bores = snapshot.engine.heads.flat()
   const done: Partial<Record<StageName, (c: number) => boolean>> = {
-    pull: (c) => standingOf(snapshot.pulls, c).length > 0,
+    pull: (c) => snapshot.pulls.some((p) => p.cylinder === c && !p.struck),
     look: (c) => snapshot.grades.some((g) => g.cylinder === c),
-    fit: (c) => standingOf(snapshot.presses, c).length > 0,
+    fit: (c) => snapshot.presses.some((p) => p.cylinder === c && !p.struck),
   }
   const measured = (c: number) => snapshot.sets.some((s) => s.stage === stage && s.cylinder === c)
   const test = done[stage] ?? measured

@@ -1,12 +1,14 @@
 import { afterWorkHours, workHoursBetween, type WorkCalendar } from '#core/time/work-calendar'
 import { planShop, toolOf } from '#core/time/plan-shop'
-import { stageHours, waitAfterH } from '#core/time/stage-hours'
-import type { Snapshot } from '#core/job/snapshot'
+import { stageHours, waitAfterH, type HoursFacts } from '#core/time/stage-hours'
 import type { Schedule } from '#contract/shop'
 import type { Crew } from '#contract/commands'
-import { readSettings, readSnapshot } from '../store/read'
-import { readShop } from '../store/read-shop'
+import { readSettings } from '../store/read'
 import type { Store } from '../store/store'
+import { readOpenJobs } from './read-open-jobs'
+
+/** What a plan needs to know of a job: its hours, and what it is called and wanted by. */
+export type PlannedJob = HoursFacts & { job: { id: string; title: string; wantedBy: string | null } }
 
 /** The shop's clock, as far ahead of UTC as this machine's. */
 export function calendarOf(crew: Crew, now: Date): WorkCalendar {
@@ -19,7 +21,7 @@ function endOfDay(day: string, calendar: WorkCalendar): string {
 }
 
 /** A plan of these jobs from now on: what is left of each, for the shop's people and tools. */
-export function scheduleOf(snapshots: readonly Snapshot[], crew: Crew, now: Date): Schedule {
+export function scheduleOf(snapshots: readonly PlannedJob[], crew: Crew, now: Date): Schedule {
   const calendar = calendarOf(crew, now)
   const madeAt = now.toISOString()
   const hours = snapshots.map((s) => ({ s, stages: stageHours(s) }))
@@ -54,8 +56,6 @@ export function scheduleOf(snapshots: readonly Snapshot[], crew: Crew, now: Date
 
 /** The plan of every open job of the shop, made anew from what is done by now. */
 export async function readSchedule(store: Store, now: Date): Promise<Schedule> {
-  const [{ crew }, shop] = await Promise.all([readSettings(store), readShop(store)])
-  const open = shop.jobs.filter((j) => !j.signed && !j.archived)
-  const snapshots = (await Promise.all(open.map((j) => readSnapshot(store, j.id)))).filter((s) => s !== null)
-  return scheduleOf(snapshots, crew, now)
+  const [{ crew }, open] = await Promise.all([readSettings(store), readOpenJobs(store)])
+  return scheduleOf(open, crew, now)
 }

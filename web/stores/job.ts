@@ -1,3 +1,4 @@
+import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
@@ -85,6 +86,12 @@ export const useJob = defineStore('job', () => {
     }, 120)
   }
 
+  /**
+   * When the hand rests: what is new is this device's own and stands on the screen already, so
+   * reading it back can wait for a pause between two keys.
+   */
+  const refreshAtRest = useDebounceFn(refreshSoon, 350, { maxWait: 1500 })
+
   /** Acts acknowledged before this reading began are in what it brings. */
   async function readOnce(): Promise<void> {
     const id = jobId
@@ -114,7 +121,11 @@ export const useJob = defineStore('job', () => {
       live.value = false
     }
     news.onmessage = (event) => {
-      if (Number(event.data) !== base.value?.revision) refreshSoon()
+      const behind = Number(event.data) - (base.value?.revision ?? 0)
+      if (behind === 0) return
+      // Somebody else's act, or more than this device knows of: read it at once.
+      if (behind > acknowledged.value.length + outbox.queue.length) refreshSoon()
+      else void refreshAtRest()
     }
   }
 
@@ -128,7 +139,7 @@ export const useJob = defineStore('job', () => {
   outbox.onDone((commands) => {
     const own = commands.filter((c) => c.jobId === jobId).map((command) => ({ command, afterFetch: fetches }))
     acknowledged.value = [...acknowledged.value, ...own]
-    if (own.length > 0) refreshSoon()
+    if (own.length > 0) void refreshAtRest()
   })
 
   // A page that the browser lays aside keeps its line to the server, and there are only six: let it go, and take it up again.

@@ -15,8 +15,7 @@ const emit = defineEmits<{ mark: [atDeg: number, depthMm: number]; open: [findin
 const { t } = useI18n()
 const { length } = useFigures()
 const frame = useTemplateRef<HTMLElement>('frame')
-const svg = useTemplateRef<SVGSVGElement>('svg')
-const moved = useTemplateRef<SVGGElement>('moved')
+const moved = useTemplateRef<HTMLElement>('moved')
 const { width: w, height: h } = useElementSize(frame, { width: 760, height: 380 })
 const width = computed(() => Math.max(320, w.value))
 const height = computed(() => Math.max(200, h.value))
@@ -52,26 +51,37 @@ const bands = computed(() => {
 })
 const hours = [0, 90, 180, 270, 360]
 
-let behaviour: ZoomBehavior<SVGSVGElement, unknown> | null = null
+/**
+ * The wall is moved as one piece by the compositor while a finger is on it, and drawn sharp
+ * again once it rests: two hundred marks need not be drawn anew at every frame.
+ */
+let behaviour: ZoomBehavior<HTMLElement, unknown> | null = null
+let now = zoomIdentity
 onMounted(() => {
-  behaviour = zoom<SVGSVGElement, unknown>()
+  behaviour = zoom<HTMLElement, unknown>()
     .scaleExtent([1, 12])
     .translateExtent([[0, 0], [width.value, height.value]])
-    .on('zoom', (event: { transform: { toString(): string } }) => moved.value?.setAttribute('transform', event.transform.toString()))
-  select(svg.value!).call(behaviour).on('dblclick.zoom', null)
+    .on('start', () => moved.value && (moved.value.style.willChange = 'transform'))
+    .on('zoom', (event: { transform: typeof zoomIdentity }) => {
+      now = event.transform
+      if (moved.value) moved.value.style.transform = `translate(${now.x}px, ${now.y}px) scale(${now.k})`
+    })
+    .on('end', () => moved.value && (moved.value.style.willChange = 'auto'))
+  select(frame.value!).call(behaviour).on('dblclick.zoom', null)
 })
 function zoomBy(by: number): void {
-  if (behaviour) select(svg.value!).call((s) => behaviour!.scaleBy(s, by))
+  if (behaviour) select(frame.value!).call((s) => behaviour!.scaleBy(s, by))
 }
 function whole(): void {
-  if (behaviour) select(svg.value!).call((s) => behaviour!.transform(s, zoomIdentity))
+  if (behaviour) select(frame.value!).call((s) => behaviour!.transform(s, zoomIdentity))
 }
 
 /** A touch on the wall begins a finding there, to the nearest five degrees and two millimetres. */
 function touch(event: MouseEvent): void {
-  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(moved.value!.getScreenCTM()!.inverse())
-  const atDeg = turnDeg(Math.round(x.value.invert(point.x) / 5) * 5)
-  const depthMm = Math.max(0, Math.min(props.lengthMm, Math.round(y.value.invert(point.y) / 2) * 2))
+  const box = frame.value!.getBoundingClientRect()
+  const [left, top] = now.invert([event.clientX - box.left, event.clientY - box.top])
+  const atDeg = turnDeg(Math.round(x.value.invert(left) / 5) * 5)
+  const depthMm = Math.max(0, Math.min(props.lengthMm, Math.round(y.value.invert(top) / 2) * 2))
   emit('mark', atDeg, depthMm)
 }
 defineExpose({ zoomBy, whole })
@@ -79,8 +89,8 @@ defineExpose({ zoomBy, whole })
 
 <template>
   <figure ref="frame" class="relative min-h-0 flex-1 overflow-hidden bg-layout" data-part="liner-unrolled">
-    <svg ref="svg" :width="width" :height="height" class="block touch-none" role="img" :aria-label="t('look.drawing', { face: t(`face.${face}`) })">
-      <g ref="moved">
+    <div ref="moved" class="origin-top-left touch-none">
+      <svg :width="width" :height="height" class="block overflow-visible" role="img" :aria-label="t('look.drawing', { face: t(`face.${face}`) })">
         <rect :x="left" y="30" :width="width - left - 14" :height="height - 56" fill="rgb(232 238 244 / 0.05)" stroke="var(--scribe)" stroke-width="1.2" class="cursor-crosshair" data-part="wall" @click="touch" />
         <g v-for="b in bands" :key="b.key" class="pointer-events-none">
           <rect :x="left" :y="y(b.from)" :width="width - left - 14" :height="Math.max(2, y(b.to) - y(b.from))" fill="rgb(227 182 90 / 0.1)" stroke="var(--brass-on-blue)" stroke-opacity="0.6" stroke-width="1" stroke-dasharray="3 4" />
@@ -95,8 +105,8 @@ defineExpose({ zoomBy, whole })
           <rect :x="m.x" :y="m.y" :width="m.width" :height="m.height" rx="3" fill="var(--outside-on-blue)" :fill-opacity="tone[m.f.severity]" stroke="var(--outside-on-blue)" :stroke-width="m.f.id === selected ? 4 : m.f.severity" :stroke-dasharray="dash[m.f.kind] ?? 'none'" />
           <text :x="m.x + 5" :y="m.height < 18 ? m.y + m.height + 13 : m.y + 14" font-size="12.5" fill="var(--scribe)">{{ t(`finding.${m.f.kind}`) }}</text>
         </g>
-      </g>
-    </svg>
-    <figcaption class="absolute bottom-0.5 left-2 text-[13px] text-scribe">{{ t('look.touch') }}</figcaption>
+      </svg>
+    </div>
+    <figcaption class="absolute bottom-0.5 left-2 text-[13px] text-scribe pointer-events-none">{{ t('look.touch') }}</figcaption>
   </figure>
 </template>

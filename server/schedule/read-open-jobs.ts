@@ -1,0 +1,45 @@
+import { isClosed } from '#core/job/route'
+import type { Closure } from '#core/job/snapshot'
+import { workOf } from '../store/read'
+import type { Row, TableName } from '../store/models'
+import { iso, list, num, rows, str } from '../store/read-values'
+import type { Store } from '../store/store'
+import type { PlannedJob } from './read-schedule'
+
+/** Tables of which only the moments count, and where they stand in a job. */
+const moments = {
+  tally: 'tallyMarks', findings: 'findings', photos: 'photos', decisions: 'decisions', wearMarks: 'wearMarks', plans: 'plans', cuts: 'cuts', shimFits: 'shimFits', sealFits: 'sealFits',
+} as const satisfies Record<string, TableName>
+
+const toClosure = (r: Row): Closure => ({ seq: num(r.seq), personId: str(r.personId), at: iso(r.at), stage: r.stage as Closure['stage'], closes: Boolean(r.closes), note: '', hash: '', sealVersion: num(r.sealVersion) })
+
+/** Every job that is neither signed nor laid aside, with what its hours are counted from: one query a table, however many jobs. */
+export async function readOpenJobs(store: Store): Promise<PlannedJob[]> {
+  const [jobs, closures] = await Promise.all([rows(store, 'jobs', { archived: false }), rows(store, 'closures')])
+  const open = jobs.filter((j) => !isClosed({ closures: closures.filter((c) => c.jobId === j.id).map(toClosure) }, 'record')).sort((a, b) => num(a.number) - num(b.number))
+  const where = { jobId: open.map((j) => j.id) }
+  const of = (table: TableName) => rows(store, table, where)
+  const names = Object.keys(moments) as (keyof typeof moments)[]
+  const [engines, sets, readings, pulls, presses, grades, times, strikes, ...rest] = await Promise.all([
+    rows(store, 'engines', { id: open.map((j) => j.engineId) }), of('readingSets'), of('readings'), of('pullLogs'), of('pressLogs'), of('grades'), of('bookedTimes'), of('strikes'), ...names.map((n) => of(moments[n])),
+  ])
+  const closings = new Map((await rows(store, 'setClosings', { setId: sets.map((s) => s.id) })).map((c) => [c.setId, c]))
+  const struck = new Set(strikes.map((s) => s.targetId))
+  const own = (found: Row[], jobId: unknown) => found.filter((r) => r.jobId === jobId)
+  const withStrike = (r: Row) => ({ at: iso(r.at), cylinder: num(r.cylinder), struck: struck.has(r.id) ? {} : null })
+  return open.map((j): PlannedJob => ({
+    job: { id: str(j.id), title: str(j.title), wantedBy: (j.wantedBy as string | null) ?? null, work: workOf(j) },
+    engine: { heads: list<number[][]>(engines.find((e) => e.id === j.engineId)!.heads) },
+    sets: own(sets, j.id).map((s) => {
+      const closing = closings.get(s.id)
+      return { id: str(s.id), stage: s.stage as Closure['stage'], cylinder: num(s.cylinder), at: iso(s.at), closed: closing ? { at: iso(closing.at) } : null }
+    }),
+    readings: own(readings, j.id).map((r) => ({ setId: str(r.setId), at: iso(r.at) })),
+    closures: own(closures, j.id).map(toClosure),
+    pulls: own(pulls, j.id).map(withStrike),
+    presses: own(presses, j.id).map(withStrike),
+    grades: own(grades, j.id).map(withStrike),
+    times: own(times, j.id).map((t) => ({ stage: t.stage as Closure['stage'], kind: t.kind as 'used', hours: num(t.hours), seq: num(t.seq), struck: struck.has(t.id) ? { personId: '', at: iso(t.at), reason: '' } : null })),
+    ...(Object.fromEntries(names.map((n, i) => [n, own(rest[i]!, j.id).map((r) => ({ at: iso(r.at) }))])) as Pick<PlannedJob, keyof typeof moments>),
+  }))
+}
