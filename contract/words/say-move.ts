@@ -4,6 +4,8 @@ import { clockHour } from '#core/measure/angle'
 /** Writes lengths (mm), packs and directions the way this person reads them. */
 export interface FigureWriter {
   length(valueMm: number, limitsMm?: number[]): string
+  /** A length of a tool or a casting, no finer than a rule shows. */
+  rough(valueMm: number): string
   torque(valueNm: number): string
   leaves(leavesMm: number[]): string
   /** A shim by its label where it has one. */

@@ -3,7 +3,7 @@ import type { StageMove } from '#core/job/stage-moves'
 import en from './en.json'
 import { sayStep } from './say-step'
 
-const write = { length: (mm: number) => mm.toFixed(3), torque: (nm: number) => `${nm} N·m`, leaves: (l: number[]) => l.join(' + '), shim: (mm: number) => mm.toFixed(3) }
+const write = { length: (mm: number) => mm.toFixed(3), rough: (mm: number) => mm.toFixed(0), torque: (nm: number) => `${nm} N·m`, leaves: (l: number[]) => l.join(' + '), shim: (mm: number) => mm.toFixed(3) }
 const textOf = (key: string) => key.split('.').reduce<unknown>((node, name) => (node as Record<string, unknown>)?.[name], en) as string | undefined
 const make = (stage: StageMove['stage'], action: string, reason: string, more: Partial<StageMove> = {}): StageMove => ({ stage, action, reason, caution: null, button: true, cylinder: 3, stationDeg: 90, figures: {}, ...more })
 
@@ -25,14 +25,15 @@ const moves: StageMove[] = [
   make('cut', 'next-cylinder', 'next'), make('cut', 'close-stage', 'all-done'), make('cut', 'done', 'closed'),
   make('protect', 'count-in', 'nothing-in', { button: false, caution: 'tally' }), make('protect', 'close-stage', 'counted', { figures: { wentIn: 7, stillIn: 6 } }), make('protect', 'done', 'closed', { figures: { stillIn: 6 } }),
   make('pull', 'shape-first', 'no-shape'), make('pull', 'puller-first', 'no-puller', { button: false }),
-  ...(['no-room', 'disc-cannot-pass', 'disc-catches-nothing', 'feet-on-flange'] as const).map((reason) => make('pull', 'other-puller', reason, { button: false, caution: 'breaks', figures: { name: 'Bridge', discMm: 155, boreMm: 154.4, linerMm: 140, overlapMm: 4 } })),
-  ...(['screw', 'bar', 'lip', 'hand-is-stronger'] as const).map((reason) => make('pull', 'pull', reason, { caution: reason === 'bar' ? 'pull-heavy' : 'pull', figures: { stop: 137, safe: 31.3, hand: 180, liftMm: 38, mass: 24 } })),
+  ...(['no-room', 'disc-cannot-pass', 'disc-catches-nothing', 'feet-on-flange'] as const).map((reason) => make('pull', 'other-puller', reason, { button: false, caution: 'breaks', figures: { name: 'Bridge', discRoughMm: 155, boreRoughMm: 154.4, linerRoughMm: 140, overlapRoughMm: 4 } })),
+  ...(['screw', 'bar', 'lip', 'hand-is-stronger'] as const).map((reason) => make('pull', 'pull', reason, { caution: reason === 'bar' ? 'pull-heavy' : 'pull', figures: { stop: 137, safe: 31.3, hand: 180, liftRoughMm: 38, mass: 24 } })),
   make('pull', 'next-cylinder', 'next'), make('pull', 'close-stage', 'all-out'), make('pull', 'done', 'closed'),
   make('look', 'grade', 'heaviest', { figures: { grade: 'poor', kind: 'pitting', severity: 2, count: 3 } }), make('look', 'grade', 'nothing-marked', { figures: { grade: 'good', count: 0 } }), make('look', 'next-cylinder', 'next'),
   make('look', 'close-stage', 'some-bad', { figures: { cylinders: '3' } }), make('look', 'close-stage', 'all-graded'), make('look', 'done', 'closed'),
   make('decide', 'grade-first', 'not-graded', { figures: { cylinders: '3' } }),
   ...(['cheapest', 'graded-since'] as const).map((reason) => make('decide', 'take', reason, { figures: { renew: '3', count: 1, percent: 12, now: 500, expected: 900 } })), make('decide', 'close-stage', 'decided', { figures: { renew: '3', count: 1 } }), make('decide', 'done', 'closed'),
   ...(['dry-first', 'rings-missing', 'band-late', 'already-in', 'no-such-groove'] as const).map((reason) => make('fit', 'stop', reason, { button: false, caution: 'seals-cost' })),
+  make('fit', 'stop', 'dry-first', { caution: 'seals-cost' }),
   ...([['ring-on', 'never-dry'], ['wet', 'clock-runs'], ['band-on', 'clock-running']] as const).map(([action, reason]) => make('fit', action, reason, { caution: 'ring', figures: { groove: 0, place: 'upper ring', material: 'EPDM', colour: 'black', lubricant: 'soap', n: 1, of: 3, minutes: 10 } })),
   make('fit', 'band-late', 'swollen', { figures: { place: 'band', groove: 0, minutes: 10 } }),
   ...(['band-waits', 'rings-on'] as const).map((reason) => make('fit', 'press', reason, { caution: 'press-heavy', figures: { mass: 24, torque: 55, want: null } })), make('fit', 'press', 'rings-on', { caution: 'press' }),

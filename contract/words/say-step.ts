@@ -16,6 +16,7 @@ export function sayStep(move: StageMove, write: FigureWriter): SaidStep {
   for (const [name, value] of Object.entries(move.figures)) {
     if (value === null) continue
     if (Array.isArray(value)) params[name] = write.leaves(value)
+    else if (name.endsWith('RoughMm')) params[name.slice(0, -7)] = write.rough(Number(value))
     else if (name.endsWith('Mm')) params[name.slice(0, -2)] = write.length(Number(value))
     else if (name === 'torque') params.torque = write.torque(Number(value))
     else params[name] = value

@@ -43,13 +43,13 @@ export function pullMove(snapshot: Snapshot, selected: number, pullerId: string 
   if (forbidden || !check.plan) {
     return make('pull', 'other-puller', forbidden ?? 'no-room', {
       cylinder, button: false, caution: 'breaks',
-      figures: { name: puller.name, discMm: check.discBaseMm, boreMm: snapshot.sheet.liner.lowerBoreMm, linerMm: snapshot.engine.boreMm, overlapMm: Math.abs(check.feetClearMm) },
+      figures: { name: puller.name, discRoughMm: check.discBaseMm, boreRoughMm: snapshot.sheet.liner.lowerBoreMm, linerRoughMm: snapshot.engine.boreMm, overlapRoughMm: Math.abs(check.feetClearMm) },
     })
   }
   const { plan } = check
   return make('pull', 'pull', plan.withinLimit ? plan.governs : 'hand-is-stronger', {
     cylinder, caution: snapshot.sheet.liner.massKg !== null && snapshot.sheet.liner.massKg >= 20 ? 'pull-heavy' : 'pull',
-    figures: { stop: Math.floor(plan.stopTorqueNm), safe: Math.floor(plan.safePullN / 100) / 10, hand: Math.round(plan.torqueNm), liftMm: plan.liftToFreeMm, governs: plan.governs, mass: snapshot.sheet.liner.massKg ?? 0 },
+    figures: { stop: Math.floor(plan.stopTorqueNm), safe: Math.floor(plan.safePullN / 100) / 10, hand: Math.round(plan.torqueNm), liftRoughMm: plan.liftToFreeMm, governs: plan.governs, mass: snapshot.sheet.liner.massKg ?? 0 },
   })
 }
 

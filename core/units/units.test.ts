@@ -1,3 +1,4 @@
+import { formatRough, roughUnit } from './format-rough'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { judgeLower, judgeUpper } from '../measure/verdict'
@@ -72,5 +73,14 @@ describe('parseLength', () => {
 
   it('keeps the figures of a pasted column', () => {
     expect(parseLength('0.098\n0,101\t0.097;0.1', 'mm')).toEqual({ ok: false, problem: 'several', valuesMm: [0.098, 0.101, 0.097, 0.1] })
+  })
+})
+
+describe('rough lengths', () => {
+  it('are written as a rule shows them', () => {
+    expect([230, 6.7, 12.04, 0].map((mm) => formatRough(mm, 'mm', 'en'))).toEqual(['230', '6.7', '12', '0'])
+    expect([25.4, 230, 0.5].map((mm) => formatRough(mm, 'thou', 'en'))).toEqual(['1.00', '9.06', '0.02'])
+    expect(formatRough(6.7, 'mm', 'de')).toBe('6,7')
+    expect(roughUnit).toEqual({ mm: 'mm', thou: 'inch' })
   })
 })

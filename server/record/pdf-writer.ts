@@ -5,6 +5,7 @@ import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interface
 import type { Snapshot } from '#core/job/snapshot'
 import type { LengthUnit } from '#core/units/convert'
 import { formatLength } from '#core/units/format-length'
+import { formatRough, roughUnit } from '#core/units/format-rough'
 import { recordLocale, strikeReason, word } from './words'
 
 const folder = (name: string) => join(dirname(createRequire(import.meta.url).resolve(`${name}/package.json`)), 'files')
@@ -38,8 +39,7 @@ export class Writer {
 
   /** A length of a casting: no more digits than a rule shows. */
   rough(valueMm: number): string {
-    const digits = this.options.unit === 'mm' && !Number.isInteger(valueMm) ? 1 : 0
-    return formatLength(valueMm, { unit: this.options.unit, locale: recordLocale, digits })
+    return `${formatRough(valueMm, this.options.unit, recordLocale)} ${word(`unit.${roughUnit[this.options.unit]}`)}`
   }
 
   withUnit(valueMm: number): string {

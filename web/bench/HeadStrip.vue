@@ -35,7 +35,7 @@ const saving = computed(() => {
       <p class="truncate text-[14px] text-soft">{{ subtitle }}</p>
     </div>
     <nav v-else class="flex flex-1 gap-1 overflow-x-auto" :aria-label="t('head.nav')">
-      <RouterLink v-for="page in ['jobs', 'schedule', 'engines', 'stock', 'pullers', 'gauges', 'people'] as const" :key="page" :to="{ name: page }" class="inline-flex min-h-[48px] items-center px-3 font-semibold" active-class="" exact-active-class="shadow-[inset_0_-4px_0_var(--brass)]">{{ t(`head.${page}`) }}</RouterLink>
+      <RouterLink v-for="page in ['jobs', 'schedule', 'engines', 'stock', 'pullers', 'gauges', 'people'] as const" :key="page" :to="{ name: page }" class="inline-flex min-h-[48px] items-center px-3 font-semibold max-[1100px]:px-1.5" active-class="" exact-active-class="shadow-[inset_0_-4px_0_var(--brass)]">{{ t(`head.${page}`) }}</RouterLink>
     </nav>
     <button v-if="outbox.refused.length" type="button" class="key border-outside! text-outside" data-part="refused" @click="emit('refused')">{{ t('saving.refused', { n: outbox.refused.length }) }}</button>
     <span v-if="gauge.source !== 'none'" class="inline-flex items-center gap-1 text-[15px]" data-part="gauge-state"><GaugeIcon :size="18" aria-hidden="true" />{{ t(gauge.live ? 'head.gauge-live' : 'head.gauge-silent') }}</span>

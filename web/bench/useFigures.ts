@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { storeToRefs } from 'pinia'
 import { formatLength } from '#core/units/format-length'
+import { formatRough, roughUnit } from '#core/units/format-rough'
 import type { FigureWriter } from '#contract/words/say-move'
 import { packThicknessMm } from '#core/liner/pack'
 import { useDevice } from '../stores/device'
@@ -21,10 +22,9 @@ export function useFigures() {
     return formatLength(valueMm, { unit: unit.value, locale: locale.value, digits: unit.value === 'mm' ? 4 : 3, signed })
   }
 
-  /** A length of a tool or a casting: no more digits than a rule shows. */
+  /** A length of a tool or a casting with its unit: no more digits than a rule shows. */
   function rough(valueMm: number): string {
-    const digits = unit.value === 'mm' && !Number.isInteger(valueMm) ? 1 : 0
-    return formatLength(valueMm, { unit: unit.value, locale: locale.value, digits })
+    return `${formatRough(valueMm, unit.value, locale.value)} ${t(`unit.${roughUnit[unit.value]}`)}`
   }
 
   function withUnit(valueMm: number): string {
@@ -33,6 +33,7 @@ export function useFigures() {
 
   const writer = computed<FigureWriter>(() => ({
     length: (valueMm, limitsMm = []) => length(valueMm, limitsMm),
+    rough,
     torque: (valueNm) => t('unit.torque', { nm: valueNm }),
     leaves,
     shim: (thicknessMm) => length(thicknessMm),

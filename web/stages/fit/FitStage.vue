@@ -2,6 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
 import { fitMove } from '#core/job/fit-moves'
 import { readFitting, swellLeftMs } from '#core/job/read-fitting'
 import { isClosed } from '#core/job/route'
@@ -15,6 +16,7 @@ import SwellClock from './SwellClock.vue'
 
 const { t } = useI18n()
 const job = useJob()
+const router = useRouter()
 const { act, strike, goOn, problem } = useActs()
 const closing = ref<'close' | 'reopen' | null>(null)
 const pressing = ref(false)
@@ -56,6 +58,7 @@ function press(log: { peakNm: number | null; atDeg: number | null; words: string
 }
 function go(): void {
   const acts: Record<string, () => void> = {
+    stop: () => void router.push({ name: 'trial-fit' }),
     'ring-on': () => seal('on'),
     wet: () => seal('wetted'),
     'band-on': () => seal('on'),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 /** The countdown of a wetted band: it is read from the time it was wetted, so a reload changes nothing. */
@@ -14,12 +14,15 @@ const share = computed(() => Math.max(0, Math.min(1, props.leftMs / (props.minut
 
 /** It is heard at each whole minute, every ten seconds in the last minute, and long when it is over. */
 const silent = ref(false)
+const heard = ref(0)
 let sound: AudioContext | null = null
-function beep(hertz: number, seconds: number): void {
+async function beep(hertz: number, seconds: number): Promise<void> {
+  // A page just loaded makes no sound until somebody touches it: then it is said, and offered.
+  silent.value = !navigator.userActivation.hasBeenActive
+  if (silent.value) return
   try {
     sound ??= new AudioContext()
-    void sound.resume()
-    silent.value = sound.state === 'suspended'
+    await sound.resume()
     const tone = sound.createOscillator()
     const volume = sound.createGain()
     tone.frequency.value = hertz
@@ -27,18 +30,15 @@ function beep(hertz: number, seconds: number): void {
     tone.connect(volume).connect(sound.destination)
     tone.start()
     tone.stop(sound.currentTime + seconds)
+    heard.value += 1
   } catch {
     silent.value = true
   }
 }
 const mark = computed(() => (late.value ? -1 : props.leftMs < 60_000 ? Math.ceil(props.leftMs / 10_000) : 100 + Math.ceil(props.leftMs / 60_000)))
-const heard = ref(0)
-watch(mark, (now) => {
-  heard.value += 1
-  if (now === -1) beep(330, 1.6)
-  else beep(now < 100 ? 990 : 660, now < 100 ? 0.25 : 0.15)
-})
-onBeforeUnmount(() => void sound?.close())
+watch(mark, (now) => void (now === -1 ? beep(330, 1.6) : beep(now < 100 ? 990 : 660, now < 100 ? 0.25 : 0.15)))
+onMounted(() => (silent.value = !navigator.userActivation.hasBeenActive))
+onBeforeUnmount(() => void sound?.close().catch(() => undefined))
 </script>
 
 <template>
@@ -46,6 +46,6 @@ onBeforeUnmount(() => void sound?.close())
     <p class="text-[16px] font-semibold">{{ t(late ? 'fit.too-late' : 'fit.left', { place, cylinder }) }}</p>
     <p class="figure text-[56px] leading-none" role="timer" data-part="swell-left" :class="{ 'text-outside': leftMs < 60_000 }">{{ clock }}</p>
     <div class="mt-2 h-3 border border-ink" aria-hidden="true"><div class="h-full" :class="leftMs < 60_000 ? 'bg-outside' : 'bg-ink'" :style="{ width: `${share * 100}%` }" /></div>
-    <button v-if="silent" type="button" class="key mt-2" @click="beep(660, 0.2)">{{ t('fit.sound-on') }}</button>
+    <button v-if="silent" type="button" class="key mt-2" data-part="sound-on" @click="beep(660, 0.2)">{{ t('fit.sound-on') }}</button>
   </section>
 </template>

@@ -13,7 +13,7 @@ type Draft = Omit<Finding, 'id' | 'seq' | 'personId' | 'at' | 'struck' | 'cylind
 const props = defineProps<{ open: boolean; cylinder: number; face: FaceName; atDeg: number; depthMm: number; finding: Finding | null; photos: Photo[]; closed: boolean; rings: number }>()
 const emit = defineEmits<{ close: []; save: [finding: Draft]; strike: []; photo: [photo: Photo] }>()
 const { t } = useI18n()
-const { withUnit } = useFigures()
+const { rough } = useFigures()
 const kind = ref<Finding['kind']>('pitting')
 const severity = ref(2)
 const middleDeg = ref(0)
@@ -40,7 +40,7 @@ function save(): void {
 <template>
   <SheetDialog :open="open" wide :title="t(finding ? 'look.finding-of' : 'look.new-finding', { cylinder, face: t(`face.${face}`) })" @close="emit('close')">
     <div v-if="finding" class="flex flex-col gap-3" data-part="finding-shown">
-      <p class="text-[20px] font-bold">{{ t('look.line', { kind: t(`finding.${finding.kind}`), severity: t(`severity.${finding.severity}`), clock: clockHour(finding.atDeg), from: withUnit(finding.fromMm), to: withUnit(finding.toMm) }) }}</p>
+      <p class="text-[20px] font-bold">{{ t('look.line', { kind: t(`finding.${finding.kind}`), severity: t(`severity.${finding.severity}`), clock: clockHour(finding.atDeg), from: rough(finding.fromMm), to: rough(finding.toMm) }) }}</p>
       <p v-if="finding.pastSteps !== null">{{ t('look.past', { n: finding.pastSteps }) }}</p>
       <p v-if="finding.words">{{ finding.words }}</p>
       <div class="flex flex-wrap gap-2"><PhotoThumb v-for="p in photos" :key="p.id" :photo="p" @open="emit('photo', p)" /></div>

@@ -8,12 +8,13 @@ import { useI18n } from 'vue-i18n'
 import type { LinerShape } from '#core/job/fitting'
 import { clockHour, turnDeg } from '#core/measure/angle'
 import type { FaceName, Finding } from '#core/job/strip'
+import { formatRough } from '#core/units/format-rough'
 import { useFigures } from '../../bench/useFigures'
 
 const props = defineProps<{ findings: Finding[]; face: FaceName; liner: LinerShape | null; ledgeMm: number; lengthMm: number; selected: string | null }>()
 const emit = defineEmits<{ mark: [atDeg: number, depthMm: number]; open: [finding: Finding] }>()
-const { t } = useI18n()
-const { length } = useFigures()
+const { t, locale } = useI18n()
+const { unit } = useFigures()
 const frame = useTemplateRef<HTMLElement>('frame')
 const moved = useTemplateRef<HTMLElement>('moved')
 const { width: w, height: h } = useElementSize(frame, { width: 760, height: 380 })
@@ -100,7 +101,7 @@ defineExpose({ zoomBy, whole })
           <line :x1="x(a)" :x2="x(a)" y1="30" :y2="height - 26" stroke="var(--scribe)" stroke-opacity="0.25" stroke-width="1" />
           <text :x="x(a)" y="20" :text-anchor="a === 0 ? 'start' : a === 360 ? 'end' : 'middle'" font-size="13.5" fill="var(--scribe)">{{ t('plan.station', { clock: clockHour(a) }) }}</text>
         </g>
-        <g v-for="tick in y.ticks(5)" :key="`d${tick}`" class="pointer-events-none"><line :x1="left - 5" :x2="left" :y1="y(tick)" :y2="y(tick)" stroke="var(--scribe)" /><text :x="left - 8" :y="y(tick) + 4" text-anchor="end" font-size="12.5" class="figure" fill="var(--scribe)">{{ length(tick).replace(/[.,]0+$/, '') }}</text></g>
+        <g v-for="tick in y.ticks(5)" :key="`d${tick}`" class="pointer-events-none"><line :x1="left - 5" :x2="left" :y1="y(tick)" :y2="y(tick)" stroke="var(--scribe)" /><text :x="left - 8" :y="y(tick) + 4" text-anchor="end" font-size="12.5" class="figure" fill="var(--scribe)">{{ formatRough(tick, unit, locale) }}</text></g>
         <g v-for="m in marks" :key="m.key" class="cursor-pointer" role="button" tabindex="0" :aria-label="t('look.mark', { kind: t(`finding.${m.f.kind}`), severity: t(`severity.${m.f.severity}`), clock: clockHour(m.f.atDeg) })" data-part="finding" :data-kind="m.f.kind" @click.stop="emit('open', m.f)" @keydown.enter="emit('open', m.f)">
           <rect :x="m.x" :y="m.y" :width="m.width" :height="m.height" rx="3" fill="var(--outside-on-blue)" :fill-opacity="tone[m.f.severity]" stroke="var(--outside-on-blue)" :stroke-width="m.f.id === selected ? 4 : m.f.severity" :stroke-dasharray="dash[m.f.kind] ?? 'none'" />
           <text :x="m.x + 5" :y="m.height < 18 ? m.y + m.height + 13 : m.y + 14" font-size="12.5" fill="var(--scribe)">{{ t(`finding.${m.f.kind}`) }}</text>

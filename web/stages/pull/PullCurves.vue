@@ -39,7 +39,7 @@ const kilo = (n: number) => (n / 1000).toFixed(0)
       <line x1="48" :x2="width - 12" :y1="y(plan.safePullN)" :y2="y(plan.safePullN)" stroke="var(--outside-on-blue)" stroke-width="2" />
       <text :x="width - 14" :y="y(plan.safePullN) - 5" text-anchor="end" font-size="13" fill="var(--outside-on-blue)">{{ t(`pull.gives.${plan.governs}`) }}</text>
       <line :x1="x(leverMm)" :x2="x(leverMm)" y1="12" :y2="height - 40" stroke="var(--brass-on-blue)" stroke-width="2" stroke-dasharray="4 4" />
-      <g v-for="c in drawn" :key="c.state"><path :d="c.d" fill="none" stroke="var(--scribe)" stroke-width="2" :stroke-dasharray="c.dash" /><text :x="Math.min(x(c.end.leverMm), width - 60) + 4" :y="Math.max(26, y(c.end.pullN) - 4)" font-size="13" fill="var(--scribe)" stroke="var(--layout)" stroke-width="4" paint-order="stroke">{{ t(`pull.friction.${c.state}`) }}</text></g>
+      <g v-for="(c, i) in drawn" :key="c.state"><path :d="c.d" fill="none" stroke="var(--scribe)" stroke-width="2" :stroke-dasharray="c.dash" /><text :x="Math.min(x(c.end.leverMm), width - 66) + 6" :y="Math.max(24, y(c.end.pullN)) + 16 * (2 - i)" font-size="13" fill="var(--scribe)" stroke="var(--layout)" stroke-width="4" paint-order="stroke">{{ t(`pull.friction.${c.state}`) }}</text></g>
       <circle :cx="x(leverMm)" :cy="y(Math.min(plan.pullN, highest))" r="5" fill="var(--brass-on-blue)" />
     </svg>
   </figure>

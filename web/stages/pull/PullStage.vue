@@ -20,7 +20,7 @@ import PullLogDialog from './PullLogDialog.vue'
 import PullSection from './PullSection.vue'
 
 const { t } = useI18n()
-const { rough, unit } = useFigures()
+const { rough } = useFigures()
 const job = useJob()
 const router = useRouter()
 const { act, strike, goOn, problem } = useActs()
@@ -96,11 +96,11 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
       <div class="flex min-h-0 flex-col gap-px">
         <PullCurves v-if="plan && puller" class="flex-1" :curves="curves" :plan="plan" :lever-mm="puller.leverMm" />
         <div v-else class="flex-1 bg-layout" />
-        <dl v-if="plan" class="grid grid-cols-3 gap-x-3 bg-plate p-3 text-[15px]" data-part="pull-figures">
-          <div><dt>{{ t('pull.figure.stop') }}</dt><dd class="figure text-[30px]" data-part="stop-torque">{{ Math.floor(plan.stopTorqueNm) }} <small class="text-[15px]">{{ t('pull.nm') }}</small></dd></div>
-          <div><dt>{{ t('pull.figure.hand') }}</dt><dd class="figure text-[30px]" :class="{ 'text-outside': !plan.withinLimit }">{{ Math.round(plan.torqueNm) }} <small class="text-[15px]">{{ t('pull.nm') }}</small></dd></div>
-          <div><dt>{{ t('pull.figure.pull') }}</dt><dd class="figure text-[30px]">{{ (plan.pullN / 1000).toFixed(1) }} <small class="text-[15px]">{{ t('pull.kn') }}</small></dd></div>
-          <div v-for="part in ['screw', 'bar', 'lip'] as const" :key="part"><dt :class="{ 'font-bold': plan.governs === part }">{{ t(`pull.part.${part}`) }}</dt><dd class="figure text-[18px]" :class="{ 'font-bold': plan.governs === part }">{{ (plan.limits[`${part}N`] / 1000).toFixed(1) }} <small>{{ t('pull.kn') }}</small></dd></div>
+        <dl v-if="plan" class="grid grid-cols-3 gap-x-2 bg-plate p-2 text-[14.5px] leading-tight" data-part="pull-figures">
+          <div><dt>{{ t('pull.figure.stop') }}</dt><dd class="figure text-[25px] whitespace-nowrap" data-part="stop-torque">{{ Math.floor(plan.stopTorqueNm) }} <small class="text-[13px]">{{ t('pull.nm') }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.hand') }}</dt><dd class="figure text-[25px] whitespace-nowrap" :class="{ 'text-outside': !plan.withinLimit }">{{ Math.round(plan.torqueNm) }} <small class="text-[13px]">{{ t('pull.nm') }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.pull') }}</dt><dd class="figure text-[25px] whitespace-nowrap">{{ (plan.pullN / 1000).toFixed(1) }} <small class="text-[13px]">{{ t('pull.kn') }}</small></dd></div>
+          <div v-for="part in ['screw', 'bar', 'lip'] as const" :key="part"><dt :class="{ 'font-bold': plan.governs === part }">{{ t(`pull.part.${part}`) }}</dt><dd class="figure text-[17px] whitespace-nowrap" :class="{ 'font-bold': plan.governs === part }">{{ (plan.limits[`${part}N`] / 1000).toFixed(1) }} <small>{{ t('pull.kn') }}</small></dd></div>
         </dl>
       </div>
     </div>
@@ -119,7 +119,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
         <button v-if="stored" type="button" class="key flex-1" @click="edit(stored)">{{ t('puller.edit') }}</button>
         <button type="button" class="key flex-1" data-part="new-puller" @click="edit(null)">{{ t('puller.new') }}</button>
       </div>
-      <label v-if="puller" class="field">{{ t('pull.lever', { lever: `${rough(puller.leverMm)} ${t(`unit.${unit}`)}` }) }}<input :value="puller.leverMm" type="range" min="100" max="1500" step="25" class="h-[48px] accent-[var(--ink)]" data-part="lever" @input="(e) => (lever = Number((e.target as HTMLInputElement).value))" /></label>
+      <label v-if="puller" class="field">{{ t('pull.lever', { lever: rough(puller.leverMm) }) }}<input :value="puller.leverMm" type="range" min="100" max="1500" step="25" class="h-[48px] accent-[var(--ink)]" data-part="lever" @input="(e) => (lever = Number((e.target as HTMLInputElement).value))" /></label>
       <ul v-if="check" class="flex flex-col gap-1 text-[16px]" data-part="pull-problems">
         <li v-for="p in check.problems" :key="p" class="border-l-4 pl-2" :class="p === 'feet-on-neighbour' || p === 'too-strong' || p === 'bar-too-short' ? 'border-online' : 'border-outside font-semibold'">{{ t(`pull.problem.${p}`) }}</li>
         <li v-if="!check.problems.length" class="border-l-4 border-inside pl-2">{{ t('pull.problem.none') }}</li>
