@@ -62,7 +62,7 @@ export function sayMove(move: NextMove, write: FigureWriter): SaidMove {
     why: { key: `move.why.${whyVariant(move)}`, params },
     plan: sayPlan(move, write),
     caution: caution ? { key: `move.caution.${caution}`, params } : null,
-    button: withButton.includes(move.action) ? { key: `move.button.${move.action}`, params } : null,
+    button: withButton.includes(move.action) ? { key: `move.button.${move.action === 'measure' && move.reason === 'zero-moved' ? 'repeat-anew' : move.action}`, params } : null,
   }
 }
 

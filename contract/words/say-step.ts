@@ -33,6 +33,6 @@ export function sayStep(move: StageMove, write: FigureWriter): SaidStep {
     head: { key: `${path}.head.${kind}`, params, ...(Object.keys(words).length > 0 ? { words } : {}) },
     why: { key: `${path}.why.${move.reason}`, params },
     caution: caution ? { key: `step.caution.${caution}`, params } : null,
-    button: move.button ? { key: `${path}.button.${move.action}`, params } : null,
+    button: move.button ? { key: move.action === 'measure' && move.reason === 'zero-moved' ? 'move.button.repeat-anew' : `${path}.button.${move.action}`, params } : null,
   }
 }

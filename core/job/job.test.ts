@@ -202,6 +202,16 @@ describe('the next move', () => {
     expect(moveOf(new Played().deck({ 3: [0.15, 0.15, 0.15, 0.15] }, 'final-check'), 1, { stage: 'final-check' })).toMatchObject({ action: 'back-to-trial', cylinder: 3, caution: 'seals-out' })
   })
 
+  it('reads a liner on the line again at the final check too, and gives its figures to whoever decides', () => {
+    const near = new Played().deck({ 5: [0.12, 0.121, 0.139, 0.13] }, 'final-check')
+    const doubt = moveOf(near, 5, { stage: 'final-check' })
+    expect(doubt).toMatchObject({ action: 'decide', reason: 'too-close', cylinder: 5, caution: 'lead-decides', figures: { valueMm: 0.139, limitMm: 0.14 } })
+    expect(doubt.figures).not.toHaveProperty('leavesMm')
+    const open = new Played()
+    for (const c of [1, 2, 3, 4, 5, 6]) open.set(c, c === 5 ? [0.12, 0.121, 0.1375, 0.13] : [0.12, 0.121, 0.12, 0.119], { stage: 'final-check' })
+    expect(moveOf(open, 5, { stage: 'final-check' })).toMatchObject({ action: 'repeat', reason: 'on-the-line', cylinder: 5, stationDeg: 180 })
+  })
+
   it('finds the shim by its measured thickness, the one already in its bore too', () => {
     const played = new Played().deck()
     expect(shimOfThickness(played.snapshot, 0.1, 1)!.label).toBe('S1')

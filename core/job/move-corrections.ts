@@ -107,6 +107,19 @@ export function ownCorrection(input: NextMoveInput, c: MoveCylinder, judgement: 
   return Object.values(verdicts).includes('unsure') ? onTheLine(input, c, verdicts) : null
 }
 
+/**
+ * A liner on the line once its seals are in: read it again, or let a person decide; nothing is
+ * cut or shimmed any more. Null where it is not on the line.
+ */
+export function finalDoubt(input: NextMoveInput, c: MoveCylinder, judgement: ProtrusionJudgement): NextMove | null {
+  const verdicts = judgement.liners.find((l) => l.cylinder === c.cylinder)?.verdicts
+  if (!verdicts || Object.values(verdicts).includes('out') || !Object.values(verdicts).includes('unsure')) return null
+  const found = onTheLine(input, c, verdicts)
+  if (found.action !== 'decide') return found
+  const { valueMm, limitMm, uncertaintyMm } = found.figures
+  return { ...found, figures: { ...(valueMm === undefined ? {} : { valueMm }), ...(limitMm === undefined ? {} : { limitMm }), ...(uncertaintyMm === undefined ? {} : { uncertaintyMm }) } }
+}
+
 /** A reading that lies on its limit: repeat it, or let a person decide on a correction. */
 function onTheLine(input: NextMoveInput, c: MoveCylinder, verdicts: { low: string; high: string; evenness: string }): NextMove {
   const { spec } = input
@@ -183,7 +196,12 @@ export function deckCorrection(input: NextMoveInput, judgement: ProtrusionJudgem
   }
   const head = judgement.heads.find((h) => h.verdict === 'out')
   if (head) return correctAmong(input, head.cylinders, 'head-range', { rangeMm: head.rangeMm, limitMm: input.spec.headRangeMaxMm ?? 0 })
-  const unsure = worstStep('unsure')
+  return deckDoubt(input, judgement)
+}
+
+/** A step or a head range that lies on its limit: a person decides. */
+export function deckDoubt(input: NextMoveInput, judgement: ProtrusionJudgement): NextMove | null {
+  const unsure = judgement.adjacent.filter((s) => s.verdict === 'unsure').sort((x, y) => Math.abs(y.differenceMm) - Math.abs(x.differenceMm))[0]
   const unsureHead = judgement.heads.find((h) => h.verdict === 'unsure')
   if (!unsure && !unsureHead) return null
   const figures = unsure

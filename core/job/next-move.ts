@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { defineCalculation } from '../define'
 import { judgeProtrusion } from '../measure/judge-protrusion'
 import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, reading, refuseTwice, thicknessMm } from '../schema'
-import { deckCorrection, judgeable, move, ownCorrection } from './move-corrections'
+import { deckCorrection, judgeable, move, ownCorrection, deckDoubt, finalDoubt } from './move-corrections'
 import { measuredStages } from './stages'
 
 const cylinderInput = z.strictObject({
@@ -162,7 +162,8 @@ export function nextMove(input: NextMoveInput): NextMove {
     0,
   )
   const wants = (c: MoveCylinder) => {
-    const correction = input.stage === 'trial-fit' && !c.changed ? ownCorrection(input, c, judgement) : null
+    const doubt = input.stage === 'final-check' ? finalDoubt(input, c, judgement) : null
+    const correction = input.stage === 'trial-fit' && !c.changed ? ownCorrection(input, c, judgement) : doubt?.action === 'repeat' ? doubt : null
     // Readings are repeated within their set, before its zero is taken.
     const repeat = correction?.action === 'repeat' ? correction : null
     return measuring(input, c) ?? repeat ?? ending(input, c) ?? correction
@@ -182,8 +183,10 @@ export function nextMove(input: NextMoveInput): NextMove {
     const head = judgement.heads.find((h) => h.verdict !== 'in')
     const cylinder = bad?.cylinder ?? step?.a ?? head?.cylinders[0]
     if (cylinder !== undefined) {
-      const reason = judgement.overall === 'out' ? 'outside' : 'on-the-line'
-      return move(reason === 'outside' ? 'back-to-trial' : 'decide', cylinder, reason, { caution: reason === 'outside' ? 'seals-out' : 'lead-decides' })
+      if (judgement.overall === 'out') return move('back-to-trial', cylinder, 'outside', { caution: 'seals-out' })
+      const own = bad && finalDoubt(input, input.cylinders.find((c) => c.cylinder === bad.cylinder)!, judgement)
+      const doubt = own ?? deckDoubt(input, judgement)
+      if (doubt) return { ...doubt, action: 'decide', caution: 'lead-decides' }
     }
     return move('close-stage', null, 'all-inside')
   }

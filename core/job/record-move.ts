@@ -10,7 +10,7 @@ export function recordMove(snapshot: Snapshot): StageMove {
     const signature = signatureOf(snapshot)
     const name = snapshot.people.find((p) => p.id === signature?.personId)?.name ?? '—'
     const stands = signature === null || sealState(snapshot, signature) !== 'broken'
-    return make('record', 'done', stands ? 'signed' : 'signed-broken', { button: false, figures: { name, mark: signature?.hash.slice(0, 12) ?? '' } })
+    return make('record', 'done', stands ? 'signed' : 'signed-broken', { button: false, figures: { name, mark: signature?.hash.slice(0, 12) || '…' } })
   }
   const problems = gateProblems(snapshot, 'record')
   const still = readTally(snapshot)[0]

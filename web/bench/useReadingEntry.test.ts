@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { ids } from '#core/testing/make-snapshot'
 import { FakeServer, newDevice } from '../testing/device'
 import { useDevice } from '../stores/device'
@@ -133,5 +133,24 @@ describe('what is asked or refused', () => {
   it('does nothing without a gauge value', () => {
     expect(entry.takeLive()).toBe(false)
     expect(entry.problem.value).toBe('no-gauge-value')
+  })
+})
+
+describe('a station that is wanted again', () => {
+  it('takes what is typed without a question, and is no zero', () => {
+    const repeatDeg = ref<number | null>(null)
+    const deck = useDeckContext(computed(() => 'trial-fit' as const), computed(() => useJob().decks?.['trial-fit'] ?? null), computed(() => closed))
+    entry = useReadingEntry(computed(() => ({ ...deck.value, repeatDeg: repeatDeg.value })))
+    for (const text of ['0.098', '0.101', '0.138', '0.1']) type(text)
+    expect(entry.zeroWanted.value).toBe(true)
+    repeatDeg.value = 180
+    expect([entry.zeroWanted.value, entry.stationDeg.value]).toEqual([false, 180])
+    expect(type('0.136')).toBe(true)
+    expect(entry.question.value).toBeNull()
+    expect(values()[2]).toBeCloseTo(0.137, 9)
+    expect(useJob().snapshot!.readings).toHaveLength(5)
+    repeatDeg.value = null
+    expect(type('0.001')).toBe(true)
+    expect(entry.state.value!.set!.closed).toMatchObject({ zeroMoved: false })
   })
 })

@@ -40,6 +40,8 @@ export interface EntryContext {
   zeroOn: ReadingSet['zeroOn']
   masterMm?: number | null
   clampNm?: number | null
+  /** A station that is wanted once more, though it is read; null for none. */
+  repeatDeg?: number | null
   /** A value the gauge shows, as what is stored. */
   fromGauge(shownMm: number): number
   /** A figure somebody typed, as what is stored. */
@@ -74,7 +76,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     const s = state.value
     if (!s) return null
     if (needsNewSet.value && !(s.set?.closed && !s.changed)) return stations.value[0] ?? null
-    return s.stations.find((st) => st.valueMm === null)?.angleDeg ?? null
+    return s.stations.find((st) => st.valueMm === null)?.angleDeg ?? (needsNewSet.value ? null : (context.value.repeatDeg ?? null))
   })
 
   /** Every station is read and the set is open: what is typed next is the zero back on the deck. */
@@ -125,7 +127,8 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     const s = state.value
     if (angleDeg === undefined || !s) return false
     const standing = needsNewSet.value ? null : s.stations.find((st) => st.angleDeg === angleDeg)?.readings.at(-1)
-    if (standing && !sure) {
+    // A station that the next move wants read again is read again, without a question.
+    if (standing && !sure && angleDeg !== context.value.repeatDeg) {
       question.value = { kind: 'twice', valueMm, oldMm: standing.valueMm, readingId: standing.id, source }
       return false
     }

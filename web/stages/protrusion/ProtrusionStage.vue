@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
+import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { freeShims } from '#core/job/move-input'
 import { barePlane } from '#core/job/deck'
 import { isClosed } from '#core/job/route'
@@ -46,12 +46,17 @@ const newer = computed(() => {
   const latest = snapshot.value.sheets.at(-1)
   return latest && latest.version > snapshot.value.sheet.version ? latest : null
 })
-const entry = useReadingEntry(useDeckContext(stage, deck, closed))
+const deckContext = useDeckContext(stage, deck, closed)
+/** The station that the next move wants read again: what is typed belongs there. */
+const repeatDeg = ref<number | null>(null)
+const entry = useReadingEntry(computed(() => ({ ...deckContext.value, repeatDeg: repeatDeg.value })))
 const state = computed(() => deck.value?.cylinders.find((c) => c.cylinder === job.selected) ?? null)
 
 const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'shim' | 'history'>(() => props.stage, pad)
 const showGauge = ref(false)
 const { move, go, correct, cut, fitShim } = useMoves(stage, deck, entry, (what) => (dialog.value = what === 'decide' ? 'close' : what))
+
+watch(move, (m) => (repeatDeg.value = m?.action === 'repeat' && m.cylinder === job.selected ? m.stationDeg : null), { immediate: true })
 
 const bare = computed(() => (state.value ? barePlane(state.value) : null))
 
