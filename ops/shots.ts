@@ -52,6 +52,64 @@ async function strikeAll(house: House, jobId: string): Promise<void> {
   await house.send(cuts.map((c) => command({ what: 'strike-cut', cutId: c.id, reason: 'entered-by-mistake' }, jobId, personId)))
 }
 
+type Shot = (name: string) => Promise<void>
+
+/** The ferry stripped, and a job being taken in. */
+async function stripping(house: House, browser: Browser, shot: Shot): Promise<void> {
+  await browser.go('/intake')
+  await browser.chooseOption('[data-part=job-engine]', 'Tarrock 6L-140')
+  await browser.find('[data-part=as-last]')
+  await (await browser.find('[data-part=job-title]')).sendKeys('Ferry "Long Reach", bow engine')
+  await (await browser.find('[data-part=job-words]')).sendKeys('Loses a litre a day since the yard visit.')
+  await browser.click('[data-complaint=coolant-loss]')
+  await shot('intake')
+  const ferry = await house.jobId('Long Reach')
+  const open = async (jobId: string, stage: string, part: string, cylinder: string) => {
+    await browser.go(`/jobs/${jobId}/${stage}`)
+    await browser.find(part)
+    await browser.chord(Key.ALT, cylinder)
+    await browser.untilText('[data-part=side] h2', `Cylinder ${cylinder}`)
+  }
+  await open(ferry, 'protect', '[data-part=tally-plan]', '3')
+  await shot('protect')
+  await open(await house.jobId('spare'), 'pull', '[data-part=pull-curves]', '1')
+  await shot('pull')
+  await open(ferry, 'look', '[data-part=liner-unrolled]', '3')
+  await shot('look')
+  await browser.go(`/jobs/${ferry}/decide`)
+  await browser.find('[data-part=renewals]')
+  await shot('decide')
+}
+
+/** The spare engine's first liner with its rings on and its band wet. */
+async function sealing(house: House, browser: Browser, shot: Shot): Promise<void> {
+  const [spare, personId] = [await house.jobId('spare'), await house.person('Tom Adeyar')]
+  const ring = (groove: number, step: 'on' | 'wetted', lubricant: 'oil' | 'rubber-lube') => command({ what: 'fit-seal', sealFitId: randomUUID(), cylinder: 1, groove, step, lubricant }, spare, personId)
+  await house.send([command({ what: 'change-job', work: ['seals', 'check'] }, spare, personId), ring(1, 'on', 'rubber-lube'), ring(2, 'on', 'oil'), ring(0, 'wetted', 'oil')])
+  await browser.go(`/jobs/${spare}/fit`)
+  await browser.find('[data-part=swell-clock]')
+  await shot('fit')
+}
+
+/** The loader's third liner, up on one side since the dry fit. */
+async function shifted(house: House, browser: Browser, shot: Shot): Promise<void> {
+  const [loader, personId] = [await house.jobId('loader'), await house.person('Tom Adeyar')]
+  const gaugeId = (await house.shop()).gauges.find((g) => g.kind === 'digital-sled')!.id
+  const setId = randomUUID()
+  const takes = [0.124, 0.149, 0.121, 0.101].map((valueMm, i) => command({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: i * 90, valueMm, source: 'gauge' }, loader, personId))
+  await house.send([
+    ...(['record', 'final-check'] as const).map((stage) => command({ what: 'reopen-stage', stage, note: 'one more look' }, loader, personId)),
+    command({ what: 'open-set', setId, cylinder: 3, stage: 'final-check', gaugeId, zeroOn: 'deck' }, loader, personId),
+    ...takes,
+    command({ what: 'close-set', setId, zeroMm: 0.001 }, loader, personId),
+  ])
+  await browser.go(`/jobs/${loader}/final-check`)
+  await browser.find('#reading')
+  await browser.chord(Key.ALT, '3')
+  await browser.untilText('[data-part=dry-note]', 'toward 3 o\'clock')
+  await shot('final-check')
+}
+
 async function takeAll(house: House, browser: Browser): Promise<void> {
   const shot = async (name: string) => {
     await browser.driver.sleep(450)
@@ -103,9 +161,12 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   await browser.go(`/jobs/${await house.jobId('loader')}/record`)
   await browser.find('[data-part=record-table]')
   await shot('record')
-  await browser.go('/gauges')
-  await browser.find('[data-part=gauge-card]')
-  await shot('gauges')
+  await stripping(house, browser, shot)
+  await sealing(house, browser, shot)
+  await shifted(house, browser, shot)
+  await browser.go('/plan')
+  await browser.find('[data-part=gantt] [data-part=task]')
+  await shot('plan')
   const engine = (await house.shop()).engines.find((e) => e.name.startsWith('Orrin'))!
   await browser.go(`/engines/${engine.id}`)
   await browser.find('[data-part=limits]')

@@ -4,7 +4,7 @@ import { uncertaintyByRuleMm, zeroMoved } from './apply'
 import { barePlane, readDeck } from './deck'
 import { moveInput, shimOfThickness } from './move-input'
 import { nextMove, nextMoveInput, type NextMove } from './next-move'
-import { planEngine } from './plan-engine'
+import { planEngine, readFiringOrder } from './plan-engine'
 import { gateProblems, isClosed, readRoute, routeFacts } from './route'
 import { engineShape, limits } from './snapshot'
 import type { MeasuredStage } from './stages'
@@ -287,6 +287,13 @@ describe('sheets and shapes', () => {
     expect(limits.safeParse(good).success).toBe(true)
     expect(limits.safeParse({ ...good, minMm: 0.2 }).error?.issues[0]?.message).toBe('limits-crossed')
     expect(limits.safeParse({ ...good, aimMm: 0.2 }).error?.issues[0]?.message).toBe('aim-outside')
+  })
+
+  it('read a firing order as it is written, and no other', () => {
+    expect(readFiringOrder('1-4-2-6-3-5', 6)).toEqual([1, 4, 2, 6, 3, 5])
+    expect(readFiringOrder(' 1, 3 4–2 ', 4)).toEqual([1, 3, 4, 2])
+    expect(readFiringOrder('', 4)).toEqual([])
+    for (const wrong of ['1-3-4', '1-3-4-4', '1-3-4-5', '1-3-4-x', '0-1-2-3']) expect(readFiringOrder(wrong, 4), wrong).toBeNull()
   })
 
   it('plan usual engines', () => {

@@ -15,3 +15,16 @@ export function planEngine(layout: 'inline' | 'vee', cylinders: number, perHead:
   const banks = layout === 'inline' ? [all] : [all.filter((c) => c % 2 === 1), all.filter((c) => c % 2 === 0)].filter((b) => b.length > 0)
   return { layout, banks, heads: banks.flatMap((bank) => headsOf(bank, perHead)), firing: [], bankAngleDeg: layout === 'vee' ? 90 : 0 }
 }
+
+/**
+ * A firing order as people write it: 1-4-2-6-3-5, with dashes, blanks or commas.
+ *
+ * @returns the cylinders in order; empty where nothing is written; null where one is named twice, missing or unknown
+ */
+export function readFiringOrder(text: string, cylinders: number): number[] | null {
+  const parts = text.split(/[\s,;–-]+/).filter((p) => p !== '')
+  if (parts.length === 0) return []
+  const order = parts.map(Number)
+  const whole = order.length === cylinders && order.every((c) => Number.isInteger(c) && c >= 1 && c <= cylinders)
+  return whole && new Set(order).size === cylinders ? order : null
+}

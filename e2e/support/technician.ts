@@ -49,8 +49,9 @@ export class Technician {
     const box = await this.browser.find('#person')
     await this.browser.until(async () => (await this.browser.all('#person option')).length > 1, 'nobody can be chosen')
     await box.sendKeys(name)
-    await (await this.browser.find('main')).click()
-    if ((await this.browser.all('#reading')).length > 0) await (await this.browser.find('#reading')).click()
+    const [reading] = await this.browser.all('#reading')
+    if (reading) await reading.click()
+    else await this.browser.run('document.activeElement.blur()')
   }
 
   private async nextMove(): Promise<{ action: string; cylinder: number; station: number; reason: string; head: string }> {

@@ -5,7 +5,7 @@ import SheetDialog from './SheetDialog.vue'
 defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
-const keys = ['enter', 'space', 'backspace', 'arrows-side', 'arrows-up', 'alt-number', 'undo', 'escape', 'next', 'unit', 'help'] as const
+const keys = ['enter', 'space', 'backspace', 'arrows-side', 'arrows-up', 'alt-number', 'undo', 'escape', 'next', 'unit', 'put-in', 'mark', 'help'] as const
 </script>
 
 <template>

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
-import { planEngine } from '#core/job/plan-engine'
+import { planEngine, readFiringOrder } from '#core/job/plan-engine'
 import { engineShape } from '#core/job/snapshot'
 import { useShop } from '../stores/shop'
 import LengthField from './LengthField.vue'
@@ -21,12 +21,15 @@ const cylinders = ref(6)
 const perHead = ref(3)
 const boreMm = ref<number | null>(null)
 const pitchMm = ref<number | null>(null)
+const firing = ref('')
 const draft = ref(emptyDraft())
 
+/** The firing order as it is written, 1-4-2-6-3-5; null where it names a cylinder twice, or none there is. */
+const order = computed(() => readFiringOrder(firing.value, cylinders.value))
 const shape = computed(() =>
-  engineShape.safeParse({ name: name.value, boreMm: boreMm.value ?? 0, pitchMm: pitchMm.value ?? 0, ...planEngine(layout.value, cylinders.value, perHead.value) }),
+  engineShape.safeParse({ name: name.value, boreMm: boreMm.value ?? 0, pitchMm: pitchMm.value ?? 0, ...planEngine(layout.value, cylinders.value, perHead.value), firing: order.value ?? [] }),
 )
-const ready = computed(() => shape.value.success && sheetProblems(draft.value).length === 0)
+const ready = computed(() => shape.value.success && order.value !== null && sheetProblems(draft.value).length === 0)
 
 async function save(): Promise<void> {
   if (!shape.value.success || !ready.value) return
@@ -49,6 +52,7 @@ async function save(): Promise<void> {
         <label class="field">{{ t('engine.per-head') }}<input v-model.number="perHead" type="number" min="1" max="24" /></label>
         <LengthField v-model="boreMm" :label="t('engines.bore')" />
         <LengthField v-model="pitchMm" :label="t('engine.pitch')" :hint="t('engine.pitch-hint')" />
+        <label class="field">{{ t('engine.firing') }}<input v-model="firing" class="figure" maxlength="120" placeholder="1-3-4-2" :aria-invalid="order === null" data-part="firing" /><span v-if="order === null" class="text-[14px] text-outside">{{ t('engine.firing-wrong') }}</span></label>
       </div>
       <SheetForm v-model="draft" />
       <div class="flex gap-2">

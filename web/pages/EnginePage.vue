@@ -55,6 +55,8 @@ async function save(): Promise<void> {
               <dt>{{ t(`engine.limit.${name}`) }}</dt>
               <dd class="figure text-right">{{ sheet.limits[name] === null ? '—' : withUnit(sheet.limits[name]!) }}</dd>
             </template>
+            <dt>{{ t('engine.firing') }}</dt>
+            <dd class="figure text-right">{{ engine.firing.join('-') || '—' }}</dd>
             <dt>{{ t('engine.limit.holdDownNm') }}</dt>
             <dd class="figure text-right">{{ sheet.limits.holdDownNm ?? '—' }}</dd>
           </dl>

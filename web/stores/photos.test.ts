@@ -60,7 +60,7 @@ describe('photos on their way', () => {
   it('are tried again where the server stumbles, and left to the act’s refusal where it will not have them', async () => {
     const id = crypto.randomUUID()
     await keepPhoto(id, jobId, bytes(), 'image/jpeg')
-    const commands = [{ act: photo(id) }] as Parameters<typeof sendPhotos>[0]
+    const commands = [{ act: photo(id) }] as unknown as Parameters<typeof sendPhotos>[0]
     photoStatus = 503
     await expect(sendPhotos(commands)).rejects.toThrow(TypeError)
     photoStatus = 422
