@@ -116,8 +116,9 @@ async function replanning(house: House, personId: string): Promise<Line> {
     times.push(performance.now() - start)
     planned = plan.jobs.length
   }
-  const worst = Math.max(...times.slice(1))
-  return { what: `Re-planning ${planned} open jobs, read from the store and laid for two technicians, slowest of 11`, wanted: 'under 200 ms', found: ms(worst), good: worst < 200 && planned === 12 }
+  const sorted = times.slice(1).sort((a, b) => a - b)
+  const worst = sorted.at(-1)!
+  return { what: `Re-planning ${planned} open jobs, read from the store and laid for two technicians, median and slowest of 11`, wanted: 'under 200 ms', found: `${ms(sorted[5]!)}, ${ms(worst)}`, good: worst < 200 && planned === 12 }
 }
 
 /** The speeds of the whole job: paper, files, the unrolled wall, the shop's plan. */

@@ -2,7 +2,7 @@ import { isClosed } from '#core/job/route'
 import type { Closure } from '#core/job/snapshot'
 import { workOf } from '../store/read'
 import type { Row, TableName } from '../store/models'
-import { iso, list, num, rows, str } from '../store/read-values'
+import { iso, list, num, rows, select, str } from '../store/read-values'
 import type { Store } from '../store/store'
 import type { PlannedJob } from './read-schedule'
 
@@ -13,6 +13,15 @@ const moments = {
 
 const toClosure = (r: Row): Closure => ({ seq: num(r.seq), personId: str(r.personId), at: iso(r.at), stage: r.stage as Closure['stage'], closes: Boolean(r.closes), note: '', hash: '', sealVersion: num(r.sealVersion) })
 
+/**
+ * When readings were taken: of each set and minute the first and the last. Hours are made of the
+ * pauses between, and a flood of readings is no more work than a few.
+ */
+async function readingMoments(store: Store, jobIds: unknown[]): Promise<Row[]> {
+  if (jobIds.length === 0) return []
+  return select(store, 'SELECT jobId, setId, MIN(at) AS first, MAX(at) AS last FROM readings WHERE jobId IN (:jobIds) GROUP BY jobId, setId, FLOOR(UNIX_TIMESTAMP(at) / 60)', { jobIds })
+}
+
 /** Every job that is neither signed nor laid aside, with what its hours are counted from: one query a table, however many jobs. */
 export async function readOpenJobs(store: Store): Promise<PlannedJob[]> {
   const [jobs, closures] = await Promise.all([rows(store, 'jobs', { archived: false }), rows(store, 'closures')])
@@ -21,7 +30,7 @@ export async function readOpenJobs(store: Store): Promise<PlannedJob[]> {
   const of = (table: TableName) => rows(store, table, where)
   const names = Object.keys(moments) as (keyof typeof moments)[]
   const [engines, sets, readings, pulls, presses, grades, times, strikes, ...rest] = await Promise.all([
-    rows(store, 'engines', { id: open.map((j) => j.engineId) }), of('readingSets'), of('readings'), of('pullLogs'), of('pressLogs'), of('grades'), of('bookedTimes'), of('strikes'), ...names.map((n) => of(moments[n])),
+    rows(store, 'engines', { id: open.map((j) => j.engineId) }), of('readingSets'), readingMoments(store, where.jobId), of('pullLogs'), of('pressLogs'), of('grades'), of('bookedTimes'), of('strikes'), ...names.map((n) => of(moments[n])),
   ])
   const closings = new Map((await rows(store, 'setClosings', { setId: sets.map((s) => s.id) })).map((c) => [c.setId, c]))
   const struck = new Set(strikes.map((s) => s.targetId))
@@ -34,7 +43,7 @@ export async function readOpenJobs(store: Store): Promise<PlannedJob[]> {
       const closing = closings.get(s.id)
       return { id: str(s.id), stage: s.stage as Closure['stage'], cylinder: num(s.cylinder), at: iso(s.at), closed: closing ? { at: iso(closing.at) } : null }
     }),
-    readings: own(readings, j.id).map((r) => ({ setId: str(r.setId), at: iso(r.at) })),
+    readings: own(readings, j.id).flatMap((r) => [r.first, r.last].map((at) => ({ setId: str(r.setId), at: iso(at) }))),
     closures: own(closures, j.id).map(toClosure),
     pulls: own(pulls, j.id).map(withStrike),
     presses: own(presses, j.id).map(withStrike),

@@ -16,6 +16,11 @@ async function addMissing(query: QueryInterface, names: readonly TableName[]): P
     for (const [column, definition] of Object.entries(columnsOf(name))) {
       if (!(column in columns)) await query.addColumn(name, column, definition as DataType)
     }
+    const present = new Set(((await query.showIndex(name)) as { name: string }[]).map((i) => i.name))
+    for (const fields of indexes[name] ?? []) {
+      const index = `${name}_${fields.join('_')}`
+      if (!present.has(index)) await query.addIndex(name, fields, { name: index })
+    }
   }
 }
 
@@ -28,7 +33,7 @@ const ledgesAndParts: readonly TableName[] = [
 ]
 
 const theWholeJob: readonly TableName[] = [
-  'settings', 'sheets', 'tallyMarks', 'jobs', 'closures', 'pullers', 'pullLogs', 'findings', 'photos', 'photoBytes', 'grades', 'decisions', 'sealFits', 'pressLogs', 'bookedTimes',
+  'settings', 'sheets', 'tallyMarks', 'jobs', 'closures', 'readings', 'pullers', 'pullLogs', 'findings', 'photos', 'photoBytes', 'grades', 'decisions', 'sealFits', 'pressLogs', 'bookedTimes',
 ]
 
 /**

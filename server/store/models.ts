@@ -255,7 +255,7 @@ export const indexes: Partial<Record<TableName, string[][]>> = {
   bookedTimes: [['jobId']],
   studyReadings: [['studyId']],
   readingSets: [['jobId']],
-  readings: [['jobId'], ['setId']],
+  readings: [['jobId'], ['setId'], ['jobId', 'setId', 'at']],
   strikes: [['jobId']],
   cuts: [['jobId']],
   shimFits: [['jobId']],

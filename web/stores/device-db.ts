@@ -42,6 +42,11 @@ export function deviceDb(): Promise<IDBPDatabase<DeviceSchema>> {
       db.createObjectStore('snapshots')
       db.createObjectStore('shop')
     },
+    // A newer page on this device must not wait for this one: it is let through, and this one opens again.
+    blocking(_from, _to, event) {
+      ;(event.target as IDBDatabase).close()
+      opened = null
+    },
   })
   return opened
 }

@@ -12,7 +12,7 @@ const W = 620
 const H = 360
 /** The liner lies on its side, its top at the left: long things want the long way of the screen. */
 const long = computed(() => props.liner?.lengthMm ?? 220)
-const scale = computed(() => Math.min(360 / long.value, 240 / (props.liner?.flangeOuterMm ?? props.boreMm * 1.15)))
+const scale = computed(() => Math.min((props.liner?.clockDeg == null ? 440 : 360) / long.value, 240 / (props.liner?.flangeOuterMm ?? props.boreMm * 1.15)))
 const x0 = 24
 const mid = 176
 const half = computed(() => ({
@@ -45,7 +45,7 @@ const clock = computed(() => {
       <g v-for="(g, i) in grooves" :key="g.ring.groove" :data-groove="g.ring.groove" :data-state="g.ring.state">
         <rect v-for="s in sides" :key="s" :x="g.x" :y="mid + s * half.outer - (s > 0 ? 6 : 4)" width="10" height="10" :fill="g.ring.state === 'on' ? 'var(--brass-on-blue)' : g.ring.state === 'wetted' ? 'rgb(227 182 90 / 0.45)' : 'var(--layout)'" :stroke="next === g.ring.groove ? 'var(--brass-on-blue)' : 'var(--scribe)'" :stroke-width="next === g.ring.groove ? 3.5 : 1.5" :stroke-dasharray="g.ring.state === 'open' ? '3 2' : 'none'" />
         <line :x1="g.x + 5" :x2="g.x + 5" :y1="mid + half.outer + 8" :y2="mid + half.flange + 20 + i * 22" stroke="var(--scribe)" stroke-opacity="0.6" />
-        <text :x="g.x + 12" :y="mid + half.flange + 26 + i * 22" font-size="14.5" :font-weight="next === g.ring.groove ? 700 : 400" fill="var(--scribe)">{{ t('fit.ring-line', { place: g.ring.seal.place, material: g.ring.seal.material, colour: g.ring.seal.colour }) }}</text>
+        <text :x="g.x - 4" :y="mid + half.flange + 26 + i * 22" text-anchor="end" font-size="14.5" :font-weight="next === g.ring.groove ? 700 : 400" fill="var(--scribe)">{{ t('fit.ring-line', { place: g.ring.seal.place, material: g.ring.seal.material, colour: g.ring.seal.colour }) }}</text>
       </g>
       <g v-if="clock" data-part="clocking">
         <circle cx="524" :cy="mid" r="66" fill="none" stroke="var(--scribe)" stroke-width="1.5" />
