@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CalendarPlus } from '@lucide/vue'
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useIntervalFn } from '@vueuse/core'
 import { scaleLinear } from 'd3-scale'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -33,6 +33,10 @@ async function load(): Promise<void> {
   }
 }
 void load()
+// Asked again by itself while the server is away.
+useIntervalFn(() => {
+  if (away.value) void load()
+}, 4000)
 
 const crew = computed(() => shop.shop?.crew ?? null)
 /** Only hours of work are drawn: each working day is as wide as its shift. */

@@ -39,6 +39,8 @@ const option = computed(() => plan.value.options[chosen.value] ?? plan.value.opt
 const words = computed(() =>
   Object.fromEntries(plan.value.grades.map((g) => {
     const renew = (decided.value ?? option.value).renew.includes(g.cylinder)
+    // A grade that nobody confirmed is no grade yet.
+    if (!g.confirmed) return [g.cylinder, { text: t('look.open'), verdict: null }]
     return [g.cylinder, { text: t(`grade.${g.grade}`), more: t(renew ? 'decide.renew' : 'decide.stays'), verdict: renew ? ('unsure' as const) : ('in' as const) }]
   })),
 )
