@@ -27,7 +27,6 @@ afterAll(async () => {
 })
 
 const stock = () => house.json<Stock>('/api/stock')
-const saved = () => browser.until(async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'something still waits', 30_000)
 
 describe('the stock', () => {
   async function chooseFile(name: string, text: string): Promise<void> {
@@ -85,7 +84,7 @@ describe('a repeat study', () => {
     const seen: string[] = []
     for (let i = 0; i < 8; i++) {
       if (i === 3) {
-        await saved()
+        await browser.untilSaved()
         await browser.go(`/gauges/${depth.id}/study`)
       }
       if (i === 5) await house.kill()
@@ -114,7 +113,7 @@ describe('a pass that nobody measured', () => {
     await browser.until(async () => (await browser.all('[data-part=schools] tbody tr')).length === 6, 'the schools are not planned', 30_000)
     await browser.click('[data-school=leave] button')
     await browser.click('[data-part=take-plan]')
-    await saved()
+    await browser.untilSaved()
     await browser.go(`/jobs/${jobId}/cut`)
     await browser.find('#reading')
     await browser.chord(Key.ALT, '3')
@@ -130,7 +129,7 @@ describe('a pass that nobody measured', () => {
     await (await browser.find('[data-part=blind-reason]')).sendKeys('gauge is at its maker')
     await browser.click('[data-part=blind-cut]:not(:disabled)')
     await browser.untilText('[data-part=passes]', 'unmeasured: gauge is at its maker')
-    await saved()
+    await browser.untilSaved()
     expect(readCutBore(await house.snapshot(jobId), 3).passes.map((p) => p.cut.unmeasured)).toEqual(['', 'gauge is at its maker'])
     await browser.click('[data-part=strike-cut]')
     await browser.until(async () => readCutBore(await house.snapshot(jobId), 3).passes.length === 1, 'the pass is not struck out')

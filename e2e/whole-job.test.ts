@@ -28,58 +28,8 @@ afterAll(async () => {
 const action = async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-action')) ?? ''
 const untilAction = (wanted: string | RegExp) => browser.until(async () => (typeof wanted === 'string' ? (await action()) === wanted : wanted.test(await action())), `the next move is not ${wanted}`)
 const at = (stage: string) => browser.find(`main > [data-stage=${stage}] [data-part=next-move]`)
-const saved = () => browser.until(async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'something still waits', 30_000)
 /** A deck that stands well: four stations a cylinder, each a little different. */
 const good = (cylinder: number, station: number) => (0.124 + cylinder * 0.001 + station * 0.001).toFixed(3)
-
-/** Whoever does what the bar says, and nothing else: its button, or the figure it asks for. */
-async function followTheBar(figure: (cylinder: number, stationDeg: number) => number): Promise<string[]> {
-  const said: string[] = []
-  for (let step = 0; step < 320; step++) {
-    const now = await browser.run<{ action: string; reason: string; cylinder: string; station: string; head: string; stage: string }>(
-      `const e = document.querySelector('[data-part=next-move]'); return { action: e.dataset.action, reason: e.dataset.reason, cylinder: e.dataset.cylinder, station: e.dataset.station, head: e.innerText, stage: location.pathname.split('/').pop() }`,
-    )
-    said.push(`${now.stage} ${now.action}`)
-    if (now.stage === 'record' && now.action === 'done') return said
-    if ((now.action === 'measure' && now.reason !== 'zero-moved') || now.action === 'repeat') {
-      await (await browser.find('#reading')).click()
-      await browser.type(figure(Number(now.cylinder), Number(now.station)).toFixed(3), Key.ENTER)
-    } else {
-      await browser.click('[data-part=move-button]')
-      await browser.driver.sleep(120)
-      // What it asks before it is done: a reason where one is wanted, then the one brass button.
-      for (const note of await browser.all('[data-part=close-note]')) await note.sendKeys('accepted by Ines Varga')
-      for (const button of await browser.all('[role=dialog] .key-brass:not(:disabled)')) await button.click()
-    }
-    await browser.until(
-      async () => (await browser.run<string>(`return document.querySelector('[data-part=next-move]')?.innerText + location.pathname + document.querySelectorAll('[role=dialog]').length`)) !== `${now.head}/jobs/${await browser.run<string>('return location.pathname.split("/")[2]')}/${now.stage}0`,
-      `nothing followed: ${now.head}`,
-    ).catch((error: Error) => {
-      if (now.action !== 'repeat') throw error
-    })
-    await browser.driver.sleep(60)
-  }
-  throw new Error(`it never ended: ${said.slice(-6).join(' | ')}`)
-}
-
-describe('the pump set', () => {
-  it('is brought to its end by an apprentice who only follows the bar', async () => {
-    const jobId = await house.jobId('Pump')
-    const { sets, readings } = await house.snapshot(jobId)
-    const dry = new Map(sets.filter((s) => s.stage === 'trial-fit').flatMap((s) => readings.filter((r) => r.setId === s.id).map((r) => [`${s.cylinder} ${r.angleDeg}`, r.valueMm] as const)))
-    await browser.go('/')
-    await browser.chooseOption('#person', 'Oke Marlow')
-    await browser.go(`/jobs/${jobId}`)
-    await browser.find('main > [data-stage=trial-fit] [data-part=next-move]')
-    const said = await followTheBar((cylinder, station) => dry.get(`${cylinder} ${station}`)!)
-    expect(said).toEqual(expect.arrayContaining(['trial-fit repeat-anew', 'trial-fit repeat', 'fit ring-on', 'fit press', 'final-check measure', 'record count-out', 'record sign']))
-    await saved()
-    const done = await house.snapshot(jobId)
-    expect(sealState(done, signatureOf(done)!)).toBe('stands')
-    expect(done.presses).toHaveLength(8)
-    expect(await browser.complaints()).toEqual([])
-  })
-})
 
 describe('a whole job', () => {
   it('is carried from intake to the signed record by the keyboard', async () => {
@@ -186,7 +136,7 @@ describe('a whole job', () => {
     await close()
     await at('record')
     expect(await tom.countOutAndSign()).toBe(1)
-    await saved()
+    await browser.untilSaved()
 
     const jobId = await house.jobId('Harbour crane')
     const done = await house.snapshot(jobId)
@@ -321,7 +271,7 @@ describe('a whole job', () => {
     await browser.driver.sleep(120)
     await finger.tap('[data-part=sign-confirm]')
     await browser.untilText('[data-part=move-head]', 'Signed by Lise Brandt')
-    await saved()
+    await browser.untilSaved()
     const done = await house.snapshot(await house.jobId('second time'))
     expect(sealState(done, signatureOf(done)!)).toBe('stands')
     expect(done.job).toMatchObject({ work: ['strip', 'dry-fit', 'seals', 'check'], fromJobId: await house.jobId('Harbour crane') })

@@ -1,5 +1,4 @@
-import { toRadians, turnDeg } from '../measure/angle'
-import { turnBetweenDeg } from './read-fitting'
+import { toRadians, turnBetweenDeg, turnDeg } from '../measure/angle'
 import type { Snapshot } from './snapshot'
 import type { FaceName, Finding, FindingKind } from './strip'
 

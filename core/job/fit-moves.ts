@@ -1,4 +1,4 @@
-import { pressProblem, readFitting, swellLeftMs, type FittingState } from './read-fitting'
+import { pressProblem, readFitting, runningBand, swellLeftMs, type FittingState } from './read-fitting'
 import { isClosed, routeStages } from './route'
 import type { Snapshot } from './snapshot'
 import { inTurn, make, type StageMove } from './stage-moves'
@@ -42,7 +42,7 @@ export function fitMove(snapshot: Snapshot, selected: number, nowMs: number): St
   const all = readFitting(snapshot)
   const turn = inTurn(all, selected)
   // A wetted band waits for nobody: its liner comes first, whichever is in hand.
-  const running = all.filter((f) => swellLeftMs(f, nowMs) !== null).sort((a, b) => swellLeftMs(a, nowMs)! - swellLeftMs(b, nowMs)!)[0]
+  const running = runningBand(all, nowMs)
   const urgent = running && running.cylinder !== turn[0]!.cylinder ? running : null
   if (urgent) return make('fit', 'next-cylinder', 'band-runs', { cylinder: urgent.cylinder })
   const own = wantedOf(snapshot, turn[0]!, nowMs)

@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, it } from 'vitest'
+import { turnBetweenDeg } from '../measure/angle'
 import { Played } from '../testing/make-snapshot'
 import { wholeJob } from '../testing/tarrock'
 import { compareWithDry } from './compare-dry'
 import { fitMove } from './fit-moves'
-import { pressProblem, readFitting, sealProblem, swellLeftMs, turnBetweenDeg } from './read-fitting'
+import { pressProblem, readFitting, runningBand, sealProblem, swellLeftMs } from './read-fitting'
 import { gateProblems } from './route'
 
 let played: Played
@@ -90,6 +91,11 @@ describe('seals', () => {
     expect(swellLeftMs(two(), ms(4))).toBe(6 * 60_000)
     expect(swellLeftMs(two(), ms(12))).toBe(-2 * 60_000)
     expect(swellLeftMs(readFitting(played.snapshot)[0]!, ms(4))).toBeNull()
+    ring(4, 1, 'on', 1)
+    ring(4, 2, 'on', 1)
+    ring(4, 0, 'wetted', 3)
+    expect(runningBand(readFitting(played.snapshot), ms(4))).toMatchObject({ cylinder: 2, ring: { groove: 0 }, leftMs: 6 * 60_000 })
+    played.act({ what: 'strike-entry', entryId: played.snapshot.sealFits.at(-1)!.id, reason: 'not wet' })
     // Another liner in hand: the wet band goes first.
     expect(fitMove(played.snapshot, 5, ms(4))).toMatchObject({ action: 'next-cylinder', reason: 'band-runs', cylinder: 2 })
     expect(fitMove(played.snapshot, 2, ms(12))).toMatchObject({ action: 'band-late', figures: { minutes: 10 } })

@@ -2,10 +2,10 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { Played } from '../testing/make-snapshot'
 import { wholeJob } from '../testing/tarrock'
 import { findPatterns } from './find-patterns'
-import { breakEvenReturn, planRenewals, returnCost } from './plan-renewals'
+import { breakEvenReturn, optionOf, planRenewals, returnCost } from './plan-renewals'
 import { readComplaint } from './read-complaint'
 import type { Finding } from './strip'
-import { confirmedGrade, reaches, suggestGrade } from './suggest-grade'
+import { confirmedGrade, suggestGrade } from './suggest-grade'
 
 let played: Played
 let made = 0
@@ -52,12 +52,6 @@ describe('the suggested grade', () => {
     grade('scrap')
     grade('good')
     expect(confirmedGrade(played.snapshot, 1)?.grade).toBe('good')
-  })
-
-  it('knows which direction a finding reaches, over 12 o’clock too', () => {
-    expect(reaches({ atDeg: 350, spanDeg: 40 }, 5)).toBe(true)
-    expect(reaches({ atDeg: 350, spanDeg: 40 }, 15)).toBe(false)
-    expect(reaches({ atDeg: 90, spanDeg: 360 }, 270)).toBe(true)
   })
 })
 
@@ -130,6 +124,7 @@ describe('one, some or all', () => {
     const plan = planRenewals(played.snapshot)
     expect(plan.options[0]!.renew).toEqual([3])
     expect(plan.grades.every((g) => g.confirmed)).toBe(true)
+    expect([optionOf(plan, [3]), optionOf(plan, [5, 3, 2]), optionOf(plan, [1, 2])]).toEqual([0, 2, -1])
     plan.breakEven.slice(0, -1).forEach((even, i) => {
       const again = planRenewals(played.snapshot, { ...played.snapshot.renewalCosts, openUpAgain: even!, downtime: 0 })
       expect(again.options[i]!.expectedCost).toBeCloseTo(again.options[i + 1]!.expectedCost, 6)

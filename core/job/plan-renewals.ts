@@ -45,6 +45,12 @@ export function planRenewals(snapshot: Snapshot, costs: RenewalCosts = snapshot.
   return { grades, options, cheapest, breakEven }
 }
 
+/** Which of the options renews exactly these cylinders; −1 for none. */
+export function optionOf(plan: Pick<RenewalPlan, 'options'>, renew: readonly number[]): number {
+  const wanted = [...renew].sort((a, b) => a - b).join()
+  return plan.options.findIndex((o) => o.renew.join() === wanted)
+}
+
 /** What was decided last; null before anything was. */
 export function decisionInForce(snapshot: Pick<Snapshot, 'decisions'>): Decision | null {
   return [...snapshot.decisions].sort((a, b) => a.seq - b.seq).at(-1) ?? null

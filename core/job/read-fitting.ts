@@ -1,4 +1,4 @@
-import { turnDeg } from '../measure/angle'
+import { turnBetweenDeg } from '../measure/angle'
 import type { PressLog, SealGroove } from './fitting'
 import type { Snapshot } from './snapshot'
 import { standingOf } from './stations'
@@ -25,12 +25,6 @@ export interface FittingState {
   late: boolean
   /** Whether its ports or opening face where they must; null where nothing is clocked or it is not in yet. */
   clock: 'in' | 'out' | null
-}
-
-/** The smallest turn between two directions, degrees, 0 … 180. */
-export function turnBetweenDeg(aDeg: number, bDeg: number): number {
-  const turn = turnDeg(aDeg - bDeg)
-  return Math.min(turn, 360 - turn)
 }
 
 /** When a band wetted at `at` must be in. */
@@ -74,6 +68,15 @@ export function swellLeftMs(state: FittingState, nowMs: number): number | null {
   if (state.press) return null
   const due = state.rings.flatMap((r) => (r.dueAt ? [Date.parse(r.dueAt)] : []))
   return due.length > 0 ? Math.min(...due) - nowMs : null
+}
+
+/** The wet band that must be in first: its liner, its ring, and how long is left; null where none is wet. */
+export function runningBand(all: readonly FittingState[], nowMs: number): { cylinder: number; ring: RingFit; leftMs: number } | null {
+  const wet = all.flatMap((f) => {
+    const leftMs = swellLeftMs(f, nowMs)
+    return leftMs === null ? [] : [{ cylinder: f.cylinder, ring: f.rings.find((r) => r.dueAt !== null)!, leftMs }]
+  })
+  return wet.sort((a, b) => a.leftMs - b.leftMs)[0] ?? null
 }
 
 /** Why a step is out of order; null where it may be done. */

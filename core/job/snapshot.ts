@@ -1,12 +1,14 @@
 import { z } from 'zod'
-import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, reading, thicknessMm } from '../schema'
+import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, thicknessMm } from '../schema'
 import { by, entry, id, seq, strike, when } from './base'
 import { linerShape, pressLog, sealFit, sealGroove } from './fitting'
 import { complaintNames, usage } from './intake'
+import { liner, shim } from './stock-parts'
 import { decision, finding, grade, photo, puller, pullLog, renewalCosts, startRenewalCosts, tallyMark } from './strip'
 import { plainWork, setStages, stageNames, workNames } from './stages'
 
 export { id }
+export { liner, shim, type Liner, type Shim } from './stock-parts'
 
 export const ruleName = z.enum(['guarded', 'plain'])
 export type RuleName = z.infer<typeof ruleName>
@@ -175,39 +177,6 @@ export const closure = z.strictObject({
   sealVersion: z.int().default(1),
 })
 export type Closure = z.infer<typeof closure>
-
-export const shim = z.strictObject({
-  id,
-  /** The engine whose ledge it fits. */
-  engineId: id,
-  label: z.string().max(40),
-  nominalMm: thicknessMm,
-  actualMm: thicknessMm,
-  material: z.enum(['stainless', 'brass', 'steel']),
-  /** Where its chamfer is: it must lie toward the fillet the cutter leaves. */
-  chamfer: z.enum(['none', 'inside', 'outside']).default('none'),
-  /** Thickness round the ring as it was measured; the mean is the actual thickness. */
-  readings: z.array(reading).default([]),
-  /** Where it lies now, in any job of the shop. */
-  fitted: z.strictObject({ jobId: id, cylinder: cylinderNumber }).nullable(),
-})
-export type Shim = z.infer<typeof shim>
-
-/** A liner of the stock. Angles of its readings are counted from its own mark, clockwise from above. */
-export const liner = z.strictObject({
-  id,
-  engineId: id,
-  label: z.string().trim().min(1).max(40),
-  /** Flange thickness by the maker, mm (step to top for a mid-stop liner). */
-  nominalMm: thicknessMm,
-  material: z.string().max(40),
-  /** Belongs to this bore (an old liner that goes back to its own); null for any. */
-  onlyCylinder: cylinderNumber.nullable(),
-  /** Flange thickness at its stations. */
-  readings: z.array(reading),
-  fitted: z.strictObject({ jobId: id, cylinder: cylinderNumber }).nullable(),
-})
-export type Liner = z.infer<typeof liner>
 
 export const wearKinds = ['fretting', 'pitting', 'burr', 'old-seal'] as const
 /** Something seen on a ledge, at its clock position. */

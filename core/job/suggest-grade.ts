@@ -1,7 +1,7 @@
 import type { Snapshot } from './snapshot'
 import { readLedge } from './ledges'
 import { standingOf } from './stations'
-import type { Finding, FindingKind, Grade, GradeName } from './strip'
+import type { FindingKind, Grade, GradeName } from './strip'
 
 /** What a finding weighs by its severity 1 … 3. Three is scrap by itself; the sum of lesser ones grades too. */
 const weights: Record<FindingKind, readonly [number, number, number]> = {
@@ -45,10 +45,4 @@ export function suggestGrade(snapshot: Snapshot, cylinder: number): { grade: Gra
 /** The grade a person confirmed last; null where nobody did. */
 export function confirmedGrade(snapshot: Pick<Snapshot, 'grades'>, cylinder: number): Grade | null {
   return snapshot.grades.filter((g) => g.cylinder === cylinder).sort((a, b) => a.seq - b.seq).at(-1) ?? null
-}
-
-/** Whether a finding reaches a direction. */
-export function reaches(finding: Pick<Finding, 'atDeg' | 'spanDeg'>, angleDeg: number): boolean {
-  const away = Math.abs(((angleDeg - finding.atDeg + 540) % 360) - 180)
-  return away <= finding.spanDeg / 2
 }

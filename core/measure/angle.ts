@@ -19,3 +19,9 @@ export function clockHour(angleDeg: number): number {
 export function evenStations(count: number): number[] {
   return Array.from({ length: count }, (_, i) => (360 / count) * i)
 }
+
+/** The smallest turn between two directions, degrees, 0 … 180. */
+export function turnBetweenDeg(aDeg: number, bDeg: number): number {
+  const turn = turnDeg(aDeg - bDeg)
+  return Math.min(turn, 360 - turn)
+}

@@ -121,6 +121,11 @@ export class Browser {
     )
   }
 
+  /** Waits until nothing of this device is on its way any more. */
+  async untilSaved(): Promise<void> {
+    await this.until(async () => (await (await this.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'something still waits', 30_000)
+  }
+
   /** Complaints of the page's console, without the network's own when a server is away on purpose. */
   async complaints(): Promise<string[]> {
     const entries = await this.driver.manage().logs().get(logging.Type.BROWSER)

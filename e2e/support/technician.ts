@@ -158,7 +158,7 @@ export class Technician {
   }
 
   async untilSaved(): Promise<void> {
-    await this.browser.until(async () => (await (await this.browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'readings still wait', 30_000)
+    await this.browser.untilSaved()
   }
 }
 

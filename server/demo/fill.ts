@@ -12,7 +12,7 @@ import type { GradeName } from '#core/job/strip'
 import { keepPhoto } from '../photos/routes'
 import { carryOut } from '../store/carry-out'
 import { readSnapshot } from '../store/read'
-import { planRenewals } from '#core/job/plan-renewals'
+import { optionOf, planRenewals } from '#core/job/plan-renewals'
 import { suggestGrade } from '#core/job/suggest-grade'
 import type { Store } from '../store/store'
 import { demoId } from './demo-id'
@@ -112,7 +112,7 @@ async function gradeAndDecide(store: Store, past: Past, jobId: string, grades: R
   await past.act({ what: 'close-stage', stage: 'look', note: '' }, ines.id, 5)
   const snapshot = (await readSnapshot(store, jobId))!
   const plan = planRenewals(snapshot)
-  const option = plan.options.find((o) => o.renew.join() === renew.join()) ?? plan.options.at(-1)!
+  const option = plan.options.at(optionOf(plan, renew))!
   const { nowCost, comebackChance, expectedCost } = option
   await past.act({ what: 'decide-renewals', decisionId: demoId(`decision ${jobId}`), renew, costs: snapshot.renewalCosts, nowCost, comebackChance, expectedCost, words }, ines.id, 20)
   await past.act({ what: 'close-stage', stage: 'decide', note: '' }, ines.id, 5)

@@ -1,6 +1,6 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
 import { readDeck } from '#core/job/deck'
-import { decisionInForce, planRenewals, returnCost } from '#core/job/plan-renewals'
+import { decisionInForce, optionOf, planRenewals, returnCost } from '#core/job/plan-renewals'
 import { isClosed, routeStages } from '#core/job/route'
 import { sealState, signatureOf } from '#core/job/seal'
 import { measuredStages } from '#core/job/stages'
@@ -17,9 +17,10 @@ const money = (value: number) => Math.round(value).toLocaleString('en')
 function choicesBlock(w: Writer): Content[] {
   if (!routeStages(w.snapshot).includes('decide')) return []
   const decided = decisionInForce(w.snapshot)
-  const { options, cheapest, breakEven } = planRenewals(w.snapshot, decided?.costs)
+  const plan = planRenewals(w.snapshot, decided?.costs)
+  const { options, cheapest, breakEven } = plan
   // A page, not a book: the extremes, the cheapest, the chosen one and its neighbours.
-  const chosen = decided ? options.findIndex((o) => o.renew.join() === decided.renew.join()) : -1
+  const chosen = decided ? optionOf(plan, decided.renew) : -1
   const wanted = new Set([0, cheapest, options.length - 1, ...(chosen >= 0 ? [chosen - 1, chosen, chosen + 1] : [])])
   const rows = options.flatMap((o, i): TableCell[][] =>
     wanted.has(i)

@@ -12,7 +12,8 @@ import { clockHour } from '#core/measure/angle'
 import { partFigures } from '#core/plan/read-repair'
 import { stageHours } from '#core/time/stage-hours'
 import { figure, lines, table, title, type Writer } from './pdf-writer'
-import { word } from './words'
+import { sayComplaint, sayPattern, sayShift } from '#contract/words/say-strip'
+import { say, word } from './words'
 
 const cell = (text: string, more: object = {}): TableCell => ({ text, fontSize: 9, ...more })
 const standing = <T extends { struck: unknown }>(all: readonly T[]) => all.filter((e) => !e.struck)
@@ -32,11 +33,7 @@ export function intakeBlock(w: Writer): Content[] {
 /** What protrusion as found says of the complaint. */
 export function complaintBlock(w: Writer): Content[] {
   const { signs, unexplained } = readComplaint(w.snapshot)
-  const steps = signs.filter((s) => s.code === 'stepped').map((s) => `${s.cylinders.join('–')} ${w.length(s.valueMm!)}`)
-  const told = signs
-    .filter((s) => s.code !== 'not-measured' && s.code !== 'stepped')
-    .map((s) => word(`sign.${s.code}`, { cylinders: s.cylinders.join(', '), value: s.valueMm === null ? '' : w.length(s.valueMm), clock: s.atDeg === null ? '' : clockHour(s.atDeg) }))
-  if (steps.length > 0) told.push(word('sign.stepped', { cylinders: steps.join(', ') }))
+  const told = sayComplaint(signs.filter((s) => s.code !== 'not-measured'), w).map(say)
   if (told.length === 0) return []
   const rest = unexplained.length > 0 ? [word('sign.unexplained', { complaints: unexplained.map((c) => word(`complaint.${c}`)).join(', ') })] : []
   return [title(word('sign.name')), lines([...told, ...rest], '')]
@@ -46,7 +43,7 @@ export function complaintBlock(w: Writer): Content[] {
 export function dryBlock(w: Writer): Content[] {
   const moved = compareWithDry(w.snapshot)
   if (moved.length === 0) return []
-  const told = moved.filter((c) => c.cause !== 'same').map((c) => word(`dry.${c.cause}`, { cylinder: c.cylinder, shift: w.length(Math.abs(c.meanShiftMm)), tilt: w.length(c.tiltShiftMm), clock: c.highAtDeg === null ? '' : clockHour(c.highAtDeg) }))
+  const told = moved.filter((c) => c.cause !== 'same').map((c) => say(sayShift(c, w)))
   return [title(word('dry.name')), lines(told, word('record.dry-same'))]
 }
 
@@ -86,7 +83,7 @@ function findingsBlock(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[
     figure(`${w.rough(f.fromMm)} – ${w.rough(f.toMm)}`),
     cell(`${f.pastSteps === null ? '' : `${word('look.past', { n: f.pastSteps })} `}${f.words}${w.strike(f.struck)}`),
   ])
-  const patterns = findPatterns(w.snapshot).map((p) => word(`pattern.${p.code}`, { kind: word(`finding.${p.kind}`), face: word(`face.${p.on}`), cylinders: p.cylinders.join(', '), clock: p.atDeg === null ? '' : clockHour(p.atDeg), n: p.steps }))
+  const patterns = findPatterns(w.snapshot).map((p) => say(sayPattern(p)))
   return [
     title(word('record.findings')),
     ...(rows.length > 0 ? [table([word('record.cylinder'), word('look.faces'), word('look.what'), word('record.where'), word('record.down'), word('wear.words')], rows, [30, 54, 92, 66, 84, '*'])] : []),

@@ -1,4 +1,5 @@
 import { compile, createCoreContext, registerMessageCompiler, registerMessageResolver, resolveValue, translate } from '@intlify/core-base'
+import type { Said } from '#contract/words/say-move'
 import en from '#words/en.json'
 
 registerMessageCompiler(compile)
@@ -9,6 +10,11 @@ const context = createCoreContext({ locale: 'en', fallbackLocale: 'en', messages
 /** A message of the same files the interface uses. */
 export function word(key: string, params: Record<string, string | number> = {}): string {
   return String((translate as (context: unknown, key: string, params: object) => unknown)(context, key, params))
+}
+
+/** A message whose figures are written already, as the interface says it. */
+export function say(said: Said): string {
+  return word(said.key, { ...said.params, ...Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, word(key)])) })
 }
 
 /** A reason that the interface gave, in words; any other as it was written. */

@@ -12,6 +12,7 @@ import { rows, select } from './read-values'
 import type { Row, TableName } from './models'
 import type { Store } from './store'
 import { carryOutInShop } from './carry-out-shop'
+import { isKnownPerson } from './known-person'
 import { carryOutEntry, changeJob, strikeOutEntry } from './carry-out-entry'
 import { carryOutRepair, refuseBlindCut, refuseTaken } from './carry-out-repair'
 
@@ -221,19 +222,6 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       break
   }
   await layParts(work, snapshot, after)
-}
-
-/** People are never taken away, so a name once found stays good for every copy of the server. */
-const known = new WeakMap<Store, Set<string>>()
-
-/** Whether somebody of that id works here. */
-export async function isKnownPerson(store: Store, personId: string, transaction?: Transaction): Promise<boolean> {
-  const people = known.get(store) ?? new Set<string>()
-  known.set(store, people)
-  if (people.has(personId)) return true
-  const [found] = await rows(store, 'people', { id: personId }, transaction)
-  if (found) people.add(personId)
-  return found !== undefined
 }
 
 async function doInJob(work: Work, act: JobAct): Promise<void> {

@@ -1,5 +1,6 @@
 import type { Command, JobAct, Outcome } from '#contract/commands'
-import { carryOut, closedSql, isKnownPerson, parseCommand } from './carry-out'
+import { carryOut, closedSql, parseCommand } from './carry-out'
+import { isKnownPerson } from './known-person'
 import { select } from './read-values'
 import type { Row } from './models'
 import type { Store } from './store'

@@ -1,17 +1,14 @@
 <script setup lang="ts">
 import { ShieldAlert } from '@lucide/vue'
 import { useI18n } from 'vue-i18n'
+import { useSay } from './useSay'
 import type { Said } from '#contract/words/say-move'
 
 /** The bar at the bottom: one sentence, why, what is planned after it, what to watch, and what does it. */
 defineProps<{ head: Said; why: Said; plan?: Said[]; caution: Said | null; button: Said | null; move: { action: string; cylinder: number | null; stationDeg: number | null; reason: string } }>()
 const emit = defineEmits<{ go: [] }>()
 const { t } = useI18n()
-
-function say(said: Said): string {
-  const words = Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, t(key)]))
-  return t(said.key, { ...said.params, ...words })
-}
+const say = useSay()
 </script>
 
 <template>

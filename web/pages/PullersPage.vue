@@ -3,7 +3,7 @@ import { createColumnHelper } from '@tanstack/vue-table'
 import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Puller } from '#core/job/strip'
-import { checkPuller } from '#core/pull/check-puller'
+import { checkPuller, forbidding } from '#core/pull/check-puller'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import ListTable from '../bench/ListTable.vue'
 import PullerDialog from '../bench/PullerDialog.vue'
@@ -25,7 +25,7 @@ function fits(puller: Puller): string {
       const sheet = e.sheets.at(-1)
       if (!sheet?.liner) return []
       const check = checkPuller(puller, sheet.liner, { boreMm: e.boreMm, pitchMm: e.pitchMm, counterboreMm: nominalLedgeDepthMm(sheet.links) })
-      const wrong = check.problems.find((p) => p === 'no-room' || p === 'disc-cannot-pass' || p === 'disc-catches-nothing' || p === 'feet-on-flange')
+      const wrong = check.problems.some((p) => forbidding.includes(p))
       return [t(wrong ? 'puller.not-for' : 'puller.for', { engine: e.name, stop: Math.floor(check.plan?.stopTorqueNm ?? 0) })]
     })
     .join(' · ')

@@ -3,7 +3,7 @@ import { Printer } from '@lucide/vue'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
-import { decisionInForce, planRenewals, returnCost } from '#core/job/plan-renewals'
+import { decisionInForce, optionOf, planRenewals, returnCost } from '#core/job/plan-renewals'
 import { isClosed } from '#core/job/route'
 import { decideMove } from '#core/job/strip-moves'
 import type { RenewalCosts } from '#core/job/strip'
@@ -32,7 +32,7 @@ const decided = computed(() => decisionInForce(snapshot.value))
 const move = computed(() => decideMove(snapshot.value))
 const chosen = ref(plan.value.cheapest)
 watch([() => plan.value.options.length, decided], () => {
-  const own = plan.value.options.findIndex((o) => o.renew.join() === decided.value?.renew.join())
+  const own = decided.value ? optionOf(plan.value, decided.value.renew) : -1
   chosen.value = own >= 0 ? own : plan.value.cheapest
 }, { immediate: true })
 const option = computed(() => plan.value.options[chosen.value] ?? plan.value.options[0]!)

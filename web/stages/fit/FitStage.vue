@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { fitMove } from '#core/job/fit-moves'
-import { readFitting, swellLeftMs } from '#core/job/read-fitting'
+import { readFitting, runningBand } from '#core/job/read-fitting'
 import { isClosed } from '#core/job/route'
 import StageShell from '../../bench/StageShell.vue'
 import { useActs } from '../../bench/useActs'
@@ -28,12 +28,7 @@ const closed = computed(() => isClosed(snapshot.value, 'fit'))
 const all = computed(() => readFitting(snapshot.value))
 const mine = computed(() => all.value.find((f) => f.cylinder === job.selected) ?? all.value[0]!)
 const move = computed(() => fitMove(snapshot.value, job.selected, nowMs.value))
-const running = computed(() => {
-  const found = all.value.map((f) => ({ f, left: swellLeftMs(f, nowMs.value) })).filter((x) => x.left !== null).sort((a, b) => a.left! - b.left!)[0]
-  if (!found) return null
-  const ring = found.f.rings.find((r) => r.dueAt !== null)!
-  return { cylinder: found.f.cylinder, leftMs: found.left!, place: ring.seal.place, minutes: ring.seal.swellMinutes! }
-})
+const running = computed(() => runningBand(all.value, nowMs.value))
 const nextGroove = computed(() => (move.value.cylinder === job.selected && typeof move.value.figures.groove === 'number' ? move.value.figures.groove : null))
 const words = computed(() =>
   Object.fromEntries(all.value.map((f) => {
@@ -79,7 +74,7 @@ useStageKeys(() => pressing.value || closing.value !== null, { n: go })
     <div class="min-h-0 flex-1"><SealSection :state="mine" :liner="snapshot.sheet.liner" :bore-mm="snapshot.engine.boreMm" :flange-mm="snapshot.sheet.links.find((l) => l.kind === 'flange' || l.kind === 'step-to-top')?.nominalMm ?? 12" :next="nextGroove" /></div>
     <template #side>
       <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
-      <SwellClock v-if="running" :left-ms="running.leftMs" :minutes="running.minutes" :place="running.place" :cylinder="running.cylinder" />
+      <SwellClock v-if="running" :left-ms="running.leftMs" :minutes="running.ring.seal.swellMinutes!" :place="running.ring.seal.place" :cylinder="running.cylinder" />
       <p v-if="mine.rings.length === 0" class="text-[17px]" data-part="empty">{{ t('fit.no-seals') }}</p>
       <ol class="flex flex-col" data-part="rings">
         <li v-for="r in mine.rings" :key="r.groove" class="flex items-center gap-2 border-b border-line py-2" :data-ring="r.groove" :data-state="r.state">

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { LinerShape } from '#core/job/fitting'
-import { turnBetweenDeg } from '#core/job/read-fitting'
+import { turnBetweenDeg } from '#core/measure/angle'
 import SheetDialog from '../../bench/SheetDialog.vue'
 
 const props = defineProps<{ open: boolean; cylinder: number; liner: LinerShape | null }>()

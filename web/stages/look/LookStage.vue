@@ -9,17 +9,20 @@ import { faceNames, gradeNames, type FaceName, type Finding, type GradeName, typ
 import { confirmedGrade, suggestGrade } from '#core/job/suggest-grade'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { clockHour } from '#core/measure/angle'
+import { sayPattern } from '#contract/words/say-strip'
 import PhotoPicker from '../../bench/PhotoPicker.vue'
 import PhotoThumb from '../../bench/PhotoThumb.vue'
 import SheetDialog from '../../bench/SheetDialog.vue'
 import StageShell from '../../bench/StageShell.vue'
 import { useActs } from '../../bench/useActs'
+import { useSay } from '../../bench/useSay'
 import { useStageKeys } from '../../bench/useStageKeys'
 import { useJob } from '../../stores/job'
 import FindingDialog from './FindingDialog.vue'
 import LinerUnrolled from './LinerUnrolled.vue'
 
 const { t } = useI18n()
+const say = useSay()
 const job = useJob()
 const { act, strike, goOn, problem } = useActs()
 const closing = ref<'close' | 'reopen' | null>(null)
@@ -109,7 +112,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go, f: 
     <section class="max-h-[26%] overflow-y-auto bg-plate px-3 py-2 text-[16px]" tabindex="0" :aria-label="t('look.patterns')" data-part="patterns">
       <h2>{{ t('look.patterns') }}</h2>
       <p v-if="patterns.length === 0">{{ t('look.no-pattern') }}</p>
-      <ul><li v-for="(p, i) in patterns" :key="i" :data-pattern="p.code">{{ t(`pattern.${p.code}`, { kind: t(`finding.${p.kind}`), face: t(`face.${p.on}`), cylinders: p.cylinders.join(', '), clock: p.atDeg === null ? '' : clockHour(p.atDeg), n: p.steps }) }}</li></ul>
+      <ul><li v-for="(p, i) in patterns" :key="i" :data-pattern="p.code">{{ say(sayPattern(p)) }}</li></ul>
     </section>
     <template #side>
       <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>

@@ -3,25 +3,19 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { readComplaint } from '#core/job/read-complaint'
 import type { Snapshot } from '#core/job/snapshot'
-import { clockHour } from '#core/measure/angle'
+import { sayComplaint } from '#contract/words/say-strip'
 import { useFigures } from '../../bench/useFigures'
+import { useSay } from '../../bench/useSay'
 
 const props = defineProps<{ snapshot: Snapshot }>()
 const { t } = useI18n()
-const { length } = useFigures()
+const say = useSay()
+const { writer } = useFigures()
 const read = computed(() => readComplaint(props.snapshot))
-/** All steps in one line: they say the same of other pairs. */
-const steps = computed(() => read.value.signs.filter((s) => s.code === 'stepped').slice(0, 1))
-const stepsText = computed(() => read.value.signs.filter((s) => s.code === 'stepped').map((s) => `${s.cylinders.join('–')} ${length(s.valueMm!)}`).join(', '))
 const named = (complaints: readonly string[]) => complaints.map((c) => t(`complaint.${c}`)).join(', ')
 /** What any sign explains of what the engine came in with. */
 const explained = computed(() => props.snapshot.job.complaints.filter((c) => read.value.signs.some((s) => s.explains.includes(c))))
-const lines = computed(() =>
-  [...read.value.signs.filter((s) => s.code !== 'stepped'), ...steps.value].map((s) => ({
-    code: s.code,
-    text: t(`sign.${s.code}`, { cylinders: s.code === 'stepped' ? stepsText.value : s.cylinders.join(', '), value: s.valueMm === null ? '' : length(s.valueMm), clock: s.atDeg === null ? '' : clockHour(s.atDeg) }),
-  })),
-)
+const lines = computed(() => sayComplaint(read.value.signs, writer.value).map((s) => ({ code: s.code, text: say(s) })))
 </script>
 
 <template>

@@ -8,7 +8,7 @@ import { standingOf } from '#core/job/stations'
 import { checkForJob, pullMove } from '#core/job/strip-moves'
 import type { Puller, PullLog } from '#core/job/strip'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
-import { pullCurves, pullInput } from '#core/pull/check-puller'
+import { forbidding, pullCurves, pullInput } from '#core/pull/check-puller'
 import PullerDialog from '../../bench/PullerDialog.vue'
 import StageShell from '../../bench/StageShell.vue'
 import { useActs } from '../../bench/useActs'
@@ -121,7 +121,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
       </div>
       <label v-if="puller" class="field">{{ t('pull.lever', { lever: rough(puller.leverMm) }) }}<input :value="puller.leverMm" type="range" min="100" max="1500" step="25" class="h-[48px] accent-[var(--ink)]" data-part="lever" @input="(e) => (lever = Number((e.target as HTMLInputElement).value))" /></label>
       <ul v-if="check" class="flex flex-col gap-1 text-[16px]" data-part="pull-problems">
-        <li v-for="p in check.problems" :key="p" class="border-l-4 pl-2" :class="p === 'feet-on-neighbour' || p === 'too-strong' || p === 'bar-too-short' ? 'border-online' : 'border-outside font-semibold'">{{ t(`pull.problem.${p}`) }}</li>
+        <li v-for="p in check.problems" :key="p" class="border-l-4 pl-2" :class="forbidding.includes(p) ? 'border-outside font-semibold' : 'border-online'">{{ t(`pull.problem.${p}`) }}</li>
         <li v-if="!check.problems.length" class="border-l-4 border-inside pl-2">{{ t('pull.problem.none') }}</li>
       </ul>
       <p class="text-[15px] text-soft">{{ t('pull.burr') }}</p>
