@@ -31,7 +31,7 @@ export function sayStep(move: StageMove, write: FigureWriter): SaidStep {
   const kind = move.action === 'cut' && typeof move.figures.kind === 'string' ? `cut-${move.figures.kind}` : move.action
   return {
     head: { key: `${path}.head.${kind}`, params, ...(Object.keys(words).length > 0 ? { words } : {}) },
-    why: { key: `${path}.why.${move.reason}`, params },
+    why: { key: move.reason === 'closed' ? 'move.why.closed' : `${path}.why.${move.reason}`, params },
     caution: caution ? { key: `step.caution.${caution}`, params } : null,
     button: move.button ? { key: move.action === 'measure' && move.reason === 'zero-moved' ? 'move.button.repeat-anew' : `${path}.button.${move.action}`, params } : null,
   }

@@ -199,7 +199,20 @@ describe('the next move', () => {
 
   it('corrects nothing as found, and sends a bad final check back', () => {
     expect(moveOf(new Played().deck({ 3: [-0.05, 0, 0, 0] }, 'as-found'), 3, { stage: 'as-found' })).toMatchObject({ action: 'close-stage', reason: 'baseline' })
-    expect(moveOf(new Played().deck({ 3: [0.15, 0.15, 0.15, 0.15] }, 'final-check'), 1, { stage: 'final-check' })).toMatchObject({ action: 'back-to-trial', cylinder: 3, caution: 'seals-out' })
+    expect(moveOf(new Played().deck({ 3: [0.15, 0.15, 0.15, 0.15] }, 'final-check'), 1, { stage: 'final-check' })).toMatchObject({ action: 'back-to-trial', cylinder: 3, reason: 'outside-high', caution: 'seals-out' })
+  })
+
+  it('says which liner to pull at the final check and what is outside, though another lies on the line', () => {
+    const atEnd = (deck: Parameters<Played['deck']>[0]) => moveOf(new Played().deck(deck, 'final-check'), 1, { stage: 'final-check' })
+    const even = (mm: number) => [mm, mm, mm, mm]
+    expect(atEnd({ 1: [0.12, 0.121, 0.139, 0.13], 4: [0.03, 0.1, 0.1, 0.1] })).toMatchObject({ action: 'back-to-trial', cylinder: 4, reason: 'outside-low', figures: { valueMm: 0.03, limitMm: 0.06 } })
+    const leaning = atEnd({ 4: [0.075, 0.1, 0.125, 0.1] })
+    expect(leaning).toMatchObject({ cylinder: 4, reason: 'outside-spread', figures: { limitMm: 0.03 } })
+    expect(leaning.figures.valueMm).toBeCloseTo(0.05, 9)
+    const stepped = atEnd({ 1: even(0.12), 2: even(0.075), 3: even(0.1) })
+    expect(stepped).toMatchObject({ cylinder: 2, reason: 'outside-step', figures: { neighbour: 1, limitMm: 0.04 } })
+    expect(stepped.figures.valueMm).toBeCloseTo(0.045, 9)
+    expect(atEnd({ 1: even(0.075), 2: even(0.1), 3: even(0.133) })).toMatchObject({ cylinder: 3, reason: 'outside-head', figures: { limitMm: 0.05 } })
   })
 
   it('reads a liner on the line again at the final check too, and gives its figures to whoever decides', () => {

@@ -2,7 +2,7 @@ import { planCut, type CutPlan } from '../liner/plan-cut'
 import { distinctStations, fitPlane } from '../measure/fit-plane'
 import { linerMeanUncertaintyMm, type ProtrusionJudgement, type StepJudgement } from '../measure/judge-protrusion'
 import { combinedUncertaintyMm, meanUncertaintyMm, readingsToDecide } from '../measure/uncertainty'
-import { judgeLower, judgeUpper } from '../measure/verdict'
+import { judgeLower, judgeUpper, type Verdict } from '../measure/verdict'
 import { SLACK_MM } from '../schema'
 import type { MoveAction, MoveCylinder, MoveReason, NextMove, NextMoveInput } from './next-move'
 
@@ -120,6 +120,37 @@ export function finalDoubt(input: NextMoveInput, c: MoveCylinder, judgement: Pro
   return { ...found, figures: { ...(valueMm === undefined ? {} : { valueMm }), ...(limitMm === undefined ? {} : { limitMm }), ...(uncertaintyMm === undefined ? {} : { uncertaintyMm }) } }
 }
 
+/**
+ * The liner that must come out again at the final check, with the figure that says so and its
+ * limit; null where nothing is outside. A liner outside by itself comes before a step or a head
+ * range, and of those the liner farther from the aim is named.
+ */
+export function finalOutside(input: NextMoveInput, judgement: ProtrusionJudgement): NextMove | null {
+  const { spec } = input
+  const send = (cylinder: number, reason: MoveReason, valueMm: number, limitMm: number, more: NextMove['figures'] = {}) =>
+    move('back-to-trial', cylinder, reason, { caution: 'seals-out', figures: { valueMm, limitMm, ...more } })
+  for (const l of judgement.liners) {
+    if (l.verdicts.low === 'out') return send(l.cylinder, 'outside-low', l.minMm, spec.minMm)
+    if (l.verdicts.high === 'out') return send(l.cylinder, 'outside-high', l.maxMm, spec.maxMm)
+    if (l.verdicts.evenness === 'out') return send(l.cylinder, 'outside-spread', l.rangeMm, spec.withinLinerMaxMm)
+  }
+  const fromAim = (cylinder: number) => Math.abs((judgement.liners.find((l) => l.cylinder === cylinder)?.meanMm ?? spec.aimMm) - spec.aimMm)
+  const farthest = (cylinders: readonly number[]) => [...cylinders].sort((x, y) => fromAim(y) - fromAim(x))[0]!
+  const step = worstStep(judgement, 'out')
+  if (step && spec.adjacentMaxMm !== null) {
+    const cylinder = farthest([step.a, step.b])
+    return send(cylinder, 'outside-step', Math.abs(step.differenceMm), spec.adjacentMaxMm, { neighbour: cylinder === step.a ? step.b : step.a })
+  }
+  const head = judgement.heads.find((h) => h.verdict === 'out')
+  if (head && spec.headRangeMaxMm !== null) return send(farthest(head.cylinders), 'outside-head', head.rangeMm, spec.headRangeMaxMm)
+  return null
+}
+
+/** The largest step of a verdict. */
+function worstStep(judgement: ProtrusionJudgement, verdict: Verdict): StepJudgement | undefined {
+  return judgement.adjacent.filter((s) => s.verdict === verdict).sort((x, y) => Math.abs(y.differenceMm) - Math.abs(x.differenceMm))[0]
+}
+
 /** A reading that lies on its limit: repeat it, or let a person decide on a correction. */
 function onTheLine(input: NextMoveInput, c: MoveCylinder, verdicts: { low: string; high: string; evenness: string }): NextMove {
   const { spec } = input
@@ -186,9 +217,7 @@ function correctAmong(input: NextMoveInput, cylinders: number[], reason: MoveRea
 
 /** A step or a head range that is out while every liner by itself is inside. */
 export function deckCorrection(input: NextMoveInput, judgement: ProtrusionJudgement): NextMove | null {
-  const worstStep = (verdict: string): StepJudgement | undefined =>
-    judgement.adjacent.filter((s) => s.verdict === verdict).sort((x, y) => Math.abs(y.differenceMm) - Math.abs(x.differenceMm))[0]
-  const out = worstStep('out')
+  const out = worstStep(judgement, 'out')
   if (out) {
     const figures = { stepMm: Math.abs(out.differenceMm), limitMm: input.spec.adjacentMaxMm ?? 0 }
     const found = correctAmong(input, [out.a, out.b], 'stepped', figures)
@@ -201,7 +230,7 @@ export function deckCorrection(input: NextMoveInput, judgement: ProtrusionJudgem
 
 /** A step or a head range that lies on its limit: a person decides. */
 export function deckDoubt(input: NextMoveInput, judgement: ProtrusionJudgement): NextMove | null {
-  const unsure = judgement.adjacent.filter((s) => s.verdict === 'unsure').sort((x, y) => Math.abs(y.differenceMm) - Math.abs(x.differenceMm))[0]
+  const unsure = worstStep(judgement, 'unsure')
   const unsureHead = judgement.heads.find((h) => h.verdict === 'unsure')
   if (!unsure && !unsureHead) return null
   const figures = unsure

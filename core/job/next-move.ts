@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { defineCalculation } from '../define'
 import { judgeProtrusion } from '../measure/judge-protrusion'
 import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, reading, refuseTwice, thicknessMm } from '../schema'
-import { deckCorrection, judgeable, move, ownCorrection, deckDoubt, finalDoubt } from './move-corrections'
+import { deckCorrection, judgeable, move, ownCorrection, deckDoubt, finalDoubt, finalOutside } from './move-corrections'
 import { measuredStages } from './stages'
 
 const cylinderInput = z.strictObject({
@@ -68,7 +68,8 @@ export type MoveAction =
 export type MoveReason =
   | 'first' | 'continue' | 'after-cut' | 'after-shim' | 'after-shim-out' | 'zero-moved' | 'rough-readings' | 'baseline' | 'zero-unchecked'
   | 'leans' | 'fretted' | 'low' | 'high' | 'stepped' | 'head-range' | 'on-the-line' | 'too-close'
-  | 'past-max-depth' | 'no-shim-thick-enough' | 'no-leaf-thin-enough' | 'inside' | 'all-inside' | 'closed' | 'outside'
+  | 'past-max-depth' | 'no-shim-thick-enough' | 'no-leaf-thin-enough' | 'inside' | 'all-inside' | 'closed'
+  | 'outside-low' | 'outside-high' | 'outside-spread' | 'outside-step' | 'outside-head'
 
 export type MoveCaution = 'clamp' | 'chips' | 'chamfer' | 'lead-decides' | 'machine-shop' | 'seals-out'
 
@@ -178,16 +179,12 @@ export function nextMove(input: NextMoveInput): NextMove {
   if (waiting) return move('next-cylinder', waiting.cylinder, 'inside', { figures: inHand ? { neighbour: inHand.cylinder } : {} })
   if (input.stage === 'as-found') return move('close-stage', null, 'baseline')
   if (input.stage === 'final-check') {
-    const bad = judgement.liners.find((l) => Object.values(l.verdicts).some((v) => v !== 'in'))
-    const step = judgement.adjacent.find((s) => s.verdict !== 'in')
-    const head = judgement.heads.find((h) => h.verdict !== 'in')
-    const cylinder = bad?.cylinder ?? step?.a ?? head?.cylinders[0]
-    if (cylinder !== undefined) {
-      if (judgement.overall === 'out') return move('back-to-trial', cylinder, 'outside', { caution: 'seals-out' })
-      const own = bad && finalDoubt(input, input.cylinders.find((c) => c.cylinder === bad.cylinder)!, judgement)
-      const doubt = own ?? deckDoubt(input, judgement)
-      if (doubt) return { ...doubt, action: 'decide', caution: 'lead-decides' }
-    }
+    const outside = finalOutside(input, judgement)
+    if (outside) return outside
+    const doubtful = judgement.liners.find((l) => Object.values(l.verdicts).includes('unsure'))
+    const own = doubtful && finalDoubt(input, input.cylinders.find((c) => c.cylinder === doubtful.cylinder)!, judgement)
+    const doubt = own ?? deckDoubt(input, judgement)
+    if (doubt) return { ...doubt, action: 'decide', caution: 'lead-decides' }
     return move('close-stage', null, 'all-inside')
   }
   return deckCorrection(input, judgement) ?? move('close-stage', null, 'all-inside')

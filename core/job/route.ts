@@ -2,7 +2,7 @@ import { compareWithDry } from './compare-dry'
 import type { Deck } from './deck'
 import { readDeck } from './deck'
 import { readFitting } from './read-fitting'
-import type { Snapshot } from './snapshot'
+import type { Closure, Snapshot } from './snapshot'
 import { readLedges } from './ledges'
 import { isMeasured, optionalStages, stagesOf, type StageName, type WorkName } from './stages'
 import { plugsIn, readTally } from './tally'
@@ -14,9 +14,14 @@ export type StageState = 'done' | 'next' | 'begun' | 'later' | 'passed'
  * passed by is closed with its signature.
  */
 export function isClosed(snapshot: Pick<Snapshot, 'closures'>, stage: StageName): boolean {
-  const own = snapshot.closures.filter((c) => c.stage === stage)
-  const closed = own.sort((a, b) => a.seq - b.seq).at(-1)?.closes ?? false
-  return closed || (optionalStages.includes(stage) && isClosed(snapshot, 'record'))
+  return closureOf(snapshot, stage) !== null
+}
+
+/** What closed a stage: its own closure, or the signature of the job that passed it by; null where it is open. */
+export function closureOf(snapshot: Pick<Snapshot, 'closures'>, stage: StageName): Closure | null {
+  const last = snapshot.closures.filter((c) => c.stage === stage).sort((a, b) => a.seq - b.seq).at(-1)
+  if (last?.closes) return last
+  return optionalStages.includes(stage) ? closureOf(snapshot, 'record') : null
 }
 
 /** What a route is read from: the work chosen, what is closed, and the stages in which something was done. */

@@ -139,7 +139,7 @@ function onKey(event: KeyboardEvent): void {
           v-if="b.needle" :x1="b.x" :y1="b.y" :x2="b.x + b.needle!.x * (radius - 4)" :y2="b.y + b.needle!.y * (radius - 4)"
           stroke="var(--brass-on-blue)" stroke-width="3" stroke-opacity="0.8"
         />
-        <text :x="b.x" :y="b.y - radius * 0.4" text-anchor="middle" :font-size="radius * 0.36" font-weight="700" fill="var(--scribe)">{{ b.cylinder }}</text>
+        <text :x="b.x" :y="b.y - radius * 0.4" text-anchor="middle" :font-size="radius * 0.36" font-weight="700" fill="var(--scribe)" stroke="var(--layout)" stroke-width="5" paint-order="stroke">{{ b.cylinder }}</text>
         <template v-if="b.meanMm !== null && b.shown">
           <text :x="b.x" :y="b.y + radius * 0.16" text-anchor="middle" class="figure" :font-size="radius * 0.4" fill="var(--scribe)" stroke="var(--layout)" stroke-width="5" paint-order="stroke">
             {{ length(b.meanMm) }}

@@ -43,11 +43,11 @@ const hours = [12, 3, 6, 9].map((hour) => ({ hour, ...onPlan(hour * 30) }))
     <svg :viewBox="`0 0 ${W} ${H}`" class="h-full w-full" role="img" :aria-label="t('plan.describe', { cylinder: state.cylinder })">
       <circle :cx="centre.x" :cy="centre.y" :r="R" fill="none" stroke="var(--scribe)" stroke-width="1.6" />
       <circle :cx="centre.x" :cy="centre.y" :r="R - 12" fill="none" stroke="var(--scribe)" stroke-opacity="0.5" />
-      <text v-for="h in hours" :key="h.hour" :x="centre.x + h.x * (R - 24)" :y="centre.y + h.y * (R - 24) + 4" text-anchor="middle" font-size="11" fill="var(--scribe)" fill-opacity="0.75">{{ h.hour }}</text>
       <g v-if="needle">
         <line :x1="centre.x" :y1="centre.y" :x2="needle.x" :y2="needle.y" stroke="var(--brass-on-blue)" stroke-width="3.5" />
         <circle :cx="centre.x" :cy="centre.y" r="3.5" fill="var(--brass-on-blue)" />
       </g>
+      <text v-for="h in hours" :key="h.hour" :x="centre.x + h.x * (R - 24)" :y="centre.y + h.y * (R - 24) + 4" text-anchor="middle" font-size="11" fill="var(--scribe)" stroke="var(--layout)" stroke-width="4" paint-order="stroke">{{ h.hour }}</text>
       <g v-for="s in stations" :key="s.angleDeg" class="cursor-pointer" data-part="plan-station" @click="emit('station', s.angleDeg)">
         <circle :cx="s.on.x" :cy="s.on.y" r="22" fill="transparent" />
         <circle :cx="s.on.x" :cy="s.on.y" :r="s.angleDeg === stationDeg ? 9 : 6" :fill="s.valueMm === null ? 'var(--layout)' : 'var(--scribe)'" :stroke="s.angleDeg === stationDeg ? 'var(--brass-on-blue)' : 'var(--scribe)'" :stroke-width="s.angleDeg === stationDeg ? 3.5 : 1.5" />

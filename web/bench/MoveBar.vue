@@ -1,21 +1,36 @@
 <script setup lang="ts">
 import { ShieldAlert } from '@lucide/vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useSay } from './useSay'
+import { closureOf } from '#core/job/route'
+import type { StageName } from '#core/job/stages'
 import type { Said } from '#contract/words/say-move'
+import { useJob } from '../stores/job'
+import { useFigures } from './useFigures'
+import { useSay } from './useSay'
 
 /** The bar at the bottom: one sentence, why, what is planned after it, what to watch, and what does it. */
-defineProps<{ head: Said; why: Said; plan?: Said[]; caution: Said | null; button: Said | null; move: { action: string; cylinder: number | null; stationDeg: number | null; reason: string } }>()
+const props = defineProps<{ stage: StageName; head: Said; why: Said; plan?: Said[]; caution: Said | null; button: Said | null; move: { action: string; cylinder: number | null; stationDeg: number | null; reason: string } }>()
 const emit = defineEmits<{ go: [] }>()
 const { t } = useI18n()
 const say = useSay()
+const job = useJob()
+const { when } = useFigures()
+
+/** A closed stage says who closed it and when. */
+const reason = computed<Said>(() => {
+  const closure = props.move.reason === 'closed' && job.snapshot ? closureOf(job.snapshot, props.stage) : null
+  if (!closure) return props.why
+  const name = job.snapshot!.people.find((p) => p.id === closure.personId)?.name ?? '—'
+  return { key: 'move.why.closed-by', params: { name, when: when(closure.at) } }
+})
 </script>
 
 <template>
   <footer class="flex min-h-[104px] items-center gap-4 border-t-2 border-ink bg-plate px-4 py-2" data-part="next-move" :data-action="move.action" :data-cylinder="move.cylinder" :data-station="move.stationDeg" :data-reason="move.reason" aria-live="polite">
     <div class="min-w-0 flex-1">
       <p class="text-[22px] font-bold leading-tight" data-part="move-head">{{ say(head) }}</p>
-      <p class="mt-0.5 text-[16px]" data-part="move-why"><span class="font-semibold">{{ t('move.why-label') }}</span> {{ say(why) }}</p>
+      <p class="mt-0.5 text-[16px]" data-part="move-why"><span class="font-semibold">{{ t('move.why-label') }}</span> {{ say(reason) }}</p>
       <p v-if="plan?.length" class="mt-0.5 text-[16px]" data-part="move-plan">
         <span class="font-semibold">{{ t('move.plan-label') }}</span>
         <template v-for="(step, i) in plan" :key="i"><span v-if="i" aria-hidden="true"> → </span> {{ say(step) }}</template>

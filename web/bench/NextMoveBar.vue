@@ -3,11 +3,12 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { NextMove } from '#core/job/next-move'
 import type { Shim } from '#core/job/snapshot'
+import type { StageName } from '#core/job/stages'
 import { sayMove } from '#contract/words/say-move'
 import MoveBar from './MoveBar.vue'
 import { useFigures } from './useFigures'
 
-const props = defineProps<{ move: NextMove; shims: Shim[] }>()
+const props = defineProps<{ stage: StageName; move: NextMove; shims: Shim[] }>()
 const emit = defineEmits<{ go: []; other: []; correct: [] }>()
 const { t } = useI18n()
 const { writer, length } = useFigures()
@@ -24,7 +25,7 @@ const said = computed(() => sayMove(props.move, { ...writer.value, shim }))
 </script>
 
 <template>
-  <MoveBar v-bind="said" :move="move" @go="emit('go')">
+  <MoveBar v-bind="said" :stage="stage" :move="move" @go="emit('go')">
     <button v-if="move.action === 'cut' || move.action === 'shim'" type="button" class="key shrink-0" @click="emit('other')">{{ t(`move.other.${move.action}`) }}</button>
     <button v-if="correction" type="button" class="key shrink-0" data-part="move-correct" @click="emit('correct')">{{ t(`move.correct.${correction}`) }}</button>
   </MoveBar>

@@ -12,5 +12,5 @@ const said = computed(() => sayStep(props.move, writer.value))
 </script>
 
 <template>
-  <MoveBar v-bind="said" :move="move" @go="emit('go')"><slot /></MoveBar>
+  <MoveBar v-bind="said" :stage="move.stage" :move="move" @go="emit('go')"><slot /></MoveBar>
 </template>

@@ -101,7 +101,7 @@ onBeforeUnmount(() => gauge.disconnect())
         <ReadingPad ref="pad" :entry="entry" :state="state" :stations-deg="snapshot.stationsDeg" :limits="snapshot.sheet.limits" :closed="closed" @cylinder="stepCylinder" @again="again" />
       </div>
     </div>
-    <NextMoveBar v-if="move" :move="move" :shims="snapshot.shims" @go="goOn" @correct="correct" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
+    <NextMoveBar v-if="move" :stage="stage" :move="move" :shims="snapshot.shims" @go="goOn" @correct="correct" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
 
     <StopPackDialog v-if="move" :open="dialog === 'pack'" :move="move" :snapshot="snapshot" :high-mm="bare ? planeEnds(bare).highMm : 0" @close="close" @cut="(leaves, expect) => { cut(leaves, expect, move!.figures.passKind ?? 'finish'); close() }" />
     <ShimDialog :open="dialog === 'shim'" :cylinder="move?.cylinder ?? job.selected" :shims="freeShims(snapshot)" :bare-mm="bare?.centreMm ?? 0" @close="close" @fit="(s, expect) => { fitShim(s.id, expect); close() }" />
