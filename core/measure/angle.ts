@@ -1,7 +1,10 @@
+/** Directions nearer than this are the same, degrees: what floating point leaves of a whole turn is none. */
+const SAME_DEG = 1e-9
+
 /** The same direction in 0 ≤ angle < 360 degrees. */
 export function turnDeg(angleDeg: number): number {
   const turned = ((angleDeg % 360) + 360) % 360
-  return turned >= 360 ? 0 : turned
+  return turned >= 360 - SAME_DEG ? 0 : turned
 }
 
 /** Degrees to radians. */

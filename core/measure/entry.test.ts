@@ -72,7 +72,9 @@ describe('lines of an indicator', () => {
 it('turns angles into 0 … 360 and onto a clock with 12 at the front', () => {
   expect(turnDeg(-90)).toBe(270)
   expect(turnDeg(720)).toBe(0)
-  expect(turnDeg(-1e-15)).toBeLessThan(360)
+  expect(turnDeg(-1e-15)).toBe(0)
+  expect(turnDeg(359.99999999999994)).toBe(0)
+  expect(turnDeg(359.999)).toBe(359.999)
   expect([0, 90, 209, 346, 344].map(clockHour)).toEqual([12, 3, 7, 12, 11])
 })
 
