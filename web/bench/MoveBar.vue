@@ -40,6 +40,6 @@ const reason = computed<Said>(() => {
       </p>
     </div>
     <slot />
-    <button v-if="button" type="button" class="key-brass shrink-0" data-part="move-button" @click="emit('go')">{{ say(button) }}</button>
+    <button v-if="button" type="button" class="key-brass shrink-0" data-part="move-button" aria-keyshortcuts="n" @click="emit('go')">{{ say(button) }}<kbd class="ml-3 hidden rounded border border-current px-1.5 text-[14px] font-semibold opacity-80 [@media(hover:hover)_and_(pointer:fine)]:inline" aria-hidden="true">{{ t('keys.next.key') }}</kbd></button>
   </footer>
 </template>

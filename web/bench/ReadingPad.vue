@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CornerDownLeft, Delete, Undo2 } from '@lucide/vue'
+import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
@@ -68,6 +69,13 @@ function onPaste(event: ClipboardEvent): void {
   text.value = pasted.trim().replace(/[\r\n\t;]+/g, ' ')
   props.entry.enter()
 }
+
+/** A figure that is typed while the box takes none is answered, not swallowed. */
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.target !== document.body || event.ctrlKey || event.metaKey || event.altKey || !/^[\d.,-]$/.test(event.key)) return
+  if (props.closed) problem.value = 'closed'
+  else if (closedSet.value) problem.value = 'set-ended'
+})
 
 const stop = gauge.onButton(() => props.entry.takeLive())
 onBeforeUnmount(stop)

@@ -1,6 +1,6 @@
 import { getActivePinia } from 'pinia'
-import { createApp, h, nextTick } from 'vue'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { createApp, h, nextTick, type App } from 'vue'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { NextMove } from '#core/job/next-move'
 import { make, type StageMove } from '#core/job/stage-moves'
 import type { StageName } from '#core/job/stages'
@@ -8,13 +8,14 @@ import { ids } from '#core/testing/make-snapshot'
 import { i18n } from '../app/i18n'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
-import { FakeServer, newDevice } from '../testing/device'
+import { allSent, FakeServer, newDevice } from '../testing/device'
 import NextMoveBar from './NextMoveBar.vue'
 import StepBar from './StepBar.vue'
 
 const gone = vi.fn()
 const other = vi.fn()
 const correct = vi.fn()
+const apps: App[] = []
 beforeEach(async () => {
   await newDevice()
   const server = new FakeServer()
@@ -22,9 +23,16 @@ beforeEach(async () => {
   await useJob().open(server.snapshot.job.id)
 })
 
+afterEach(async () => {
+  apps.splice(0).forEach((app) => app.unmount())
+  await allSent()
+})
+
 async function draw(component: object, props: object): Promise<HTMLElement> {
   const host = document.createElement('div')
-  createApp({ render: () => h(component, { ...props, onGo: gone, onOther: other, onCorrect: correct }) }).use(i18n).use(getActivePinia()!).mount(host)
+  const app = createApp({ render: () => h(component, { ...props, onGo: gone, onOther: other, onCorrect: correct }) })
+  apps.push(app)
+  app.use(i18n).use(getActivePinia()!).mount(host)
   await nextTick()
   return host
 }

@@ -1,7 +1,7 @@
-import { beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { computed, ref } from 'vue'
 import { ids } from '#core/testing/make-snapshot'
-import { FakeServer, newDevice } from '../testing/device'
+import { allSent, FakeServer, newDevice } from '../testing/device'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
 import { useDeckContext } from './useDeckContext'
@@ -18,6 +18,8 @@ beforeEach(async () => {
   await useJob().open(server.snapshot.job.id)
   entry = useReadingEntry(useDeckContext(computed(() => 'trial-fit' as const), computed(() => useJob().decks?.['trial-fit'] ?? null), computed(() => closed)))
 })
+
+afterEach(allSent)
 
 function type(text: string): boolean {
   entry.text.value = text
@@ -78,6 +80,13 @@ describe('what is asked or refused', () => {
       expect([entry.problem.value, entry.text.value]).toEqual([problem, text])
     }
     expect(useJob().snapshot!.readings).toEqual([])
+  })
+
+  it('asks for the zero, not for a reading, once every station is read', () => {
+    for (const text of ['0.098', '0.101', '0.097', '0.1']) type(text)
+    expect(type('')).toBe(false)
+    expect(entry.problem.value).toBe('zero-missing')
+    expect(entry.state.value!.set!.closed).toBeNull()
   })
 
   it('wants a name, a gauge and an open stage first', () => {

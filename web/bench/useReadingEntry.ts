@@ -16,7 +16,7 @@ export type Question =
   | { kind: 'column'; valuesMm: number[] }
   | { kind: 'zero'; valueMm: number }
 
-export type EntryProblem = LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'rubbish'
+export type EntryProblem = LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'set-ended' | 'zero-missing' | 'rubbish'
 
 /** A place that is read at its stations: a liner on the deck, or a ledge. */
 export interface EntryState {
@@ -153,7 +153,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
   /** Takes what stands in the box; an empty box takes the gauge. */
   function enter(): boolean {
     if (question.value) return answer('yes')
-    if (text.value.trim() === '') return gauge.source === 'none' ? refuse('empty') : takeLive()
+    if (text.value.trim() === '') return gauge.source === 'none' ? refuse(zeroWanted.value ? 'zero-missing' : 'empty') : takeLive()
     const typed = parseLength(text.value, device.unit)
     if (typed.ok) return zeroWanted.value ? offerZero(typed.valueMm) : offer(context.value.fromTyped(typed.valueMm), 'typed')
     if (typed.problem === 'several' && typed.valuesMm) {

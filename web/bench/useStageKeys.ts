@@ -8,15 +8,23 @@ function leaveHead(): void {
   if (on instanceof HTMLElement && on.closest('[data-part=head-strip]')) on.blur()
 }
 
-/** A dialog that closes gives the focus back a little later, also one that goes with its stage. */
-function leaveHeadSoon(): void {
-  for (const ms of [0, 80, 250]) setTimeout(leaveHead, ms)
-}
+/** Moves that Enter does too where nothing has the focus: they report nothing as done, so a key hit twice does no harm. */
+const harmless = ['next-cylinder', 'close-stage', 'done']
 
-/** Keys that work anywhere on a stage: n the next move, m the unit, Alt+number a cylinder, and the stage's own. */
-export function useStageKeys(busy: () => boolean, acts: Record<string, () => void>): void {
+/**
+ * Keys that work anywhere on a stage: n the next move, m the unit, Alt+number a cylinder, and the stage's own.
+ * @param move the stage's next move, as the bar shows it
+ */
+export function useStageKeys(busy: () => boolean, move: () => { action: string } | null | undefined, acts: { n: () => void } & Record<string, () => void>): void {
   const job = useJob()
   const device = useDevice()
+  let timers: ReturnType<typeof setTimeout>[] = []
+
+  /** A dialog that closes gives the focus back a little later, also one that went with the stage before. */
+  function leaveHeadSoon(): void {
+    timers = [0, 80, 250].map((ms) => setTimeout(leaveHead, ms))
+  }
+
   function onKey(event: KeyboardEvent): void {
     if (busy() || event.ctrlKey || event.metaKey || !job.snapshot) return
     if (event.altKey && /^Digit[1-9]$/.test(event.code)) {
@@ -28,7 +36,8 @@ export function useStageKeys(busy: () => boolean, acts: Record<string, () => voi
     const target = event.target as HTMLElement
     const typing = target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio' && (target.id !== 'reading' || target.value !== '')
     if (event.altKey || typing || target instanceof HTMLSelectElement || target instanceof HTMLTextAreaElement) return
-    const all: Record<string, () => void> = { m: () => (device.unit = device.unit === 'mm' ? 'thou' : 'mm'), ...acts }
+    const goesOn = event.target === document.body && harmless.includes(move()?.action ?? '')
+    const all: Record<string, () => void> = { ...(goesOn ? { Enter: acts.n } : {}), m: () => (device.unit = device.unit === 'mm' ? 'thou' : 'mm'), ...acts }
     const act = all[event.key]
     if (!act) return
     event.preventDefault()
@@ -41,5 +50,8 @@ export function useStageKeys(busy: () => boolean, acts: Record<string, () => voi
   watch(busy, (is) => {
     if (!is) leaveHeadSoon()
   })
-  onBeforeUnmount(() => removeEventListener('keydown', onKey))
+  onBeforeUnmount(() => {
+    removeEventListener('keydown', onKey)
+    timers.forEach(clearTimeout)
+  })
 }

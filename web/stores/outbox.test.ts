@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest'
 import type { JobAct } from '#contract/commands'
 import { ids } from '#core/testing/make-snapshot'
 import { eventually, FakeServer, newDevice, newPage } from '../testing/device'
@@ -41,6 +41,26 @@ describe('the outbox', () => {
     server.up = true
     await eventually(() => outbox.waiting === 0, 'it never tried again')
     expect(server.received.map((c) => c.act.what)).toEqual(['open-set', 'take-reading'])
+  })
+
+  it('asks later, not without a pause, for a lock that it was not given', async () => {
+    let asked = 0
+    let given = false
+    const request = async (_name: string, work: () => Promise<void>) => {
+      asked += 1
+      if (!given) throw new DOMException('the page is going away', 'InvalidStateError')
+      await work()
+    }
+    const own = navigator
+    vi.stubGlobal('navigator', { locks: { request } })
+    onTestFinished(() => void vi.stubGlobal('navigator', own))
+    const outbox = useOutbox()
+    outbox.send(jobId, open(crypto.randomUUID()))
+    await new Promise((resolve) => setTimeout(resolve, 50))
+    expect(asked).toBeLessThan(5)
+    expect(outbox.waiting).toBe(1)
+    given = true
+    await eventually(() => outbox.waiting === 0, 'it never asked again')
   })
 
   it('finds on a new page what an old one left on the device', async () => {

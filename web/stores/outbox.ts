@@ -81,7 +81,8 @@ export const useOutbox = defineStore('outbox', () => {
   function flush(): Promise<void> {
     clearTimeout(timer)
     timer = undefined
-    flushing ??= lockedFlush().finally(() => {
+    // A lock that is not given, as on a page that is going away, is asked for again later, not at once.
+    flushing ??= lockedFlush().catch(tryLater).finally(() => {
       flushing = null
       // Something may have joined the queue while the last answer was being settled.
       if (queue.value.length > 0 && timer === undefined) void flush()

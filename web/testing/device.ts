@@ -80,3 +80,8 @@ export async function eventually(check: () => boolean, otherwise: string): Promi
     { timeout: 8000, interval: 10 },
   )
 }
+
+/** Waits until the device has sent all it was given, so that no test leaves its sending to the next. */
+export async function allSent(): Promise<void> {
+  await eventually(() => useOutbox().waiting === 0, 'something still waits')
+}

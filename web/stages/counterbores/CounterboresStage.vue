@@ -97,7 +97,7 @@ function strikeWear(): void {
   if (openMark.value) job.act({ what: 'strike-wear', markId: openMark.value.id, reason: openMark.value.kind === 'burr' || openMark.value.kind === 'old-seal' ? 'cleaned-off' : 'entered-by-mistake' })
   close()
 }
-useStageKeys(() => dialog.value !== null, { n: go, g: () => (showGauge.value = !showGauge.value) })
+useStageKeys(() => dialog.value !== null, () => move.value, { n: go, g: () => (showGauge.value = !showGauge.value) })
 onBeforeUnmount(() => gauge.disconnect())
 </script>
 

@@ -122,7 +122,7 @@ function again(): void {
   entry.openSet()
   focus()
 }
-useStageKeys(() => dialog.value !== null, { n: go, g: () => (showGauge.value = !showGauge.value) })
+useStageKeys(() => dialog.value !== null, () => move.value, { n: go, g: () => (showGauge.value = !showGauge.value) })
 onBeforeUnmount(() => gauge.disconnect())
 </script>
 

@@ -66,7 +66,7 @@ function go(): void {
   }
   acts[move.value.action]?.()
 }
-useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
+useStageKeys(() => dialog.value !== null || closing.value !== null, () => move.value, { n: go })
 </script>
 
 <template>

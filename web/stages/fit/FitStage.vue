@@ -66,7 +66,7 @@ function go(): void {
   }
   acts[move.value.action]?.()
 }
-useStageKeys(() => pressing.value || closing.value !== null, { n: go })
+useStageKeys(() => pressing.value || closing.value !== null, () => move.value, { n: go })
 </script>
 
 <template>

@@ -38,7 +38,7 @@ function finish(note: string): void {
   job.act({ what: dialog.value === 'reopen' ? 'reopen-stage' : 'close-stage', stage: 'parts', note })
   dialog.value = null
 }
-useStageKeys(() => dialog.value !== null, { n: go })
+useStageKeys(() => dialog.value !== null, () => move.value, { n: go })
 onBeforeUnmount(() => useGauge().disconnect())
 </script>
 

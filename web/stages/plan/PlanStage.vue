@@ -79,7 +79,7 @@ function finish(note: string): void {
   job.act({ what: dialog.value === 'reopen' ? 'reopen-stage' : 'close-stage', stage: 'repair-plan', note })
   dialog.value = null
 }
-useStageKeys(() => dialog.value !== null, { n: go })
+useStageKeys(() => dialog.value !== null, () => move.value, { n: go })
 </script>
 
 <template>

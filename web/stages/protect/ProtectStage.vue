@@ -43,7 +43,7 @@ function go(): void {
   if (move.value.action === 'close-stage') closing.value = 'close'
   else if (move.value.action === 'done') goOn(move.value)
 }
-useStageKeys(() => closing.value !== null, { n: go, i: putIn })
+useStageKeys(() => closing.value !== null, () => move.value, { n: go, i: putIn })
 </script>
 
 <template>

@@ -74,7 +74,7 @@ function again(): void {
   focus()
 }
 
-useStageKeys(() => dialog.value !== null, { n: goOn, g: () => (showGauge.value = !showGauge.value) })
+useStageKeys(() => dialog.value !== null, () => move.value, { n: goOn, g: () => (showGauge.value = !showGauge.value) })
 onBeforeUnmount(() => gauge.disconnect())
 </script>
 

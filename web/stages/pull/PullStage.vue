@@ -85,7 +85,7 @@ function saved(id: string): void {
   dialog.value = null
   void job.refresh()
 }
-useStageKeys(() => dialog.value !== null || closing.value !== null, { n: go })
+useStageKeys(() => dialog.value !== null || closing.value !== null, () => move.value, { n: go })
 </script>
 
 <template>

@@ -65,7 +65,7 @@ function go(): void {
   if (move.value.action === 'count-out' && still) act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: still.cylinder, goesIn: false, place: still.place, item: still.item, count: still.count })
   else if (move.value.action === 'sign') signing.value = true
 }
-useStageKeys(() => signing.value || reopening.value || timing.value, { n: go })
+useStageKeys(() => signing.value || reopening.value || timing.value, () => move.value, { n: go })
 
 function reopen(note: string): void {
   job.act({ what: 'reopen-stage', stage: 'record', note })

@@ -1,0 +1,111 @@
+import { getActivePinia } from 'pinia'
+import { createApp, defineComponent, h, type App } from 'vue'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { useDevice } from '../stores/device'
+import { useJob } from '../stores/job'
+import { FakeServer, newDevice } from '../testing/device'
+import { useStageKeys } from './useStageKeys'
+
+const go = vi.fn()
+const mark = vi.fn()
+let busy = false
+let action = 'next-cylinder'
+let app: App
+
+function open(): App {
+  const stage = defineComponent({
+    setup() {
+      useStageKeys(() => busy, () => ({ action }), { n: go, f: mark })
+      return () => h('i')
+    },
+  })
+  const opened = createApp(stage).use(getActivePinia()!)
+  opened.mount('#host')
+  return opened
+}
+
+beforeEach(async () => {
+  await newDevice()
+  const server = new FakeServer()
+  await useJob().open(server.snapshot.job.id)
+  busy = false
+  action = 'next-cylinder'
+  go.mockClear()
+  mark.mockClear()
+  document.body.innerHTML = '<input id="reading"><input id="other"><button id="button"></button><div id="host"></div>'
+  app = open()
+})
+afterEach(() => app.unmount())
+
+function press(key: string, on: Element = document.body, more: KeyboardEventInit = {}): KeyboardEvent {
+  const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more })
+  on.dispatchEvent(event)
+  return event
+}
+const element = (id: string) => document.getElementById(id) as HTMLInputElement
+
+describe('the keys of a stage', () => {
+  it('do the next move and the stage\'s own', () => {
+    expect(press('n').defaultPrevented).toBe(true)
+    press('f')
+    expect([go.mock.calls.length, mark.mock.calls.length]).toEqual([1, 1])
+  })
+
+  it.each(['next-cylinder', 'close-stage', 'done'])('go on by Enter where that reports nothing: %s', (harmless) => {
+    action = harmless
+    press('Enter')
+    expect(go).toHaveBeenCalledOnce()
+  })
+
+  it.each(['cut', 'shim', 'ring-on', 'press', 'measure', 'decide', 'plug-in'])('never report by a second Enter that something was done: %s', (report) => {
+    action = report
+    press('Enter')
+    expect(go).not.toHaveBeenCalled()
+    press('n')
+    expect(go).toHaveBeenCalledOnce()
+  })
+
+  it('leave Enter to a button that has the focus', () => {
+    press('Enter', element('button'))
+    expect(go).not.toHaveBeenCalled()
+  })
+
+  it('leave letters to a box that is being typed in, but not to an empty reading box', () => {
+    press('n', element('other'))
+    element('reading').value = '0.1'
+    press('n', element('reading'))
+    expect(go).not.toHaveBeenCalled()
+    element('reading').value = ''
+    press('n', element('reading'))
+    expect(go).toHaveBeenCalledOnce()
+  })
+
+  it('rest while a dialog is open, and with Ctrl held', () => {
+    busy = true
+    press('n')
+    press('Enter')
+    busy = false
+    press('n', document.body, { ctrlKey: true })
+    expect(go).not.toHaveBeenCalled()
+  })
+
+  it('choose a cylinder of this engine by Alt and its number, and change the unit', () => {
+    press('4', document.body, { altKey: true, code: 'Digit4' })
+    expect(useJob().selected).toBe(4)
+    press('9', document.body, { altKey: true, code: 'Digit9' })
+    expect(useJob().selected).toBe(4)
+    press('m')
+    expect(useDevice().unit).toBe('thou')
+    press('m')
+    expect(useDevice().unit).toBe('mm')
+  })
+
+  it('end with their stage', () => {
+    app.unmount()
+    press('n')
+    expect(go).not.toHaveBeenCalled()
+    app = open()
+    press('n')
+    expect(go).toHaveBeenCalledOnce()
+  })
+})
