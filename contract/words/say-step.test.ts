@@ -27,7 +27,7 @@ const moves: StageMove[] = [
   make('pull', 'shape-first', 'no-shape'), make('pull', 'puller-first', 'no-puller', { button: false }),
   ...(['no-room', 'disc-cannot-pass', 'disc-catches-nothing', 'feet-on-flange'] as const).map((reason) => make('pull', 'other-puller', reason, { button: false, caution: 'breaks', figures: { name: 'Bridge', discRoughMm: 155, boreRoughMm: 154.4, linerRoughMm: 140, overlapRoughMm: 4 } })),
   ...(['screw', 'bar', 'lip', 'hand-is-stronger'] as const).map((reason) => make('pull', 'pull', reason, { caution: reason === 'bar' ? 'pull-heavy' : 'pull', figures: { stop: 137, safe: 31.3, hand: 180, liftRoughMm: 38, mass: 24 } })),
-  make('pull', 'next-cylinder', 'next'), make('pull', 'close-stage', 'all-out'), make('pull', 'done', 'closed'),
+  make('pull', 'next-cylinder', 'next'), make('pull', 'close-stage', 'all-out'), make('pull', 'next-cylinder', 'next', { caution: 'puller-over', figures: { peak: 190, stop: 137 } }), make('pull', 'done', 'closed'),
   make('look', 'grade', 'heaviest', { figures: { grade: 'poor', kind: 'pitting', severity: 2, count: 3 } }), make('look', 'grade', 'nothing-marked', { figures: { grade: 'good', count: 0 } }), make('look', 'next-cylinder', 'next'),
   make('look', 'close-stage', 'some-bad', { figures: { cylinders: '3' } }), make('look', 'close-stage', 'all-graded'), make('look', 'done', 'closed'),
   make('decide', 'grade-first', 'not-graded', { figures: { cylinders: '3' } }),

@@ -5,7 +5,7 @@ import { isClosed } from './route'
 import type { Snapshot } from './snapshot'
 import { inTurn, make, type StageMove } from './stage-moves'
 import { standingOf } from './stations'
-import type { Puller, StopperName } from './strip'
+import type { Puller, PullLog, StopperName } from './strip'
 import { confirmedGrade, suggestGrade } from './suggest-grade'
 import { tallyTotals } from './tally'
 
@@ -27,13 +27,28 @@ export function checkForJob(snapshot: Snapshot, puller: Puller): PullerCheck | n
   return checkPuller(puller, liner, { boreMm: snapshot.engine.boreMm, pitchMm: snapshot.engine.pitchMm, counterboreMm: nominalLedgeDepthMm(links) })
 }
 
+/** The torque at which the puller of a logged pull should have stopped, N·m, where the wrench went past it; else null. */
+export function pastStopNm(snapshot: Snapshot, log: PullLog): number | null {
+  const puller = snapshot.pullers.find((p) => p.id === log.pullerId)
+  const stopNm = puller ? checkForJob(snapshot, puller)?.plan?.stopTorqueNm : undefined
+  return stopNm !== undefined && log.peakNm !== null && log.peakNm > stopNm ? stopNm : null
+}
+
+/** After a pull past its stop: what is said before the puller is used again. */
+function afterTooMuch(snapshot: Snapshot): Pick<StageMove, 'caution'> & { over: StageMove['figures'] } {
+  const last = snapshot.pulls.filter((p) => p.struck === null).sort((a, b) => a.seq - b.seq).at(-1)
+  const stopNm = last ? pastStopNm(snapshot, last) : null
+  return stopNm === null ? { caution: null, over: {} } : { caution: 'puller-over', over: { peak: last!.peakNm, stop: Math.floor(stopNm) } }
+}
+
 /** The next move at the puller. @param pullerId the puller in hand; null for none */
 export function pullMove(snapshot: Snapshot, selected: number, pullerId: string | null): StageMove {
   if (isClosed(snapshot, 'pull')) return make('pull', 'done', 'closed')
   const turn = inTurn(snapshot.engine.heads.flat().map((cylinder) => ({ cylinder, out: standingOf(snapshot.pulls, cylinder).length > 0 })), selected)
   const first = turn.find((c) => !c.out)
-  if (!first) return make('pull', 'close-stage', 'all-out')
-  if (first !== turn[0]) return make('pull', 'next-cylinder', 'next', { cylinder: first.cylinder })
+  const { caution, over } = afterTooMuch(snapshot)
+  if (!first) return make('pull', 'close-stage', 'all-out', { caution, figures: over })
+  if (first !== turn[0]) return make('pull', 'next-cylinder', 'next', { cylinder: first.cylinder, caution, figures: over })
   const { cylinder } = first
   if (!snapshot.sheet.liner) return make('pull', 'shape-first', 'no-shape', { cylinder })
   const puller = snapshot.pullers.find((p) => p.id === pullerId)

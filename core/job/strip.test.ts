@@ -3,7 +3,7 @@ import { Played } from '../testing/make-snapshot'
 import { bridge, wholeJob } from '../testing/tarrock'
 import { gateProblems, isClosed, readRoute, routeFacts } from './route'
 import { stagesOf, workNames, workPresets } from './stages'
-import { decideMove, lookMove, protectMove, pullMove } from './strip-moves'
+import { decideMove, lookMove, pastStopNm, protectMove, pullMove } from './strip-moves'
 import { inBore, plugsIn, readTally, tallyTotals } from './tally'
 import type { OpeningName, StopperName } from './strip'
 import { recordMove } from './record-move'
@@ -16,7 +16,7 @@ beforeEach(() => {
 const stopper = (cylinder: number, goesIn: boolean, place: OpeningName = 'crank-hole', item: StopperName = 'ear-plug', count = 1) =>
   played.act({ what: 'tally-plug', tallyId: played.id(7000 + made++), cylinder, goesIn, place, item, count })
 const close = (stage: 'protect' | 'pull' | 'look' | 'decide', note = '') => played.act({ what: 'close-stage', stage, note })
-const pull = (cylinder: number) => played.act({ what: 'log-pull', pullId: played.id(7000 + made++), cylinder, pullerId: bridge.id, peakNm: 80, tightMm: [12], ranOut: 'coolant', words: '' })
+const pull = (cylinder: number, peakNm = 80) => played.act({ what: 'log-pull', pullId: played.id(7000 + made++), cylinder, pullerId: bridge.id, peakNm, tightMm: [12], ranOut: 'coolant', words: '' })
 const grade = (cylinder: number, as: 'good' | 'poor' | 'scrap') => played.act({ what: 'grade-cylinder', gradeId: played.id(7000 + made++), cylinder, grade: as, suggested: 'good', words: '' })
 
 describe('the route by the work chosen', () => {
@@ -97,6 +97,22 @@ describe('pulling', () => {
     expect(Number(move.figures.stop)).toBeGreaterThan(100)
     const strong = { ...bridge, leverMm: 900 }
     expect(pullMove({ ...played.snapshot, pullers: [strong] }, 1, bridge.id).reason).toBe('hand-is-stronger')
+  })
+
+  it('has a puller that took too much looked over before it pulls again', () => {
+    const stop = Number(pullMove(played.snapshot, 1, bridge.id).figures.stop)
+    pull(1, stop + 53)
+    const log = played.snapshot.pulls[0]!
+    expect(Math.floor(pastStopNm(played.snapshot, log)!)).toBe(stop)
+    expect(pastStopNm(played.snapshot, { ...log, peakNm: stop })).toBeNull()
+    expect(pastStopNm(played.snapshot, { ...log, peakNm: null })).toBeNull()
+    expect(pastStopNm(played.snapshot, { ...log, pullerId: null })).toBeNull()
+    expect(pullMove(played.snapshot, 1, bridge.id)).toMatchObject({ action: 'next-cylinder', caution: 'puller-over', figures: { peak: stop + 53, stop } })
+    pull(2, stop - 20)
+    expect(pullMove(played.snapshot, 2, bridge.id)).toMatchObject({ action: 'next-cylinder', caution: null })
+    pull(3, stop + 1)
+    played.act({ what: 'strike-entry', entryId: played.snapshot.pulls[2]!.id, reason: 'misread' })
+    expect(pullMove(played.snapshot, 2, bridge.id).caution).toBeNull()
   })
 
   it('goes round the engine until all are out', () => {

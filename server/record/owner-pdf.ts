@@ -51,14 +51,20 @@ function doneLines(snapshot: Snapshot): string[] {
  * One page for the owner: why it came in, what the deck said, what was decided and done, how
  * it stands now, and who answers for it.
  */
-export async function ownerPdf(snapshot: Snapshot, options: RecordOptions, photos: ReadonlyMap<string, Buffer>): Promise<Buffer> {
+export function ownerPdf(snapshot: Snapshot, options: RecordOptions, photos: ReadonlyMap<string, Buffer>): Promise<Buffer> {
   const w = new Writer(snapshot, options)
+  return print(paperOf(w, word('owner.title'), ownerContent(w, photos)))
+}
+
+/** What stands on the owner's page. */
+export function ownerContent(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[] {
+  const { snapshot } = w
   const decks = measuredStages.map((stage) => readDeck(snapshot, stage))
   const last = [...decks].reverse().find((d) => d.cylinders.some((c) => c.set)) ?? decks[0]!
   const signature = isClosed(snapshot, 'record') ? signatureOf(snapshot) : null
   const shown = snapshot.photos.filter((p: Photo) => !p.struck && photos.has(p.id)).slice(0, 3)
   const inside = last.cylinders.filter((c) => c.verdictAmong === 'in').length
-  const content: Content[] = [
+  return [
     { text: word('owner.title'), fontSize: 9, color: '#565B5F' },
     { text: snapshot.job.title, fontSize: 20, bold: true },
     { text: `${snapshot.engine.name} · ${word('record.number', { number: snapshot.job.number })}`, fontSize: 11 },
@@ -76,5 +82,4 @@ export async function ownerPdf(snapshot: Snapshot, options: RecordOptions, photo
       : { text: word('owner.unsigned'), bold: true, color: '#A23B2A', margin: [0, 8, 0, 0] },
     { text: word('record.deference'), fontSize: 8.5, margin: [0, 4, 0, 0] },
   ]
-  return print(paperOf(w, word('owner.title'), content))
 }

@@ -6,6 +6,8 @@ import { decisionInForce } from '#core/job/plan-renewals'
 import { readComplaint } from '#core/job/read-complaint'
 import { readFitting } from '#core/job/read-fitting'
 import { planInForce } from '#core/job/stage-moves'
+import { pastStopNm } from '#core/job/strip-moves'
+import type { PullLog } from '#core/job/strip'
 import { confirmedGrade } from '#core/job/suggest-grade'
 import { tallyTotals } from '#core/job/tally'
 import { clockHour } from '#core/measure/angle'
@@ -58,12 +60,16 @@ function tallyBlock(w: Writer): Content[] {
 function pullsBlock(w: Writer): Content[] {
   const { pulls, pullers } = w.snapshot
   if (pulls.length === 0) return []
+  const over = (p: PullLog) => {
+    const stopNm = pastStopNm(w.snapshot, p)
+    return stopNm === null ? '' : `; ${word('pull.took-over', { stop: Math.floor(stopNm) })}`
+  }
   const rows = pulls.map((p): TableCell[] => [
     number(p.cylinder),
     cell(pullers.find((x) => x.id === p.pullerId)?.name ?? word('record.by-hand')),
     figure(p.peakNm === null ? '—' : word('unit.torque', { nm: p.peakNm })),
     figure(p.tightMm.map((mm) => w.rough(mm)).join(', ') || '—'),
-    cell(`${word(`pull.out.${p.ranOut}`)}${p.words ? `; ${p.words}` : ''}${w.strike(p.struck)}`),
+    cell(`${word(`pull.out.${p.ranOut}`)}${over(p)}${p.words ? `; ${p.words}` : ''}${w.strike(p.struck)}`),
   ])
   return [title(word('record.pulls')), table([word('record.cylinder'), word('puller.in-hand'), word('record.took'), word('pull.tight-at'), word('record.ran-out')], rows, [30, 110, 60, 90, '*'])]
 }

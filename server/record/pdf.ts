@@ -11,8 +11,15 @@ import { figure, head, lines, paperOf, print, title, Writer, type RecordOptions 
 import { profileSvg } from './profile-svg'
 import { word } from './words'
 
+/** Where the limits were copied from, as far as it is known. */
+function sourceText(w: Writer): string {
+  const { source, version, page, copiedOn, personId } = w.snapshot.sheet
+  const known = [source, page && word('record.source-page', { page }), copiedOn && word('record.source-copied', { day: copiedOn }), personId && word('record.source-by', { name: w.person(personId) }), word('record.version', { version })]
+  return known.filter(Boolean).join(', ')
+}
+
 function limitsBlock(w: Writer): Content {
-  const { limits, links, source, version, page, copiedOn } = w.snapshot.sheet
+  const { limits, links } = w.snapshot.sheet
   const rows: [string, string][] = [
     [word('record.window'), `${w.length(limits.minMm)} – ${w.length(limits.maxMm)}, ${word('record.aim')} ${w.withUnit(limits.aimMm)}`],
     [word('engine.limit.withinLinerMaxMm'), w.withUnit(limits.withinLinerMaxMm)],
@@ -20,7 +27,7 @@ function limitsBlock(w: Writer): Content {
     ...(limits.headRangeMaxMm === null ? [] : [[word('engine.limit.headRangeMaxMm'), w.withUnit(limits.headRangeMaxMm)] as [string, string]]),
     ...(limits.holdDownNm === null ? [] : [[word('engine.limit.holdDownNm'), word('unit.torque', { nm: limits.holdDownNm })] as [string, string]]),
     [word('engine.stack'), links.map((l) => `${word(`link.${l.kind}`)} ${w.length(l.nominalMm)}`).join(' · ')],
-    [word('engine.source'), word('record.source', { source, page: page || '—', day: copiedOn ?? '—', name: w.person(w.snapshot.sheet.personId), version })],
+    [word('engine.source'), sourceText(w)],
   ]
   return { table: { widths: [130, '*'], body: rows.map(([a, b]) => [{ text: a, fontSize: 9 }, { text: b, fontSize: 9 }]) }, layout: 'noBorders' }
 }
@@ -94,7 +101,7 @@ function gaugesBlock(w: Writer): Content {
   const lines = [...used.values()].map((s) => {
     const gauge = gauges.find((g) => g.id === s.gaugeId)
     const standing = gauge ? gaugeStanding(gauge, s.at.slice(0, 10)).filter((x) => x !== 'good').map((x) => word(`gauge.standing.${x}`, { gauge: gauge.name, day: gauge.calibrationDue ?? '' })) : []
-    return [word(`record.gauge-${s.rule}`, { gauge: gauge?.name ?? '—', serial: gauge?.serial ?? '', u: w.withUnit(s.uncertaintyMm) }), ...standing].join(' ')
+    return [word(`record.gauge-${s.rule}`, { gauge: [gauge?.name ?? '—', gauge?.serial].filter(Boolean).join(' '), u: w.withUnit(s.uncertaintyMm) }), ...standing].join(' ')
   })
   const marked = sets.filter((s) => s.closed?.zeroMoved).length
   const unchecked = sets.filter((s) => !s.closed || s.closed.zeroMm === null).length
@@ -140,8 +147,14 @@ const cautions: [string, (s: Snapshot) => boolean][] = [
  *
  * @param photos the bytes of the job's photos by their ids
  */
-export async function recordPdf(snapshot: Snapshot, options: RecordOptions, photos: ReadonlyMap<string, Buffer> = new Map()): Promise<Buffer> {
+export function recordPdf(snapshot: Snapshot, options: RecordOptions, photos: ReadonlyMap<string, Buffer> = new Map()): Promise<Buffer> {
   const w = new Writer(snapshot, options)
+  return print(paperOf(w, word('record.title'), recordContent(w, photos)))
+}
+
+/** What stands on the record, section by section. */
+export function recordContent(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[] {
+  const { snapshot, options } = w
   const decks = measuredStages.map((stage) => readDeck(snapshot, stage))
   const last = lastDeck(decks)
   const signed = isClosed(snapshot, 'record')
@@ -154,7 +167,7 @@ export async function recordPdf(snapshot: Snapshot, options: RecordOptions, phot
   const signedLine = signed
     ? { text: word('record.signed', { name: w.person(signature?.personId ?? null), when: w.time(signature?.at ?? ''), mark: signature?.hash.slice(0, 12) ?? '' }) + (broken ? ` ${word('record.seal-broken')}` : ''), bold: true, ...(broken ? { color: '#A23B2A' } : {}) }
     : { text: word('record.unsigned', { stages: open.map((s) => word(`stage.${s}`)).join(', ') }), bold: true, color: '#A23B2A' }
-  const content: Content[] = [
+  return [
     { text: word('record.title'), fontSize: 9, color: '#565B5F' },
     { text: job.title, fontSize: 18, bold: true },
     { text: `${engine.name} · ${word('record.number', { number: job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`, fontSize: 10 },
@@ -182,5 +195,4 @@ export async function recordPdf(snapshot: Snapshot, options: RecordOptions, phot
     { ul: cautions.filter(([, applies]) => applies(snapshot)).map(([c]) => word(`record.caution.${c}`)), fontSize: 9 },
     { text: word('record.deference'), fontSize: 9, margin: [0, 6, 0, 0] },
   ]
-  return print(paperOf(w, word('record.title'), content))
 }

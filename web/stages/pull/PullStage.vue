@@ -5,7 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { isClosed } from '#core/job/route'
 import { standingOf } from '#core/job/stations'
-import { checkForJob, pullMove } from '#core/job/strip-moves'
+import { checkForJob, pastStopNm, pullMove } from '#core/job/strip-moves'
 import type { Puller, PullLog } from '#core/job/strip'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { forbidding, pullCurves, pullInput } from '#core/pull/check-puller'
@@ -48,11 +48,12 @@ const flangeMm = computed(() => {
 })
 const logs = (cylinder: number) => standingOf(snapshot.value.pulls, cylinder)
 const mine = computed(() => logs(job.selected).at(-1) ?? null)
-const move = computed(() => pullMove({ ...snapshot.value, pullers: puller.value ? [puller.value] : [] }, job.selected, puller.value?.id ?? null))
+const move = computed(() => pullMove({ ...snapshot.value, pullers: snapshot.value.pullers.map((p) => (puller.value?.id === p.id ? puller.value : p)) }, job.selected, puller.value?.id ?? null))
+const overNm = computed(() => (mine.value ? pastStopNm(snapshot.value, mine.value) : null))
 const words = computed(() =>
   Object.fromEntries(snapshot.value.engine.heads.flat().map((c) => {
     const log = logs(c).at(-1)
-    return [c, { text: log ? t('pull.out-word') : t('pull.in-word'), more: log?.peakNm != null ? t('unit.torque', { nm: log.peakNm }) : '', verdict: log ? ('in' as const) : null }]
+    return [c, { text: log ? t('pull.out-word') : t('pull.in-word'), more: log?.peakNm != null ? t('unit.torque', { nm: log.peakNm }) : '', verdict: log ? (pastStopNm(snapshot.value, log) === null ? ('in' as const) : ('unsure' as const)) : null }]
   })),
 )
 
@@ -107,7 +108,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, () => move.v
     <template #side>
       <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <div v-if="mine" class="border border-line bg-plate p-3 text-[17px]" data-part="pull-entry">
-        <p class="font-bold">{{ t('pull.took', { nm: mine.peakNm ?? '—' }) }}</p>
+        <p class="font-bold">{{ t('pull.took', { nm: mine.peakNm ?? '—' }) }}<span v-if="overNm !== null" class="text-outside" data-part="pull-over">, {{ t('pull.took-over', { stop: Math.floor(overNm) }) }}</span></p>
         <p>{{ t('pull.tight-line', { at: mine.tightMm.map((mm) => rough(mm)).join(', ') || '—' }) }} {{ t('pull.ran', { what: t(`pull.out.${mine.ranOut}`) }) }}</p>
         <p v-if="mine.words">{{ mine.words }}</p>
         <button v-if="!closed" type="button" class="key mt-2" data-part="strike-pull" @click="strike(mine.id)">{{ t('entry-strike') }}</button>
