@@ -1,10 +1,10 @@
-import { formatRough, roughUnit } from './format-rough'
+import { formatRough, formatTyped, roughUnit } from './format-rough'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { judgeLower, judgeUpper } from '../measure/verdict'
 import { fromMm, NEWTON_PER_LBF, NM_PER_LBF_FT, toLbfFt, toMm } from './convert'
 import { formatLength } from './format-length'
-import { parseLength } from './parse-length'
+import { LARGEST_ROUGH_MM, parseLength } from './parse-length'
 
 describe('conversion', () => {
   it('is exact where inches are', () => {
@@ -82,5 +82,27 @@ describe('rough lengths', () => {
     expect([25.4, 230, 0.5].map((mm) => formatRough(mm, 'thou', 'en'))).toEqual(['1.00', '9.06', '0.02'])
     expect(formatRough(6.7, 'mm', 'de')).toBe('6,7')
     expect(roughUnit).toEqual({ mm: 'mm', thou: 'inch' })
+  })
+})
+
+describe('a tool’s length, typed', () => {
+  it('is typed in inches where thou are read, and may be longer than any reading', () => {
+    expect(parseLength('23.5', 'in', LARGEST_ROUGH_MM)).toEqual({ ok: true, valueMm: 596.9 })
+    expect(parseLength('750', 'mm', LARGEST_ROUGH_MM)).toEqual({ ok: true, valueMm: 750 })
+    expect(parseLength('750', 'mm')).toEqual({ ok: false, problem: 'too-large' })
+    expect(parseLength('75000', 'mm', LARGEST_ROUGH_MM)).toEqual({ ok: false, problem: 'too-large' })
+  })
+
+  it('comes back with every digit that was meant and none behind it', () => {
+    expect([600, 154.4, 1.5].map((mm) => formatTyped(mm, 'mm', 'en'))).toEqual(['600', '154.4', '1.5'])
+    expect(formatTyped(596.9, 'thou', 'en')).toBe('23.5')
+    expect(formatTyped(0.5, 'mm', 'de')).toBe('0,5')
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 2_000_000 }), fc.constantFrom('mm' as const, 'thou' as const), (thousandths, unit) => {
+        const mm = thousandths / 1000
+        const read = parseLength(formatTyped(mm, unit, 'en'), unit === 'mm' ? 'mm' : 'in', LARGEST_ROUGH_MM)
+        expect(read.ok && Math.abs(read.valueMm - mm)).toBeLessThanOrEqual(unit === 'mm' ? 1e-9 : toMm(0.00005, 'in') + 1e-9)
+      }),
+    )
   })
 })

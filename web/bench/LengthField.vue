@@ -1,27 +1,31 @@
 <script setup lang="ts">
-import { ref, useId, watch } from 'vue'
+import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { formatLength } from '#core/units/format-length'
-import { parseLength } from '#core/units/parse-length'
+import { formatTyped, roughUnit } from '#core/units/format-rough'
+import { LARGEST_READING_MM, LARGEST_ROUGH_MM, parseLength, type LengthProblem } from '#core/units/parse-length'
 import { useDevice } from '../stores/device'
 
 /** A length typed in this device's unit, kept in mm; null while it is empty or wrong. */
 const model = defineModel<number | null>({ required: true })
-defineProps<{ label: string; hint?: string; problem?: string | null }>()
+/** `rough`: the length of a tool or a casting, which is typed in inches where thou are read. */
+const props = defineProps<{ label: string; hint?: string; problem?: string | null; rough?: boolean }>()
 const { t, locale } = useI18n()
 const device = useDevice()
 const id = useId()
+const unit = computed(() => (props.rough ? roughUnit[device.unit] : device.unit))
 const text = ref(show())
-const wrong = ref(false)
+const wrong = ref<Exclude<LengthProblem, 'empty'> | null>(null)
 
 function show(): string {
   if (model.value === null) return ''
-  return formatLength(model.value, { unit: device.unit, locale: locale.value }).replace('−', '-')
+  const shown = props.rough ? formatTyped(model.value, device.unit, locale.value) : formatLength(model.value, { unit: device.unit, locale: locale.value })
+  return shown.replace('−', '-')
 }
 
 function typed(): void {
-  const read = parseLength(text.value, device.unit)
-  wrong.value = !read.ok && read.problem !== 'empty'
+  const read = parseLength(text.value, unit.value === 'inch' ? 'in' : unit.value, props.rough ? LARGEST_ROUGH_MM : LARGEST_READING_MM)
+  wrong.value = read.ok || read.problem === 'empty' ? null : read.problem
   model.value = read.ok ? read.valueMm : null
 }
 
@@ -30,9 +34,9 @@ watch(() => device.unit, () => (text.value = show()))
 
 <template>
   <div class="field">
-    <label :for="id">{{ label }} <span class="font-normal text-soft">{{ t(`unit.${device.unit}`) }}</span></label>
-    <input :id="id" v-model="text" class="figure" inputmode="decimal" autocomplete="off" :aria-invalid="wrong || !!problem" @input="typed" />
-    <span v-if="wrong" class="text-[14px] text-outside">{{ t('entry.no-number') }}</span>
+    <label :for="id">{{ label }} <span class="font-normal text-soft">{{ t(`unit.${unit}`) }}</span></label>
+    <input :id="id" v-model="text" class="figure" inputmode="decimal" autocomplete="off" :aria-invalid="wrong !== null || !!problem" @input="typed" />
+    <span v-if="wrong" class="text-[14px] text-outside" data-part="field-wrong">{{ t(`field.${wrong}`) }}</span>
     <span v-else-if="problem" class="text-[14px] text-outside" data-part="field-problem">{{ problem }}</span>
     <span v-else-if="hint" class="text-[14px] font-normal text-soft">{{ hint }}</span>
   </div>

@@ -50,8 +50,8 @@ async function save(): Promise<void> {
         <label class="field">{{ t('engines.layout') }}<select v-model="layout"><option value="inline">{{ t('engine.inline') }}</option><option value="vee">{{ t('engine.vee') }}</option></select></label>
         <label class="field">{{ t('engine.cylinders') }}<input v-model.number="cylinders" type="number" min="1" max="24" /></label>
         <label class="field">{{ t('engine.per-head') }}<input v-model.number="perHead" type="number" min="1" max="24" /></label>
-        <LengthField v-model="boreMm" :label="t('engines.bore')" />
-        <LengthField v-model="pitchMm" :label="t('engine.pitch')" :hint="t('engine.pitch-hint')" />
+        <LengthField v-model="boreMm" rough :label="t('engines.bore')" />
+        <LengthField v-model="pitchMm" rough :label="t('engine.pitch')" :hint="t('engine.pitch-hint')" />
         <label class="field">{{ t('engine.firing') }}<input v-model="firing" class="figure" maxlength="120" placeholder="1-3-4-2" :aria-invalid="order === null" data-part="firing" /><span v-if="order === null" class="text-[14px] text-outside">{{ t('engine.firing-wrong') }}</span></label>
       </div>
       <SheetForm v-model="draft" />

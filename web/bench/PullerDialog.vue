@@ -45,17 +45,17 @@ async function save(): Promise<void> {
         <label class="field">{{ t('puller.origin') }}<select v-model="draft.origin"><option v-for="o in ['made', 'bought'] as const" :key="o" :value="o">{{ t(`puller.${o}`) }}</option></select></label>
       </div>
       <div class="grid grid-cols-4 gap-3 max-[800px]:grid-cols-2">
-        <LengthField v-for="n in screwLengths" :key="n" v-model="(draft.screw as Record<string, number | null>)[n]!" :label="t(`puller.screw.${n}`)" :data-field="`screw-${n}`" />
+        <LengthField v-for="n in screwLengths" :key="n" v-model="(draft.screw as Record<string, number | null>)[n]!" rough :label="t(`puller.screw.${n}`)" :data-field="`screw-${n}`" />
         <label class="field">{{ t('puller.proof') }}<input v-model.number="draft.screw.proofMPa" class="figure" type="number" min="1" step="any" /></label>
         <label class="field">{{ t('puller.thread-friction') }}<input v-model.number="draft.screw.threadFriction" class="figure" type="number" min="0" max="1" step="0.01" /></label>
         <label class="field">{{ t('puller.face-friction') }}<input v-model.number="draft.screw.faceFriction" class="figure" type="number" min="0" max="1" step="0.01" /></label>
         <label class="field">{{ t('puller.use') }}<input v-model.number="draft.useFraction" class="figure" type="number" min="0.05" max="1" step="0.05" /></label>
-        <LengthField v-for="n in barLengths" :key="n" v-model="(draft.bar as Record<string, number | null>)[n]!" :label="t(`puller.bar.${n}`)" :data-field="`bar-${n}`" />
+        <LengthField v-for="n in barLengths" :key="n" v-model="(draft.bar as Record<string, number | null>)[n]!" rough :label="t(`puller.bar.${n}`)" :data-field="`bar-${n}`" />
         <label class="field">{{ t('puller.allow') }}<input v-model.number="draft.bar.allowMPa" class="figure" type="number" min="1" step="any" /></label>
-        <LengthField v-model="(draft as unknown as Record<string, number | null>).footMm!" :label="t('puller.foot')" data-field="foot" />
-        <LengthField v-model="draft.discBaseMm" :label="t('puller.disc')" :hint="t('puller.disc-hint')" data-field="disc" />
-        <LengthField v-model="(draft as unknown as Record<string, number | null>).clearanceMm!" :label="t('puller.clearance')" data-field="clearance" />
-        <LengthField v-model="(draft as unknown as Record<string, number | null>).leverMm!" :label="t('puller.lever')" data-field="lever" />
+        <LengthField v-model="(draft as unknown as Record<string, number | null>).footMm!" rough :label="t('puller.foot')" data-field="foot" />
+        <LengthField v-model="draft.discBaseMm" rough :label="t('puller.disc')" :hint="t('puller.disc-hint')" data-field="disc" />
+        <LengthField v-model="(draft as unknown as Record<string, number | null>).clearanceMm!" rough :label="t('puller.clearance')" data-field="clearance" />
+        <LengthField v-model="(draft as unknown as Record<string, number | null>).leverMm!" rough :label="t('puller.lever')" data-field="lever" />
         <label class="field">{{ t('puller.hand') }}<input v-model.number="draft.handForceN" class="figure" type="number" min="1" step="any" /></label>
       </div>
       <p v-if="wrong.length && draft.name" class="font-semibold text-outside" data-part="puller-wrong">{{ t('puller.wrong', { fields: wrong.join(', ') }) }}</p>

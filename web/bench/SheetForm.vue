@@ -56,7 +56,7 @@ function chooseSeat(seat: Seat): void {
       <legend class="mb-2 pr-3 text-[18px] font-bold">{{ t('engine.liner') }}</legend>
       <button v-if="!draft.liner" type="button" class="key" data-part="add-liner-shape" @click="draft.liner = emptyLiner()">{{ t('engine.add-liner') }}</button>
       <div v-else class="grid grid-cols-4 gap-3 max-[900px]:grid-cols-2">
-        <LengthField v-for="f in linerFields" :key="f" v-model="draft.liner[f]" :label="t(`engine.liner-field.${f}`)" :problem="problemOf(f)" :data-field="f" />
+        <LengthField v-for="f in linerFields" rough :key="f" v-model="draft.liner[f]" :label="t(`engine.liner-field.${f}`)" :problem="problemOf(f)" :data-field="f" />
         <label v-for="f in plainFields" :key="f" class="field">{{ t(`engine.liner-field.${f}`) }}<input :value="draft.liner[f]" class="figure" type="number" step="any" :data-field="f" @input="(e) => setPlain(f, (e.target as HTMLInputElement).value)" /></label>
       </div>
     </fieldset>

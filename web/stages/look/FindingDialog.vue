@@ -60,8 +60,8 @@ function save(): void {
       <div class="grid grid-cols-2 gap-x-4 gap-y-2">
         <label class="field">{{ t('look.at', { clock: clockHour(middleDeg), deg: middleDeg }) }}<input v-model.number="middleDeg" type="range" min="0" max="355" step="5" class="accent-[var(--ink)]" data-part="finding-at" /></label>
         <label class="field">{{ t('wear.span', { deg: spanDeg }) }}<input v-model.number="spanDeg" type="range" min="10" max="360" step="10" class="accent-[var(--ink)]" /></label>
-        <LengthField v-model="fromMm" :label="t('look.from')" />
-        <LengthField v-model="toMm" :label="t('look.to')" :problem="fromMm !== null && toMm !== null && toMm < fromMm ? t('look.upside-down') : null" />
+        <LengthField v-model="fromMm" rough :label="t('look.from')" />
+        <LengthField v-model="toMm" rough :label="t('look.to')" :problem="fromMm !== null && toMm !== null && toMm < fromMm ? t('look.upside-down') : null" />
         <label v-if="kind === 'coolant-track'" class="field">{{ t('look.past-what') }}
           <select v-model.number="pastSteps" data-part="past-steps"><option v-for="n in rings + 2" :key="n" :value="n - 1">{{ t(`look.step.${n - 1 === 0 ? 'none' : n - 1 > rings && rings > 0 ? 'all' : 'some'}`, { n: n - 1, ring: n - 1 }) }}</option></select>
         </label>

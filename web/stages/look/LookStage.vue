@@ -95,7 +95,7 @@ function strikePhoto(): void {
   if (photo.value) strike(photo.value.id)
   dialog.value = null
 }
-useStageKeys(() => dialog.value !== null || closing.value !== null, () => move.value, { n: go, f: () => begin(0, ledgeMm.value + 30) })
+useStageKeys(() => dialog.value !== null || closing.value !== null, () => move.value, { n: go, f: () => begin(0, Math.round(ledgeMm.value) + 30) })
 </script>
 
 <template>

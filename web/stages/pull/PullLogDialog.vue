@@ -27,7 +27,7 @@ function save(): void {
       <label class="field">{{ t('pull.peak') }}<input v-model="peakNm" class="figure" type="number" min="0" max="20000" step="any" inputmode="decimal" data-part="pull-peak" /></label>
       <p v-if="stopNm !== null && Number(peakNm) > stopNm" class="border-l-4 border-outside pl-2 font-semibold">{{ t('pull.over', { stop: Math.floor(stopNm) }) }}</p>
       <div class="flex flex-wrap items-end gap-2">
-        <LengthField v-for="(_, i) in tight" :key="i" v-model="tight[i]!" class="w-[150px]" :label="t('pull.tight-at')" />
+        <LengthField v-for="(_, i) in tight" :key="i" v-model="tight[i]!" class="w-[150px]" rough :label="t('pull.tight-at')" />
         <button v-if="tight.length < 8" type="button" class="key" data-part="add-tight" @click="tight.push(null)">{{ t('pull.add-tight') }}</button>
       </div>
       <fieldset>

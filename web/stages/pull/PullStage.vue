@@ -109,7 +109,7 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, () => move.v
       <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <div v-if="mine" class="border border-line bg-plate p-3 text-[17px]" data-part="pull-entry">
         <p class="font-bold">{{ t('pull.took', { nm: mine.peakNm ?? '—' }) }}<span v-if="overNm !== null" class="text-outside" data-part="pull-over">, {{ t('pull.took-over', { stop: Math.floor(overNm) }) }}</span></p>
-        <p>{{ t('pull.tight-line', { at: mine.tightMm.map((mm) => rough(mm)).join(', ') || '—' }) }} {{ t('pull.ran', { what: t(`pull.out.${mine.ranOut}`) }) }}</p>
+        <p><template v-if="mine.tightMm.length">{{ t('pull.tight-line', { at: mine.tightMm.map((mm) => rough(mm)).join(', ') }) }} </template>{{ t('pull.ran', { what: t(`pull.out.${mine.ranOut}`) }) }}</p>
         <p v-if="mine.words">{{ mine.words }}</p>
         <button v-if="!closed" type="button" class="key mt-2" data-part="strike-pull" @click="strike(mine.id)">{{ t('entry-strike') }}</button>
       </div>
