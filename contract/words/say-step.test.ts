@@ -29,7 +29,7 @@ const moves: StageMove[] = [
   ...(['screw', 'bar', 'lip', 'hand-is-stronger'] as const).map((reason) => make('pull', 'pull', reason, { caution: reason === 'bar' ? 'pull-heavy' : 'pull', figures: { stop: 137, safe: 31.3, hand: 180, liftRoughMm: 38, mass: 24 } })),
   make('pull', 'next-cylinder', 'next'), make('pull', 'close-stage', 'all-out'), make('pull', 'next-cylinder', 'next', { caution: 'puller-over', figures: { peak: 190, stop: 137 } }), make('pull', 'done', 'closed'),
   make('look', 'grade', 'heaviest', { figures: { grade: 'poor', kind: 'pitting', severity: 2, count: 3 } }), make('look', 'grade', 'nothing-marked', { figures: { grade: 'good', count: 0 } }), make('look', 'next-cylinder', 'next'),
-  make('look', 'close-stage', 'some-bad', { figures: { cylinders: '3' } }), make('look', 'close-stage', 'all-graded'), make('look', 'done', 'closed'),
+  make('look', 'close-stage', 'some-bad', { figures: { cylinders: '3' } }), make('look', 'close-stage', 'all-graded'), make('look', 'done', 'closed'), make('look', 'next-cylinder', 'marked-since'), make('look', 'grade', 'worse-since', { figures: { graded: 'good', grade: 'poor' } }),
   make('decide', 'grade-first', 'not-graded', { figures: { cylinders: '3' } }),
   ...(['cheapest', 'graded-since'] as const).map((reason) => make('decide', 'take', reason, { figures: { renew: '3', count: 1, percent: 12, now: 500, expected: 900 } })), make('decide', 'close-stage', 'decided', { figures: { renew: '3', count: 1 } }), make('decide', 'done', 'closed'),
   ...(['dry-first', 'rings-missing', 'band-late', 'already-in', 'no-such-groove'] as const).map((reason) => make('fit', 'stop', reason, { button: false, caution: 'seals-cost' })),

@@ -5,6 +5,7 @@ import { readFitting } from './read-fitting'
 import type { Closure, Snapshot } from './snapshot'
 import { readLedges } from './ledges'
 import { isMeasured, optionalStages, stagesOf, type StageName, type WorkName } from './stages'
+import { worseSinceGraded } from './suggest-grade'
 import { plugsIn, readTally } from './tally'
 
 export type StageState = 'done' | 'next' | 'begun' | 'later' | 'passed'
@@ -100,7 +101,7 @@ export function reopenProblems(snapshot: Snapshot, stage: StageName): GateProble
 export interface GateProblem {
   code:
     | 'no-plan' | 'plug-in' | 'clean-first' | 'earlier-open' | 'later-closed' | 'not-measured' | 'changed' | 'zero-moved' | 'out' | 'unsure'
-    | 'nothing-in' | 'not-pulled' | 'not-graded' | 'no-decision' | 'ring-missing' | 'not-pressed' | 'clock-out' | 'shifted'
+    | 'nothing-in' | 'not-pulled' | 'not-graded' | 'marked-since' | 'no-decision' | 'ring-missing' | 'not-pressed' | 'clock-out' | 'shifted'
   cylinders: number[]
   soft: boolean
 }
@@ -156,7 +157,10 @@ function stripProblems(snapshot: Snapshot, stage: StageName): GateProblem[] {
   const problems: GateProblem[] = {
     protect: [{ code: 'nothing-in' as const, cylinders: snapshot.tally.length > 0 ? [] : all, soft: true }],
     pull: [{ code: 'not-pulled' as const, cylinders: without(snapshot.pulls), soft: true }],
-    look: [{ code: 'not-graded' as const, cylinders: without(snapshot.grades), soft: true }],
+    look: [
+      { code: 'not-graded' as const, cylinders: without(snapshot.grades), soft: true },
+      { code: 'marked-since' as const, cylinders: all.filter((c) => worseSinceGraded(snapshot, c) !== null), soft: true },
+    ],
     decide: [{ code: 'no-decision' as const, cylinders: snapshot.decisions.length > 0 ? [] : all, soft: false }],
   }[stage as 'protect' | 'pull' | 'look' | 'decide'] ?? []
   return problems.filter((p) => p.cylinders.length > 0)

@@ -6,7 +6,7 @@ import type { Snapshot } from './snapshot'
 import { inTurn, make, type StageMove } from './stage-moves'
 import { standingOf } from './stations'
 import type { Puller, PullLog, StopperName } from './strip'
-import { confirmedGrade, suggestGrade } from './suggest-grade'
+import { confirmedGrade, suggestGrade, worseSinceGraded } from './suggest-grade'
 import { tallyTotals } from './tally'
 
 /** What is usually put into each opening. */
@@ -71,13 +71,14 @@ export function pullMove(snapshot: Snapshot, selected: number, pullerId: string 
 /** The next move where liners and block are looked at. */
 export function lookMove(snapshot: Snapshot, selected: number): StageMove {
   if (isClosed(snapshot, 'look')) return make('look', 'done', 'closed')
-  const turn = inTurn(snapshot.engine.heads.flat().map((cylinder) => ({ cylinder, graded: confirmedGrade(snapshot, cylinder) })), selected)
-  const open = turn.find((c) => c.graded === null)
+  const turn = inTurn(snapshot.engine.heads.flat().map((cylinder) => ({ cylinder, graded: confirmedGrade(snapshot, cylinder), worse: worseSinceGraded(snapshot, cylinder) })), selected)
+  const open = turn.find((c) => c.graded === null || c.worse !== null)
   if (!open) {
     const bad = turn.filter((c) => c.graded!.grade === 'scrap' || c.graded!.grade === 'poor').map((c) => c.cylinder).sort((a, b) => a - b)
     return make('look', 'close-stage', bad.length > 0 ? 'some-bad' : 'all-graded', { figures: { cylinders: bad.join(', ') } })
   }
-  if (open !== turn[0]) return make('look', 'next-cylinder', 'next', { cylinder: open.cylinder })
+  if (open !== turn[0]) return make('look', 'next-cylinder', open.worse ? 'marked-since' : 'next', { cylinder: open.cylinder })
+  if (open.worse) return make('look', 'grade', 'worse-since', { cylinder: open.cylinder, figures: { graded: open.graded!.grade, grade: open.worse } })
   const { grade, reasons } = suggestGrade(snapshot, open.cylinder)
   const heaviest = reasons[0]
   return make('look', 'grade', heaviest ? 'heaviest' : 'nothing-marked', { cylinder: open.cylinder, figures: { grade, kind: heaviest?.kind ?? null, severity: heaviest?.severity ?? null, count: reasons.length } })

@@ -139,6 +139,21 @@ describe('looking and deciding', () => {
     expect(lookMove(played.snapshot, 1)).toMatchObject({ action: 'close-stage', reason: 'some-bad', figures: { cylinders: '3, 6' } })
   })
 
+  it('asks anew about a liner that was marked worse after it was graded', () => {
+    const mark = (cylinder: number, severity: 1 | 2 | 3) => played.act({ what: 'mark-finding', findingId: played.id(9000 + made++), cylinder, on: 'outside', kind: 'pitting', atDeg: 0, spanDeg: 40, fromMm: 60, toMm: 90, severity, pastSteps: null, words: '' })
+    for (const c of [1, 2, 3, 4, 5, 6]) grade(c, c === 3 ? 'scrap' : 'good')
+    mark(3, 3)
+    expect(lookMove(played.snapshot, 1).action).toBe('close-stage')
+    mark(4, 2)
+    expect(lookMove(played.snapshot, 1)).toMatchObject({ action: 'next-cylinder', reason: 'marked-since', cylinder: 4 })
+    expect(lookMove(played.snapshot, 4)).toMatchObject({ action: 'grade', reason: 'worse-since', figures: { graded: 'good', grade: 'poor' } })
+    expect(gateProblems(played.snapshot, 'look')).toEqual([{ code: 'marked-since', cylinders: [4], soft: true }])
+    // Who has seen the marks and still says good is not asked again.
+    played.act({ what: 'grade-cylinder', gradeId: played.id(9000 + made++), cylinder: 4, grade: 'good', suggested: 'poor', words: 'old, under the seal' })
+    expect(lookMove(played.snapshot, 4).action).toBe('close-stage')
+    expect(gateProblems(played.snapshot, 'look')).toEqual([])
+  })
+
   it('decides only on confirmed grades, and anew when one has changed', () => {
     expect(decideMove(played.snapshot)).toMatchObject({ action: 'grade-first' })
     for (const c of [1, 2, 3, 4, 5, 6]) grade(c, c === 3 ? 'scrap' : 'good')

@@ -1,7 +1,7 @@
 import type { Snapshot } from './snapshot'
 import { readLedge } from './ledges'
 import { standingOf } from './stations'
-import type { FindingKind, Grade, GradeName } from './strip'
+import { gradeNames, type FindingKind, type Grade, type GradeName } from './strip'
 
 /** What a finding weighs by its severity 1 … 3. Three is scrap by itself; the sum of lesser ones grades too. */
 const weights: Record<FindingKind, readonly [number, number, number]> = {
@@ -45,4 +45,13 @@ export function suggestGrade(snapshot: Snapshot, cylinder: number): { grade: Gra
 /** The grade a person confirmed last; null where nobody did. */
 export function confirmedGrade(snapshot: Pick<Snapshot, 'grades'>, cylinder: number): Grade | null {
   return snapshot.grades.filter((g) => g.cylinder === cylinder).sort((a, b) => a.seq - b.seq).at(-1) ?? null
+}
+
+/** What the marks suggest by now, where it is worse than what a liner was confirmed as and than what they suggested then; else null. */
+export function worseSinceGraded(snapshot: Snapshot, cylinder: number): GradeName | null {
+  const confirmed = confirmedGrade(snapshot, cylinder)
+  if (!confirmed) return null
+  const now = suggestGrade(snapshot, cylinder).grade
+  const worse = (than: GradeName) => gradeNames.indexOf(now) > gradeNames.indexOf(than)
+  return worse(confirmed.grade) && worse(confirmed.suggested) ? now : null
 }

@@ -6,6 +6,7 @@ import { useDevice } from '../stores/device'
 import { useGauge } from '../stores/gauge'
 import { useOutbox } from '../stores/outbox'
 import { useShop } from '../stores/shop'
+import ChoiceKeys from './ChoiceKeys.vue'
 
 defineProps<{ title?: string; subtitle?: string }>()
 const emit = defineEmits<{ keys: []; refused: [] }>()
@@ -42,9 +43,7 @@ const saving = computed(() => {
     <span class="inline-flex items-center gap-1 whitespace-nowrap text-[15px] font-semibold" :class="saving.tone === 'good' ? '' : saving.tone === 'bad' ? 'text-outside' : ''" role="status" data-part="saving" :data-waiting="outbox.waiting">
       <CloudOff v-if="saving.tone !== 'good'" :size="18" aria-hidden="true" /><HardDrive v-else :size="18" aria-hidden="true" />{{ t(saving.key, { n: outbox.waiting }, outbox.waiting) }}
     </span>
-    <div role="radiogroup" :aria-label="t('head.unit')" class="flex" data-part="unit-switch">
-      <button v-for="u in ['mm', 'thou'] as const" :key="u" type="button" role="radio" :aria-checked="device.unit === u" class="key !rounded-none !px-3" :class="device.unit === u ? '!bg-ink !text-paper' : ''" @click="device.unit = u">{{ t(`unit.${u}`) }}</button>
-    </div>
+    <ChoiceKeys v-model="device.unit" class="flex" key-class="!rounded-none !px-3" :label="t('head.unit')" :options="['mm', 'thou'] as const" :word="(u) => t(`unit.${u}`)" mark="unit" filled data-part="unit-switch" />
     <label class="sr-only" for="person">{{ t('head.person') }}</label>
     <select id="person" v-model="device.personId" class="box max-w-[150px] !text-[16px]" data-part="person">
       <option value="" disabled>{{ t('head.nobody') }}</option>

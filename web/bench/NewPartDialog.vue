@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import type { EngineCard } from '#contract/shop'
 import { linkSign } from '#core/liner/stack'
 import { useShop } from '../stores/shop'
+import ChoiceKeys from './ChoiceKeys.vue'
 import LengthField from './LengthField.vue'
 import SheetDialog from './SheetDialog.vue'
 
@@ -44,9 +45,7 @@ async function save(): Promise<void> {
 <template>
   <SheetDialog :open="open" :title="t('parts.new')" @close="emit('close')">
     <form class="flex flex-col gap-3" @submit.prevent="save">
-      <div class="flex gap-2" role="radiogroup" :aria-label="t('parts.new')">
-        <button v-for="k in ['liner', 'shim'] as const" :key="k" type="button" role="radio" class="key flex-1" :aria-checked="kind === k" :class="{ '!border-2 !border-ink': kind === k }" @click="kind = k">{{ t(`parts.kind.${k}`) }}</button>
-      </div>
+      <ChoiceKeys v-model="kind" class="flex gap-2" key-class="flex-1" :label="t('parts.new')" :options="['liner', 'shim'] as const" :word="(k) => t(`parts.kind.${k}`)" mark="kind" />
       <label class="field">{{ t('jobs.engine') }}<select v-model="engineId"><option v-for="e in engines" :key="e.id" :value="e.id">{{ e.name }}</option></select></label>
       <label class="field">{{ t('parts.label') }}<input v-model="label" maxlength="40" data-part="part-label" /></label>
       <LengthField v-model="nominalMm" :label="t('parts.nominal')" :problem="nominalMm !== null && nominalMm <= 0 ? t('parts.no-thickness') : null" />

@@ -7,6 +7,7 @@ import { blankSnapshot } from '#core/job/blank-snapshot'
 import { complaintNames, type ComplaintName } from '#core/job/intake'
 import { stagesOf, workNames, workPresets, type WorkName } from '#core/job/stages'
 import { evenStations } from '#core/measure/angle'
+import ChoiceKeys from '../bench/ChoiceKeys.vue'
 import DeckRail from '../bench/DeckRail.vue'
 import NewEngineDialog from '../bench/NewEngineDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
@@ -113,7 +114,7 @@ async function start(): Promise<void> {
         </fieldset>
         <fieldset>
           <legend class="mb-1 font-semibold">{{ t('work.name') }}</legend>
-          <div class="mb-2 flex flex-wrap gap-1.5" role="radiogroup" :aria-label="t('work.name')"><button v-for="p in presets" :key="p" type="button" role="radio" class="key !px-3" :aria-checked="preset === p" :class="{ '!border-2 !border-ink': preset === p }" :data-preset="p" @click="work = [...workPresets[p]]">{{ t(`work.preset.${p}`) }}</button></div>
+          <ChoiceKeys :model-value="preset" class="mb-2 flex flex-wrap gap-1.5" key-class="!px-3" :label="t('work.name')" :options="presets" :word="(p) => t(`work.preset.${p}`)" mark="preset" @update:model-value="(p) => p && (work = [...workPresets[p]])" />
           <label v-for="w in workNames" :key="w" class="flex min-h-[48px] cursor-pointer items-center gap-3 border-b border-line"><input type="checkbox" class="h-6 w-6 accent-[var(--ink)]" :checked="work.includes(w)" :data-work-choice="w" @change="chooseWork(w)" /><span class="flex-1"><b>{{ t(`work.${w}`) }}</b> <span class="text-[15px] text-soft">{{ t(`work.more.${w}`) }}</span></span></label>
           <p v-if="work.includes('seals') && !work.includes('dry-fit')" class="mt-1 border-l-4 border-online pl-2 text-[15px]" data-part="skip-dry">{{ t('work.skip-dry') }}</p>
         </fieldset>

@@ -5,6 +5,7 @@ import { Archive, ArchiveRestore, Copy, FileInput } from '@lucide/vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 import type { JobCard } from '#contract/shop'
+import ChoiceKeys from '../bench/ChoiceKeys.vue'
 import ListTable from '../bench/ListTable.vue'
 import RouteMarks from '../bench/RouteMarks.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
@@ -96,9 +97,7 @@ function open(job: JobCard): void {
     </template>
     <p v-if="taking.problem" class="mb-3 border-l-4 border-outside pl-3 text-[17px] font-semibold" role="alert" data-part="import-problem">{{ taking.problem }}</p>
     <p v-if="taking.done" class="mb-3 border-l-4 border-inside pl-3 text-[17px] font-semibold" role="status" data-part="import-done">{{ taking.done }}</p>
-    <div class="mb-2 flex gap-1" role="radiogroup" :aria-label="t('jobs.which')">
-      <button v-for="f in filters" :key="f" type="button" role="radio" class="key" :aria-checked="filter === f" :class="{ '!bg-ink !text-paper': filter === f }" :data-filter="f" @click="filter = f">{{ t(`jobs.filter.${f}`) }}</button>
-    </div>
+    <ChoiceKeys v-model="filter" class="mb-2 flex gap-1" :label="t('jobs.which')" :options="filters" :word="(f) => t(`jobs.filter.${f}`)" mark="filter" filled />
     <p v-if="shop.stale && !shop.shop" class="border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
     <ol v-if="needs.length" class="mb-4 border border-line bg-plate p-4 text-[18px]" data-part="first-steps">
       <li v-for="what in needs" :key="what" class="py-1"><RouterLink :to="{ name: what }" class="font-semibold underline">{{ t(`jobs.first.${what}`) }}</RouterLink></li>

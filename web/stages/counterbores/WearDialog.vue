@@ -3,6 +3,7 @@ import { ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { wearKinds, type WearMark } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
+import ChoiceKeys from '../../bench/ChoiceKeys.vue'
 import LengthField from '../../bench/LengthField.vue'
 import SheetDialog from '../../bench/SheetDialog.vue'
 
@@ -33,9 +34,7 @@ const deep = (k: WearMark['kind']) => k === 'fretting' || k === 'pitting'
       </div>
     </template>
     <form v-else class="flex flex-col gap-3" @submit.prevent="emit('save', { kind, atDeg, spanDeg, depthMm: deep(kind) ? (depthMm ?? 0) : 0, words })">
-      <div class="grid grid-cols-2 gap-2" role="radiogroup" :aria-label="t('wear.what')">
-        <button v-for="k in wearKinds" :key="k" type="button" role="radio" class="key" :aria-checked="kind === k" :class="{ '!border-2 !border-ink': kind === k }" :data-wear="k" @click="kind = k">{{ t(`wear.${k}`) }}</button>
-      </div>
+      <ChoiceKeys v-model="kind" class="grid grid-cols-2 gap-2" :label="t('wear.what')" :options="wearKinds" :word="(k) => t(`wear.${k}`)" mark="wear" />
       <LengthField v-if="deep(kind)" v-model="depthMm" :label="t('wear.depth')" :hint="t('wear.depth-hint')" data-part="wear-depth" />
       <label class="field">{{ t('wear.span', { deg: spanDeg }) }}<input v-model.number="spanDeg" type="range" min="10" max="360" step="10" class="accent-[var(--ink)]" /></label>
       <label class="field">{{ t('wear.words') }}<input v-model="words" maxlength="300" /></label>

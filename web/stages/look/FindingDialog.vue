@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
 import { kindsOn, type FaceName, type Finding, type Photo } from '#core/job/strip'
+import ChoiceKeys from '../../bench/ChoiceKeys.vue'
 import LengthField from '../../bench/LengthField.vue'
 import PhotoPicker from '../../bench/PhotoPicker.vue'
 import PhotoThumb from '../../bench/PhotoThumb.vue'
@@ -30,6 +31,11 @@ watch(() => props.open, (open) => {
   ;[severity.value, middleDeg.value, spanDeg.value, words.value, pastSteps.value] = [2, props.atDeg, 40, '', 1]
   ;[fromMm.value, toMm.value] = props.face === 'ledge' ? [props.depthMm, props.depthMm] : [Math.max(0, props.depthMm - 10), props.depthMm + 20]
 })
+const back = useTemplateRef<HTMLButtonElement>('back')
+/** The form gives way to what was marked: the hands are there, not nowhere. Later than the key that sent it, which would press it too. */
+watch(() => props.finding?.id, (id) => {
+  if (id && props.open) setTimeout(() => back.value?.focus())
+})
 const ready = computed(() => fromMm.value !== null && toMm.value !== null && toMm.value >= fromMm.value)
 function save(): void {
   if (!ready.value) return
@@ -46,17 +52,13 @@ function save(): void {
       <div class="flex flex-wrap gap-2"><PhotoThumb v-for="p in photos" :key="p.id" :photo="p" @open="emit('photo', p)" /></div>
       <PhotoPicker v-if="!closed" :cylinder="cylinder" :finding-id="finding.id" :words="finding.words" />
       <div class="mt-2 flex gap-2">
-        <button type="button" class="key-brass" data-part="finding-close" @click="emit('close')">{{ t('keys.close') }}</button>
+        <button ref="back" type="button" class="key-brass" data-part="finding-close" @click="emit('close')">{{ t('keys.close') }}</button>
         <button v-if="!closed" type="button" class="key" data-part="strike-finding" @click="emit('strike')">{{ t('entry-strike') }}</button>
       </div>
     </div>
     <form v-else class="flex flex-col gap-3" data-part="finding-form" @submit.prevent="save">
-      <div class="grid grid-cols-5 gap-1.5 max-[800px]:grid-cols-3" role="radiogroup" :aria-label="t('look.what')">
-        <button v-for="k in kindsOn[face]" :key="k" type="button" role="radio" class="key !px-1" :aria-checked="kind === k" :class="{ '!border-2 !border-ink': kind === k }" :data-finding="k" @click="kind = k">{{ t(`finding.${k}`) }}</button>
-      </div>
-      <div class="grid grid-cols-3 gap-1.5" role="radiogroup" :aria-label="t('look.how-bad')">
-        <button v-for="s in [1, 2, 3]" :key="s" type="button" role="radio" class="key" :aria-checked="severity === s" :class="{ '!border-2 !border-ink': severity === s }" :data-severity="s" @click="severity = s">{{ t(`severity.${s}`) }}</button>
-      </div>
+      <ChoiceKeys v-model="kind" class="grid grid-cols-5 gap-1.5 max-[800px]:grid-cols-3" key-class="!px-1" :label="t('look.what')" :options="kindsOn[face]" :word="(k) => t(`finding.${k}`)" mark="finding" />
+      <ChoiceKeys v-model="severity" class="grid grid-cols-3 gap-1.5" :label="t('look.how-bad')" :options="[1, 2, 3]" :word="(s) => t(`severity.${s}`)" mark="severity" />
       <div class="grid grid-cols-2 gap-x-4 gap-y-2">
         <label class="field">{{ t('look.at', { clock: clockHour(middleDeg), deg: middleDeg }) }}<input v-model.number="middleDeg" type="range" min="0" max="355" step="5" class="accent-[var(--ink)]" data-part="finding-at" /></label>
         <label class="field">{{ t('wear.span', { deg: spanDeg }) }}<input v-model.number="spanDeg" type="range" min="10" max="360" step="10" class="accent-[var(--ink)]" /></label>

@@ -6,10 +6,11 @@ import { isClosed } from '#core/job/route'
 import { standingOf } from '#core/job/stations'
 import { lookMove } from '#core/job/strip-moves'
 import { faceNames, gradeNames, type FaceName, type Finding, type GradeName, type Photo } from '#core/job/strip'
-import { confirmedGrade, suggestGrade } from '#core/job/suggest-grade'
+import { confirmedGrade, suggestGrade, worseSinceGraded } from '#core/job/suggest-grade'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { clockHour } from '#core/measure/angle'
 import { sayPattern } from '#contract/words/say-strip'
+import ChoiceKeys from '../../bench/ChoiceKeys.vue'
 import PhotoPicker from '../../bench/PhotoPicker.vue'
 import PhotoThumb from '../../bench/PhotoThumb.vue'
 import SheetDialog from '../../bench/SheetDialog.vue'
@@ -74,7 +75,7 @@ function save(finding: Omit<Finding, 'id' | 'seq' | 'personId' | 'at' | 'struck'
   else dialog.value = null
 }
 function toGrade(): void {
-  grade.value = confirmed.value?.grade ?? suggested.value.grade
+  grade.value = worseSinceGraded(snapshot.value, job.selected) ?? confirmed.value?.grade ?? suggested.value.grade
   gradeWords.value = ''
   dialog.value = 'grade'
 }
@@ -131,13 +132,13 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, () => move.v
     <template #dialogs>
       <FindingDialog :open="dialog === 'finding'" :cylinder="job.selected" :face="face" :at-deg="touched.atDeg" :depth-mm="touched.depthMm" :finding="openFinding" :photos="photos.filter((p) => p.findingId === opened)" :closed="closed" :rings="snapshot.sheet.seals.length" @close="dialog = null" @save="save" @strike="() => { strike(opened!); dialog = null }" @photo="(p) => { photo = p; dialog = 'photo' }" />
       <SheetDialog :open="dialog === 'grade'" :title="t('look.grade-title', { cylinder: job.selected })" @close="dialog = null">
-        <div class="grid grid-cols-4 gap-1.5" role="radiogroup" :aria-label="t('look.grade-title', { cylinder: job.selected })">
-          <button v-for="g in gradeNames" :key="g" type="button" role="radio" class="key" :aria-checked="grade === g" :class="{ '!border-2 !border-ink': grade === g }" :data-choose-grade="g" @click="grade = g">{{ t(`grade.${g}`) }}</button>
-        </div>
-        <p class="mt-2">{{ t(`look.means.${grade}`) }}</p>
-        <p v-if="grade !== suggested.grade" class="mt-1 border-l-4 border-online pl-2">{{ t('look.otherwise', { grade: t(`grade.${suggested.grade}`) }) }}</p>
-        <label class="field mt-2">{{ t('wear.words') }}<input v-model="gradeWords" maxlength="300" /></label>
-        <div class="mt-4 flex gap-2"><button type="button" class="key-brass" data-part="confirm-grade" @click="confirm">{{ t('look.confirm') }}</button><button type="button" class="key" @click="dialog = null">{{ t('keys.close') }}</button></div>
+        <form data-part="grade-form" @submit.prevent="confirm">
+          <ChoiceKeys v-model="grade" class="grid grid-cols-4 gap-1.5" :label="t('look.grade-title', { cylinder: job.selected })" :options="gradeNames" :word="(g) => t(`grade.${g}`)" mark="choose-grade" />
+          <p class="mt-2">{{ t(`look.means.${grade}`) }}</p>
+          <p v-if="grade !== suggested.grade" class="mt-1 border-l-4 border-online pl-2">{{ t('look.otherwise', { grade: t(`grade.${suggested.grade}`) }) }}</p>
+          <label class="field mt-2">{{ t('wear.words') }}<input v-model="gradeWords" maxlength="300" /></label>
+          <div class="mt-4 flex gap-2"><button type="submit" class="key-brass" data-part="confirm-grade">{{ t('look.confirm') }}</button><button type="button" class="key" @click="dialog = null">{{ t('keys.close') }}</button></div>
+        </form>
       </SheetDialog>
       <SheetDialog :open="dialog === 'photo'" wide :title="t('photo.of', { cylinder: photo?.cylinder ?? '' })" @close="dialog = null">
         <img v-if="photo" :src="`/api/jobs/${snapshot.job.id}/photos/${photo.id}`" :alt="photo.words" class="max-h-[56vh] w-full object-contain" />

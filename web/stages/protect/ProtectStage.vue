@@ -5,6 +5,7 @@ import { isClosed } from '#core/job/route'
 import { protectMove, usualStopper } from '#core/job/strip-moves'
 import { openingNames, stopperNames, type OpeningName, type StopperName } from '#core/job/strip'
 import { readTally, tallyTotals, type Stopped } from '#core/job/tally'
+import ChoiceKeys from '../../bench/ChoiceKeys.vue'
 import StageShell from '../../bench/StageShell.vue'
 import { useActs } from '../../bench/useActs'
 import { useStageKeys } from '../../bench/useStageKeys'
@@ -63,15 +64,11 @@ useStageKeys(() => closing.value !== null, () => move.value, { n: go, i: putIn }
       <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <fieldset :disabled="signed">
         <legend class="mb-1 font-semibold">{{ t('protect.where') }}</legend>
-        <div class="grid grid-cols-3 gap-1.5" role="radiogroup" :aria-label="t('protect.where')">
-          <button v-for="p in openingNames" :key="p" type="button" role="radio" class="key !px-1 text-[15px] leading-tight" :class="{ '!border-2 !border-ink': place === p }" :aria-checked="place === p" :data-place="p" @click="place = p">{{ t(`opening.${p}`) }}</button>
-        </div>
+        <ChoiceKeys v-model="place" class="grid grid-cols-3 gap-1.5" key-class="!px-1 text-[15px] leading-tight" :label="t('protect.where')" :options="openingNames" :word="(p) => t(`opening.${p}`)" mark="place" :disabled="signed" />
       </fieldset>
       <fieldset :disabled="signed">
         <legend class="mb-1 font-semibold">{{ t('protect.what') }}</legend>
-        <div class="grid grid-cols-3 gap-1.5" role="radiogroup" :aria-label="t('protect.what')">
-          <button v-for="s in stopperNames" :key="s" type="button" role="radio" class="key !px-1 text-[15px] leading-tight" :class="{ '!border-2 !border-ink': item === s }" :aria-checked="item === s" :data-stopper="s" @click="item = s">{{ t(`stopper.${s}`) }}</button>
-        </div>
+        <ChoiceKeys v-model="item" class="grid grid-cols-3 gap-1.5" key-class="!px-1 text-[15px] leading-tight" :label="t('protect.what')" :options="stopperNames" :word="(s) => t(`stopper.${s}`)" mark="stopper" :disabled="signed" />
       </fieldset>
       <div class="flex items-center gap-2">
         <button type="button" class="key figure !px-5 text-[22px]" :aria-label="t('protect.fewer')" :disabled="count <= 1 || signed" @click="count--">−</button>

@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ranOutNames, type PullLog } from '#core/job/strip'
+import ChoiceKeys from '../../bench/ChoiceKeys.vue'
 import LengthField from '../../bench/LengthField.vue'
 import SheetDialog from '../../bench/SheetDialog.vue'
 
@@ -32,9 +33,7 @@ function save(): void {
       </div>
       <fieldset>
         <legend class="mb-1 font-semibold">{{ t('pull.ran-out') }}</legend>
-        <div class="grid grid-cols-4 gap-1.5" role="radiogroup" :aria-label="t('pull.ran-out')">
-          <button v-for="r in ranOutNames" :key="r" type="button" role="radio" class="key !px-1" :aria-checked="ranOut === r" :class="{ '!border-2 !border-ink': ranOut === r }" :data-ran="r" @click="ranOut = r">{{ t(`pull.out.${r}`) }}</button>
-        </div>
+        <ChoiceKeys v-model="ranOut" class="grid grid-cols-4 gap-1.5" key-class="!px-1" :label="t('pull.ran-out')" :options="ranOutNames" :word="(r) => t(`pull.out.${r}`)" mark="ran" />
       </fieldset>
       <label class="field">{{ t('wear.words') }}<input v-model="words" maxlength="300" /></label>
       <div class="mt-1 flex gap-2">
