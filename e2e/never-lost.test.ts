@@ -192,3 +192,25 @@ describe('two devices on one job', () => {
     expect(await browser.text('[data-part=refused-list]')).toMatch(/Reading 0\.100 mm[\s\S]*The set was ended before it arrived/)
   })
 })
+
+describe('many pages on one device', () => {
+  it('leave each other room: the ninth one works, and the first one catches up', async () => {
+    const house = await openHouse()
+    const browser = await openBrowser(house)
+    const tom = new Technician(browser, house, 'mm')
+    const jobId = await tom.openJob('Long Reach', 'trial-fit')
+    await tom.sayWho('Tom')
+    const first = await browser.driver.getWindowHandle()
+    for (let i = 0; i < 8; i++) {
+      await browser.driver.switchTo().newWindow('tab')
+      await browser.go(`/jobs/${jobId}/trial-fit`)
+      await browser.find('#reading')
+    }
+    await browser.type('0.107', Key.ENTER)
+    await browser.untilText('[data-station="0"] [data-part=station-value]', '0.107')
+    await tom.untilSaved()
+    await browser.driver.switchTo().window(first)
+    await browser.untilText('[data-station="0"] [data-part=station-value]', '0.107')
+    expect((await house.snapshot(jobId)).readings.filter((r) => r.valueMm === 0.107)).toHaveLength(1)
+  })
+})

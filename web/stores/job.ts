@@ -111,6 +111,7 @@ export const useJob = defineStore('job', () => {
   }
 
   function listen(): void {
+    if (document.hidden) return
     news = new EventSource(`/api/jobs/${jobId}/news`)
     news.onopen = () => {
       live.value = true
@@ -130,9 +131,7 @@ export const useJob = defineStore('job', () => {
   }
 
   function close(): void {
-    news?.close()
-    news = null
-    live.value = false
+    hang()
     jobId = ''
   }
 
@@ -142,10 +141,19 @@ export const useJob = defineStore('job', () => {
     if (own.length > 0) void refreshAtRest()
   })
 
-  // A page that the browser lays aside keeps its line to the server, and there are only six: let it go, and take it up again.
-  addEventListener('pagehide', () => news?.close())
+  // A browser has six lines to a server for all its tabs, and each page that listens keeps one: what nobody looks at lets it go.
+  function hang(): void {
+    news?.close()
+    news = null
+    live.value = false
+  }
+  addEventListener('pagehide', hang)
   addEventListener('pageshow', (event) => {
-    if (event.persisted && jobId) listen()
+    if (event.persisted && jobId && !news) listen()
+  })
+  document.addEventListener('visibilitychange', () => {
+    if (document.hidden) hang()
+    else if (jobId && !news) listen()
   })
 
   /** Does something in this job. */

@@ -18,12 +18,22 @@ export class FakeServer {
   /** Held answers, to be let go by the test. */
   private gates: (() => void)[] = []
   hold = false
+  /** Lines on which pages listen for news. */
+  lines = new Set<object>()
 
   constructor(snapshot: Snapshot = sixCylinders()) {
     this.snapshot = snapshot
     vi.stubGlobal('fetch', (url: string, init?: { body?: string }) => this.answer(String(url), init?.body))
+    const lines = this.lines
     vi.stubGlobal('EventSource', class {
-      close() {}
+      onopen: (() => void) | null = null
+      constructor() {
+        lines.add(this)
+        setTimeout(() => this.onopen?.())
+      }
+      close() {
+        lines.delete(this)
+      }
     })
   }
 
