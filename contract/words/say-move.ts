@@ -85,6 +85,5 @@ function headVariant(move: NextMove): string {
 function whyVariant(move: NextMove): string {
   const { figures: f } = move
   if (move.action === 'cut' && f.shimMm) return `${move.reason}-then-shim`
-  if (move.action === 'next-cylinder') return f.neighbour === undefined ? 'next' : 'inside'
   return move.reason
 }

@@ -47,7 +47,8 @@ describe('the message file', () => {
 const actions: MoveAction[] = ['measure', 'close-zero', 'repeat', 'repeat-anew', 'decide', 'shim', 'shim-out', 'cut', 'blocked', 'next-cylinder', 'close-stage', 'back-to-trial', 'done']
 const reasons: MoveReason[] = [
   'first', 'continue', 'after-cut', 'after-shim', 'after-shim-out', 'zero-moved', 'rough-readings', 'baseline', 'zero-unchecked', 'leans', 'fretted', 'low', 'high',
-  'stepped', 'head-range', 'on-the-line', 'too-close', 'past-max-depth', 'no-shim-thick-enough', 'no-leaf-thin-enough', 'inside', 'all-inside', 'closed',
+  'stepped', 'head-range', 'on-the-line', 'too-close', 'past-max-depth', 'no-shim-thick-enough', 'no-leaf-thin-enough', 'all-inside', 'closed',
+  'waits-first', 'waits-open', 'waits-changed', 'waits-zero', 'waits-line', 'waits-outside',
   'outside-low', 'outside-high', 'outside-spread', 'outside-step', 'outside-head',
 ]
 const cautions: MoveCaution[] = ['clamp', 'chips', 'chamfer', 'lead-decides', 'machine-shop', 'seals-out']

@@ -123,7 +123,7 @@ describe('the next move', () => {
   })
 
   it('goes on to a cylinder that asks for something', () => {
-    expect(moveOf(new Played().set(1, [0.1, 0.1, 0.1, 0.1]))).toMatchObject({ action: 'next-cylinder', cylinder: 2, figures: { neighbour: 1 } })
+    expect(moveOf(new Played().set(1, [0.1, 0.1, 0.1, 0.1]))).toMatchObject({ action: 'next-cylinder', cylinder: 2, reason: 'waits-first' })
   })
 
   it('shims a low liner', () => {
@@ -189,6 +189,18 @@ describe('the next move', () => {
   it('evens a head whose ends differ too much', () => {
     const move = moveOf(new Played().deck({ 1: [0.075, 0.075, 0.075, 0.075], 2: [0.1, 0.1, 0.1, 0.1], 3: [0.133, 0.133, 0.133, 0.133] }), 1)
     expect(move).toMatchObject({ reason: 'head-range', figures: { limitMm: 0.05 } })
+  })
+
+  it('says what the other cylinder waits for', () => {
+    const even = [0.1, 0.1, 0.1, 0.1]
+    const reasonOf = (played: Played) => moveOf(played, 1).reason
+    expect(reasonOf(new Played().set(1, even).set(2, [0.1]))).toBe('waits-open')
+    expect(reasonOf(new Played().deck().cut(4, [0.05], 0.05))).toBe('waits-changed')
+    expect(reasonOf(new Played().deck({ 3: [0.15, 0.151, 0.15, 0.15] }))).toBe('waits-outside')
+    expect(reasonOf(new Played().deck({ 3: [0.139, 0.13, 0.131, 0.13] }))).toBe('waits-line')
+    const moved = new Played().set(1, even, { zeroMm: 0 }).set(2, even, { zeroMm: 0.03 })
+    for (const c of [3, 4, 5, 6]) moved.set(c, even, { zeroMm: 0 })
+    expect(moveOf(moved, 1)).toMatchObject({ action: 'next-cylinder', cylinder: 2, reason: 'waits-zero' })
   })
 
   it('closes the stage when all is inside, and says when it is closed', () => {

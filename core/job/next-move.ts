@@ -68,7 +68,8 @@ export type MoveAction =
 export type MoveReason =
   | 'first' | 'continue' | 'after-cut' | 'after-shim' | 'after-shim-out' | 'zero-moved' | 'rough-readings' | 'baseline' | 'zero-unchecked'
   | 'leans' | 'fretted' | 'low' | 'high' | 'stepped' | 'head-range' | 'on-the-line' | 'too-close'
-  | 'past-max-depth' | 'no-shim-thick-enough' | 'no-leaf-thin-enough' | 'inside' | 'all-inside' | 'closed'
+  | 'past-max-depth' | 'no-shim-thick-enough' | 'no-leaf-thin-enough' | 'all-inside' | 'closed'
+  | 'waits-first' | 'waits-open' | 'waits-changed' | 'waits-zero' | 'waits-line' | 'waits-outside'
   | 'outside-low' | 'outside-high' | 'outside-spread' | 'outside-step' | 'outside-head'
 
 export type MoveCaution = 'clamp' | 'chips' | 'chamfer' | 'lead-decides' | 'machine-shop' | 'seals-out'
@@ -137,6 +138,14 @@ function ending(input: NextMoveInput, c: MoveCylinder): NextMove | null {
   return c.set === 'open' && input.gaugeLive ? move('close-zero', c.cylinder, 'zero-unchecked') : null
 }
 
+/** What another cylinder waits for, in short. */
+function waitsFor({ action, reason }: NextMove): MoveReason {
+  if (reason.startsWith('after-')) return 'waits-changed'
+  if (action === 'close-zero' || reason === 'zero-moved') return 'waits-zero'
+  if (action === 'measure') return reason === 'first' ? 'waits-first' : reason === 'continue' ? 'waits-open' : 'waits-outside'
+  return action === 'repeat' || action === 'repeat-anew' || action === 'decide' ? 'waits-line' : 'waits-outside'
+}
+
 /** Cylinders from the one in hand onward, round the engine. */
 function inTurn(input: NextMoveInput): MoveCylinder[] {
   const order = input.heads.flat().flatMap((n) => input.cylinders.find((c) => c.cylinder === n) ?? [])
@@ -176,7 +185,7 @@ export function nextMove(input: NextMoveInput): NextMove {
     if (own) return own
   }
   const waiting = [...others.filter((c) => c.changed), ...others.filter((c) => !c.changed)].find((c) => wants(c) !== null)
-  if (waiting) return move('next-cylinder', waiting.cylinder, 'inside', { figures: inHand ? { neighbour: inHand.cylinder } : {} })
+  if (waiting) return move('next-cylinder', waiting.cylinder, waitsFor(wants(waiting)!))
   if (input.stage === 'as-found') return move('close-stage', null, 'baseline')
   if (input.stage === 'final-check') {
     const outside = finalOutside(input, judgement)
