@@ -7,6 +7,8 @@ export interface FigureWriter {
   /** A length of a tool or a casting, no finer than a rule shows. */
   rough(valueMm: number): string
   torque(valueNm: number): string
+  /** A sum of money or another whole number, its thousands set apart. */
+  whole(value: number): string
   leaves(leavesMm: number[]): string
   /** A shim by its label where it has one. */
   shim(thicknessMm: number): string

@@ -3,7 +3,7 @@ import type { StageMove } from '#core/job/stage-moves'
 import en from './en.json'
 import { sayStep } from './say-step'
 
-const write = { length: (mm: number) => mm.toFixed(3), rough: (mm: number) => mm.toFixed(0), torque: (nm: number) => `${nm} N·m`, leaves: (l: number[]) => l.join(' + '), shim: (mm: number) => mm.toFixed(3) }
+const write = { length: (mm: number) => mm.toFixed(3), rough: (mm: number) => mm.toFixed(0), torque: (nm: number) => `${nm} N·m`, whole: (n: number) => `${n.toFixed(0)}.-`, leaves: (l: number[]) => l.join(' + '), shim: (mm: number) => mm.toFixed(3) }
 const textOf = (key: string) => key.split('.').reduce<unknown>((node, name) => (node as Record<string, unknown>)?.[name], en) as string | undefined
 const make = (stage: StageMove['stage'], action: string, reason: string, more: Partial<StageMove> = {}): StageMove => ({ stage, action, reason, caution: null, button: true, cylinder: 3, stationDeg: 90, figures: {}, ...more })
 
@@ -31,7 +31,7 @@ const moves: StageMove[] = [
   make('look', 'grade', 'heaviest', { figures: { grade: 'poor', kind: 'pitting', severity: 2, count: 3 } }), make('look', 'grade', 'nothing-marked', { figures: { grade: 'good', count: 0 } }), make('look', 'next-cylinder', 'next'),
   make('look', 'close-stage', 'some-bad', { figures: { cylinders: '3' } }), make('look', 'close-stage', 'all-graded'), make('look', 'done', 'closed'), make('look', 'next-cylinder', 'marked-since'), make('look', 'grade', 'worse-since', { figures: { graded: 'good', grade: 'poor' } }),
   make('decide', 'grade-first', 'not-graded', { figures: { cylinders: '3' } }),
-  ...(['cheapest', 'graded-since'] as const).map((reason) => make('decide', 'take', reason, { figures: { renew: '3', count: 1, percent: 12, now: 500, expected: 900 } })), make('decide', 'close-stage', 'decided', { figures: { renew: '3', count: 1 } }), make('decide', 'done', 'closed'),
+  ...(['cheapest', 'graded-since'] as const).map((reason) => make('decide', 'take', reason, { figures: { renew: '3', count: 1, percent: 12, now: 500, expected: 900 } })), make('decide', 'close-stage', 'decided', { figures: { renew: '3', count: 1 } }), make('decide', 'take', 'cheapest', { figures: { renew: '—', count: 0, percent: 3, now: 0, expected: 210 } }), make('decide', 'close-stage', 'decided', { figures: { renew: '—', count: 0 } }), make('decide', 'done', 'closed'),
   ...(['dry-first', 'rings-missing', 'band-late', 'already-in', 'no-such-groove'] as const).map((reason) => make('fit', 'stop', reason, { button: false, caution: 'seals-cost' })),
   make('fit', 'stop', 'dry-first', { caution: 'seals-cost' }),
   ...([['ring-on', 'never-dry'], ['wet', 'clock-runs'], ['band-on', 'clock-running']] as const).map(([action, reason]) => make('fit', action, reason, { caution: 'ring', figures: { groove: 0, place: 'upper ring', material: 'EPDM', colour: 'black', lubricant: 'soap', n: 1, of: 3, minutes: 10 } })),
@@ -58,6 +58,12 @@ describe('sayStep', () => {
   it('writes lengths, packs, angles and torque the person’s way', () => {
     const said = sayStep(make('cut', 'cut', 'measured', { figures: { kind: 'rough', leaves: [0.05, 0.2], expectMm: -0.05, restMm: 0.3, torque: 55, turnDeg: 90 } }), write)
     expect(said.head).toEqual({ key: 'step.cut.head.cut-rough', params: { cylinder: 3, clock: 3, kind: 'rough', leaves: '0.05 + 0.2', expect: '-0.050', rest: '0.300', torque: '55 N·m', turnDeg: 90 } })
+  })
+
+  it('writes money the person’s way, and says none where none is renewed', () => {
+    const take = (count: number, renew: string) => sayStep(make('decide', 'take', 'cheapest', { figures: { renew, count, percent: 12, now: 1500, expected: 2874.4 } }), write).head
+    expect(take(3, '2, 3, 4')).toMatchObject({ key: 'step.decide.head.take', params: { now: '1500.-', expected: '2874.-' } })
+    expect(take(0, '—').key).toBe('step.decide.head.take-none')
   })
 
   it('names a stopper, an opening and a lubricant by their words', () => {

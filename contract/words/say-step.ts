@@ -18,6 +18,7 @@ export function sayStep(move: StageMove, write: FigureWriter): SaidStep {
     if (Array.isArray(value)) params[name] = write.leaves(value)
     else if (name.endsWith('RoughMm')) params[name.slice(0, -7)] = write.rough(Number(value))
     else if (name.endsWith('Mm')) params[name.slice(0, -2)] = write.length(Number(value))
+    else if (name === 'now' || name === 'expected') params[name] = write.whole(Number(value))
     else if (name === 'torque') params.torque = write.torque(Number(value))
     else params[name] = value
   }
@@ -31,7 +32,7 @@ export function sayStep(move: StageMove, write: FigureWriter): SaidStep {
   if (move.stage === 'record' && typeof move.figures.place === 'string') words.placeWord = `opening.${move.figures.place}`
   const path = `step.${move.stage}`
   const caution = move.caution === 'clamp' && params.torque === undefined ? 'clamp-by-book' : move.caution
-  const kind = move.action === 'cut' && typeof move.figures.kind === 'string' ? `cut-${move.figures.kind}` : move.action
+  const kind = move.action === 'cut' && typeof move.figures.kind === 'string' ? `cut-${move.figures.kind}` : move.stage === 'decide' && move.figures.count === 0 ? `${move.action}-none` : move.action
   const filled = Object.keys(words).length > 0 ? { params, words } : { params }
   return {
     head: { key: `${path}.head.${kind}`, ...filled },

@@ -35,6 +35,7 @@ export function useFigures() {
     length: (valueMm, limitsMm = []) => length(valueMm, limitsMm),
     rough,
     torque: (valueNm) => t('unit.torque', { nm: valueNm }),
+    whole: (value) => new Intl.NumberFormat(locale.value, { maximumFractionDigits: 0 }).format(value),
     leaves,
     shim: (thicknessMm) => length(thicknessMm),
   }))
