@@ -177,9 +177,13 @@ describe('the gauge', () => {
     await browser.click('[data-part=disconnect]')
     await browser.untilText('[data-part=gauge-note]', 'no gauge connected')
   })
+})
 
-  it('walks from liner to liner by Enter alone, and swallows no figure on the way', async () => {
-    const next = (cylinder % 6) + 1
+describe('hands that never leave the figures', () => {
+  it('walk from liner to liner by Enter alone, and no figure is swallowed on the way', async () => {
+    await tom.openJob('spare', 'as-found')
+    await browser.chord(Key.ALT, '1')
+    await browser.untilText('[data-part=pad] h2', 'Cylinder 1')
     for (const figure of ['0.098', '0.101', '0.099', '0.1']) await browser.type(figure, Key.ENTER)
     await browser.untilText('[data-station="270"] [data-part=station-value]', '0.100')
     await browser.type(Key.ENTER)
@@ -188,12 +192,9 @@ describe('the gauge', () => {
     await browser.find('[data-part=measure-again]')
     await browser.type('0.097')
     await browser.untilText('[data-part=entry-problem]', 'this set is ended')
-    const bar = await browser.find('[data-part=next-move]')
-    expect(await bar.getAttribute('data-action')).toBe('next-cylinder')
-    const goesTo = await bar.getAttribute('data-cylinder')
+    expect(await (await browser.find('[data-part=next-move]')).getAttribute('data-action')).toBe('next-cylinder')
     await browser.type(Key.ENTER)
-    await browser.untilText('[data-part=pad] h2', `Cylinder ${goesTo}`)
-    expect(Number(goesTo)).toBe(next)
+    await browser.untilText('[data-part=pad] h2', 'Cylinder 2')
     expect(await browser.all('[data-part=entry-problem]')).toHaveLength(0)
     await browser.type('0.103', Key.ENTER)
     await browser.untilText('[data-station="0"] [data-part=station-value]', '0.103')

@@ -34,6 +34,7 @@ const good = (cylinder: number, station: number) => (0.124 + cylinder * 0.001 + 
 describe('a whole job', () => {
   it('is carried from intake to the signed record by the keyboard', async () => {
     const press = async (css: string) => (await browser.find(css)).sendKeys(Key.ENTER)
+    const choose = async (css: string) => (await browser.find(css)).sendKeys(Key.SPACE)
     const close = async () => {
       await untilAction('close-stage')
       await browser.type('n')
@@ -98,8 +99,8 @@ describe('a whole job', () => {
     await at('look')
     await browser.type('f')
     await browser.find('[data-part=finding-form]')
-    await press('[data-finding=pitting]')
-    await press('[data-severity="3"]')
+    await choose('[data-finding=pitting]')
+    await choose('[data-severity="3"]')
     await press('[data-part=save-finding]')
     await browser.find('[data-part=finding-shown]')
     writeFileSync(join(folder, 'pit.png'), demoPhoto(3))

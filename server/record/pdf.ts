@@ -14,7 +14,8 @@ import { word } from './words'
 /** Where the limits were copied from, as far as it is known. */
 function sourceText(w: Writer): string {
   const { source, version, page, copiedOn, personId } = w.snapshot.sheet
-  const known = [source, page && word('record.source-page', { page }), copiedOn && word('record.source-copied', { day: copiedOn }), personId && word('record.source-by', { name: w.person(personId) }), word('record.version', { version })]
+  const copied = [copiedOn && word('record.source-copied', { day: copiedOn }), personId && word('record.source-by', { name: w.person(personId) })]
+  const known = [source, page && word('record.source-page', { page }), copied.filter(Boolean).join(' '), word('record.version', { version })]
   return known.filter(Boolean).join(', ')
 }
 

@@ -70,11 +70,14 @@ function onPaste(event: ClipboardEvent): void {
   props.entry.enter()
 }
 
-/** A figure that is typed while the box takes none is answered, not swallowed. */
+/** A figure that is typed beside the box lands in it; where the box takes none, that is said. */
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.target !== document.body || event.ctrlKey || event.metaKey || event.altKey || !/^[\d.,-]$/.test(event.key)) return
+  if (event.ctrlKey || event.metaKey || event.altKey || !/^[\d.,-]$/.test(event.key)) return
+  // Boxes keep what is typed in them, dialogs too, and on the rail a number is a cylinder.
+  if ((event.target as HTMLElement).closest('input, select, textarea, [role=dialog], [data-part=deck-rail]')) return
   if (props.closed) problem.value = 'closed'
   else if (closedSet.value) problem.value = 'set-ended'
+  else box.value?.focus({ preventScroll: true })
 })
 
 const stop = gauge.onButton(() => props.entry.takeLive())
