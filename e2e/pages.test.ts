@@ -160,8 +160,14 @@ describe('an empty shop', () => {
 
     await browser.go('/engines')
     await browser.click('[data-part=new-engine]')
+    expect(await browser.all('[data-part=field-problem]')).toHaveLength(0)
+    await browser.click('[data-part=save-engine]')
+    await browser.untilText('[data-part=problem]', 'something is missing')
+    // Name, bore, pitch, four limits and the two links: each says so, and the hands are on the first.
+    expect(await browser.all('[data-part=field-problem]')).toHaveLength(9)
+    expect(await browser.run('return document.activeElement.dataset.part')).toBe('engine-name')
     await fill('[data-part=engine-name]', 'Made-up four')
-    const labels: [string, string][] = [['Bore', '100'], ['Pitch', '130'], ['lowest protrusion', '0.05'], ['highest protrusion', '0.12'], ['aim', '0.08'], ['spread within one liner', '0.03'], ['flange', '9.08'], ['counterbore', '9']]
+    const labels: [string, string][] = [['Bore', '100'], ['Pitch', '90'], ['Pitch', '130'], ['lowest protrusion', '0.05'], ['highest protrusion', '0.12'], ['aim', '0.08'], ['spread within one liner', '0.03'], ['flange', '9.08'], ['counterbore', '9']]
     for (const [label, figure] of labels) {
       await browser.until(
         () =>
@@ -173,8 +179,9 @@ describe('an empty shop', () => {
           ),
         `the form has no ${label}`,
       )
+      if (figure === '90') await browser.untilText('form', 'must be more than the bore')
     }
-    await browser.click('[data-part=save-engine]:not(:disabled)')
+    await browser.click('[data-part=save-engine]')
     await browser.untilText('[data-part=limits]', '0.120 mm')
 
     await browser.go('/')

@@ -8,6 +8,8 @@ import { emptyLiner, emptySeal, sheetProblems, type SheetDraft } from './sheet-d
 import { useFigures } from './useFigures'
 
 const draft = defineModel<SheetDraft>({ required: true })
+/** `quiet`: what is merely missing is not pointed at yet, as on a form that somebody has just begun. */
+const props = defineProps<{ quiet?: boolean }>()
 const { t } = useI18n()
 const { withUnit } = useFigures()
 const seats: Seat[] = ['top-stop', 'spacer-plate', 'mid-stop']
@@ -15,8 +17,12 @@ const fields = ['minMm', 'maxMm', 'aimMm', 'withinLinerMaxMm', 'adjacentMaxMm', 
 const problems = computed(() => sheetProblems(draft.value))
 const problemOf = (field: string) => {
   const found = problems.value.find((p) => p.field === field)
-  return found ? t(`engine.problem.${found.code}`) : null
+  return found && !(props.quiet && found.code === 'missing') ? t(`engine.problem.${found.code}`) : null
 }
+const middle = computed(() => {
+  const { minMm, maxMm, aimMm } = draft.value.limits
+  return aimMm === null && minMm !== null && maxMm !== null ? t('engine.aim-hint', { middle: withUnit((minMm + maxMm) / 2) }) : undefined
+})
 const stack = computed(() => (draft.value.links.every((l) => l.nominalMm !== null) ? nominalProtrusionMm(draft.value.links as { kind: 'flange'; nominalMm: number }[]) : null))
 
 const linerFields = ['flangeOuterMm', 'lowerOuterMm', 'lowerBoreMm', 'lengthMm', 'sealLandMm', 'travelTopMm', 'travelBottomMm'] as const
@@ -36,7 +42,7 @@ function chooseSeat(seat: Seat): void {
   <div class="grid grid-cols-2 gap-x-6 gap-y-3">
     <fieldset class="flex flex-col gap-3">
       <legend class="mb-2 text-[18px] font-bold">{{ t('engine.limits') }}</legend>
-      <LengthField v-for="field in fields" :key="field" v-model="draft.limits[field]" :label="t(`engine.limit.${field}`)" :problem="problemOf(field)" :data-field="field" />
+      <LengthField v-for="field in fields" :key="field" v-model="draft.limits[field]" :label="t(`engine.limit.${field}`)" :hint="field === 'aimMm' ? middle : undefined" :problem="problemOf(field)" :data-field="field" />
       <label class="field">{{ t('engine.limit.holdDownNm') }} <input v-model.number="draft.limits.holdDownNm" class="figure" type="number" min="0" max="5000" step="0.5" /></label>
     </fieldset>
     <fieldset class="flex flex-col gap-3">
