@@ -23,15 +23,26 @@ const draft = ref<Draft>(structuredClone(start))
 const id = ref('')
 watch(() => props.open, (open) => {
   if (!open) return
+  tried.value = false
   id.value = props.puller?.id ?? crypto.randomUUID()
   draft.value = JSON.parse(JSON.stringify(props.puller ? { ...props.puller, id: undefined } : start)) as Draft
 })
 const read = computed(() => pullerSchema.safeParse({ ...draft.value, id: id.value }))
-const wrong = computed(() => read.value.error?.issues.map((i) => String(i.path.at(-1))) ?? [])
+const tried = ref(false)
+/** The words of fields that are not named as they are kept. */
+const wordOf: Record<string, string> = {
+  proofMPa: 'proof', allowMPa: 'allow', threadFriction: 'thread-friction', faceFriction: 'face-friction', useFraction: 'use',
+  footMm: 'foot', discBaseMm: 'disc', clearanceMm: 'clearance', leverMm: 'lever', handForceN: 'hand',
+}
+const wrong = computed(() => {
+  const paths = read.value.error?.issues.map((i) => i.path.map(String)) ?? []
+  return [...new Set(paths.map((path) => t(`puller.${wordOf[path.at(-1)!] ?? path.join('.')}`)))]
+})
 const screwLengths = ['majorMm', 'pitchMm', 'faceOuterMm', 'faceInnerMm'] as const
 const barLengths = ['spanMm', 'widthMm', 'heightMm', 'holeMm'] as const
 
 async function save(): Promise<void> {
+  tried.value = true
   if (!read.value.success) return
   if (await shop.act({ what: 'save-puller', puller: read.value.data })) emit('saved', id.value)
 }
@@ -58,9 +69,9 @@ async function save(): Promise<void> {
         <LengthField v-model="(draft as unknown as Record<string, number | null>).leverMm!" rough :label="t('puller.lever')" data-field="lever" />
         <label class="field">{{ t('puller.hand') }}<input v-model.number="draft.handForceN" class="figure" type="number" min="1" step="any" /></label>
       </div>
-      <p v-if="wrong.length && draft.name" class="font-semibold text-outside" data-part="puller-wrong">{{ t('puller.wrong', { fields: wrong.join(', ') }) }}</p>
+      <p v-if="wrong.length && (tried || draft.name)" class="font-semibold text-outside" role="alert" data-part="puller-wrong">{{ t('puller.wrong', { fields: wrong.join(', ') }) }}</p>
       <div class="flex gap-2">
-        <button type="submit" class="key-brass disabled:opacity-50" :disabled="!read.success" data-part="save-puller">{{ t('gauges.save') }}</button>
+        <button type="submit" class="key-brass" data-part="save-puller">{{ t('gauges.save') }}</button>
         <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
       </div>
     </form>
