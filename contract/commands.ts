@@ -114,6 +114,8 @@ export const crew = z.strictObject({
   days: z.array(z.int().min(0).max(6)).min(1).max(7),
 })
 export type Crew = z.infer<typeof crew>
+/** A crew as it may be entered: its day begins before it ends. What an earlier version stored is read as it is. */
+export const enteredCrew = crew.refine((c) => c.fromHour < c.toHour, { message: 'must end after it begins', path: ['toHour'] })
 export const startCrew: Crew = { technicians: 2, cutters: 1, presses: 1, fromHour: 7, toHour: 15.5, days: [1, 2, 3, 4, 5] }
 
 /** One reading of a repeat study: which part, by whom, which time round. */
@@ -132,7 +134,7 @@ export const shopAct = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('set-rates'), rates }),
   z.strictObject({ what: z.literal('save-puller'), puller }),
   z.strictObject({ what: z.literal('set-renewal-costs'), costs: renewalCosts }),
-  z.strictObject({ what: z.literal('set-crew'), crew }),
+  z.strictObject({ what: z.literal('set-crew'), crew: enteredCrew }),
   z.strictObject({ what: z.literal('open-study'), studyId: id, gaugeId: id, parts: z.array(z.string().trim().min(1).max(40)).min(1).max(20), operators: z.array(z.string().trim().min(1).max(80)).min(1).max(10), trials: z.int().min(2).max(10) }),
   z.strictObject({ what: z.literal('study-reading'), ...studyReading.shape }),
   z.strictObject({ what: z.literal('end-study'), studyId: id }),

@@ -156,6 +156,7 @@ describe('the shop', () => {
     expect(await server.shop()).toMatchObject({ renewalCosts: { downtime: 9000 }, crew: { technicians: 3 } })
     expect((await server.snapshot(job)).renewalCosts.downtime).toBe(9000)
     expect(await only({ what: 'set-crew', crew: { ...crew, technicians: 0 } }, null)).toMatchObject({ code: 'bad-command' })
+    expect(await only({ what: 'set-crew', crew: { ...crew, fromHour: 16, toHour: 7 } }, null)).toMatchObject({ code: 'bad-command' })
   })
 
   it('keeps liner measures, the seal set and the source of a sheet', async () => {

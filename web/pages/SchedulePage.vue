@@ -4,7 +4,7 @@ import { useElementSize, useIntervalFn } from '@vueuse/core'
 import { scaleLinear } from 'd3-scale'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { crew as crewSchema, type Crew } from '#contract/commands'
+import { enteredCrew, type Crew } from '#contract/commands'
 import { schedule as scheduleSchema, type Schedule } from '#contract/shop'
 import SheetDialog from '../bench/SheetDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
@@ -78,7 +78,7 @@ function edit(): void {
   draft.value = crew.value && (JSON.parse(JSON.stringify(crew.value)) as Crew)
   editing.value = true
 }
-const read = computed(() => crewSchema.safeParse(draft.value))
+const read = computed(() => enteredCrew.safeParse(draft.value))
 async function save(): Promise<void> {
   if (!read.value.success) return
   await shop.act({ what: 'set-crew', crew: read.value.data })
@@ -126,6 +126,7 @@ async function save(): Promise<void> {
     <SheetDialog :open="editing" :title="t('schedule.crew')" @close="editing = false">
       <form v-if="draft" class="grid grid-cols-2 gap-3" data-part="crew-form" @submit.prevent="save">
         <label v-for="f in ['technicians', 'cutters', 'presses', 'fromHour', 'toHour'] as const" :key="f" class="field">{{ t(`schedule.field.${f}`) }}<input v-model.number="draft[f]" class="figure" type="number" min="0" step="any" :data-crew="f" /></label>
+        <p v-if="!read.success" class="col-span-2 border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="crew-wrong">{{ t('schedule.crew-wrong') }}</p>
         <div class="col-span-2 flex gap-2"><button type="submit" class="key-brass disabled:opacity-50" :disabled="!read.success" data-part="save-crew">{{ t('gauges.save') }}</button><button type="button" class="key" @click="editing = false">{{ t('keys.close') }}</button></div>
       </form>
     </SheetDialog>

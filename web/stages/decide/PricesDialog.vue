@@ -24,6 +24,7 @@ const percent = (share: number) => Math.round(share * 1000) / 10
         <label v-for="g in gradeNames.filter((x) => x !== 'scrap')" :key="g" class="field">{{ t('decide.comes-back', { grade: t(`grade.${g}`) }) }}<input :value="percent(draft.failChance[g])" class="figure" type="number" min="0" max="100" step="any" :data-chance="g" @input="(e) => (draft.failChance[g] = Number((e.target as HTMLInputElement).value) / 100)" /></label>
         <label class="field">{{ t('decide.new-comes-back') }}<input :value="percent(draft.renewedFailChance)" class="figure" type="number" min="0" max="100" step="any" @input="(e) => (draft.renewedFailChance = Number((e.target as HTMLInputElement).value) / 100)" /></label>
       </div>
+      <p v-if="!read.success" class="border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="prices-wrong">{{ t('decide.prices-wrong') }}</p>
       <div class="mt-1 flex gap-2"><button type="submit" class="key-brass disabled:opacity-50" :disabled="!read.success" data-part="save-prices">{{ t('gauges.save') }}</button><button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button></div>
     </form>
   </SheetDialog>
