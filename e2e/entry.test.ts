@@ -190,9 +190,14 @@ describe('hands that never leave the figures', () => {
     await browser.untilText('[data-part=entry-problem]', 'type where the zero came to')
     await browser.type('0.001', Key.ENTER)
     await browser.find('[data-part=measure-again]')
-    await browser.type('0.097')
+    // A gauge that types: neither its figure nor the letters of its unit do anything here.
+    await browser.type('+0.0038 in')
     await browser.untilText('[data-part=entry-problem]', 'this set is ended')
     expect(await (await browser.find('[data-part=next-move]')).getAttribute('data-action')).toBe('next-cylinder')
+    // The Enter that ends this figure takes nobody away from the message; the next one goes on.
+    await browser.type(Key.ENTER)
+    await browser.untilText('[data-part=entry-problem]', 'this set is ended')
+    await browser.untilText('[data-part=pad] h2', 'Cylinder 1')
     await browser.type(Key.ENTER)
     await browser.untilText('[data-part=pad] h2', 'Cylinder 2')
     expect(await browser.all('[data-part=entry-problem]')).toHaveLength(0)

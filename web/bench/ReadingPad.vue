@@ -72,7 +72,7 @@ function onPaste(event: ClipboardEvent): void {
 
 /** A figure that is typed beside the box lands in it; where the box takes none, that is said. */
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.ctrlKey || event.metaKey || event.altKey || !/^[\d.,-]$/.test(event.key)) return
+  if (event.ctrlKey || event.metaKey || event.altKey || !/^[\d.,+-]$/.test(event.key)) return
   // Boxes keep what is typed in them, dialogs too, and on the rail a number is a cylinder.
   if ((event.target as HTMLElement).closest('input, select, textarea, [role=dialog], [data-part=deck-rail]')) return
   if (props.closed) problem.value = 'closed'

@@ -65,6 +65,37 @@ describe('the keys of a stage', () => {
     expect(go).toHaveBeenCalledOnce()
   })
 
+  it('take the Enter that ends a figure for no wish to go on', () => {
+    for (const key of ['0', '.', '1', 'Enter']) press(key)
+    expect(go).not.toHaveBeenCalled()
+    press('Enter')
+    expect(go).toHaveBeenCalledOnce()
+  })
+
+  it('take the unit that a gauge types behind its figure for no keys of theirs', () => {
+    action = 'cut'
+    for (const key of [...'+0.0039 in', 'Enter', ...'0.098 mm', 'Enter', ...'0.1 f', 'Enter']) press(key)
+    expect([go.mock.calls.length, mark.mock.calls.length, useDevice().unit]).toEqual([0, 0, 'mm'])
+    for (const key of '0.0039 in') press(key, element('button'))
+    expect(go).not.toHaveBeenCalled()
+    press('Enter')
+    press('n')
+    expect(go).toHaveBeenCalledOnce()
+  })
+
+  it('listen again once a figure is left lying, or was ended in its box', () => {
+    vi.useFakeTimers({ toFake: ['Date'] })
+    press('7')
+    vi.advanceTimersByTime(700)
+    press('f')
+    expect(mark).toHaveBeenCalledOnce()
+    press('7')
+    press('5', element('reading'))
+    press('Enter')
+    expect(go).toHaveBeenCalledOnce()
+    vi.useRealTimers()
+  })
+
   it('leave Enter to a button that has the focus', () => {
     press('Enter', element('button'))
     expect(go).not.toHaveBeenCalled()

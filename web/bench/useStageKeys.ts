@@ -11,6 +11,9 @@ function leaveHead(): void {
 /** Moves that Enter does too where nothing has the focus: they report nothing as done, so a key hit twice does no harm. */
 const harmless = ['next-cylinder', 'close-stage', 'done']
 
+/** A gauge that types leaves no longer pause between two keys of one line. */
+const GAUGE_PAUSE_MS = 600
+
 /**
  * Keys that work anywhere on a stage: n the next move, m the unit, Alt+number a cylinder, and the stage's own.
  * @param move the stage's next move, as the bar shows it
@@ -18,6 +21,25 @@ const harmless = ['next-cylinder', 'close-stage', 'done']
 export function useStageKeys(busy: () => boolean, move: () => { action: string } | null | undefined, acts: { n: () => void } & Record<string, () => void>): void {
   const job = useJob()
   const device = useDevice()
+  /** When the last key of a figure came that nothing takes; null where none is being typed. */
+  let figureAt: number | null = null
+
+  /**
+   * A figure typed where nothing takes it, by a person or by a gauge that types (`0.0039 in`, then Enter):
+   * its unit's letters and the Enter that ends it are no keys of the stage.
+   */
+  function ofFigure(event: KeyboardEvent): boolean {
+    if ((event.target as HTMLElement).closest('input, select, textarea, [data-part=deck-rail]')) figureAt = null
+    else if (/^[\d.,+-]$/.test(event.key)) figureAt = Date.now()
+    else if (figureAt !== null) {
+      const ends = event.key === 'Enter'
+      const late = Date.now() - figureAt > GAUGE_PAUSE_MS
+      figureAt = ends || late ? null : Date.now()
+      return ends || !late
+    }
+    return figureAt !== null
+  }
+
   let timers: ReturnType<typeof setTimeout>[] = []
 
   /** A dialog that closes gives the focus back a little later, also one that went with the stage before. */
@@ -31,6 +53,10 @@ export function useStageKeys(busy: () => boolean, move: () => { action: string }
       const cylinder = Number(event.code.slice(5))
       if (job.snapshot.engine.heads.flat().includes(cylinder)) job.selected = cylinder
       event.preventDefault()
+      return
+    }
+    if (ofFigure(event)) {
+      if (event.key === 'Enter') event.preventDefault()
       return
     }
     const target = event.target as HTMLElement
