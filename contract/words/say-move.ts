@@ -6,7 +6,10 @@ export interface FigureWriter {
   length(valueMm: number, limitsMm?: number[]): string
   /** A length of a tool or a casting, no finer than a rule shows. */
   rough(valueMm: number): string
-  torque(valueNm: number): string
+  /** @param down a torque at which to stop, which must not be rounded up */
+  torque(valueNm: number, down?: boolean): string
+  /** What something bears or gives, never rounded up. */
+  force(valueN: number): string
   /** A sum of money or another whole number, its thousands set apart. */
   whole(value: number): string
   leaves(leavesMm: number[]): string

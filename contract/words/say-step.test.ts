@@ -3,7 +3,7 @@ import type { StageMove } from '#core/job/stage-moves'
 import en from './en.json'
 import { sayStep } from './say-step'
 
-const write = { length: (mm: number) => mm.toFixed(3), rough: (mm: number) => mm.toFixed(0), torque: (nm: number) => `${nm} N·m`, whole: (n: number) => `${n.toFixed(0)}.-`, leaves: (l: number[]) => l.join(' + '), shim: (mm: number) => mm.toFixed(3) }
+const write = { length: (mm: number) => mm.toFixed(3), rough: (mm: number) => mm.toFixed(0), torque: (nm: number, down = false) => `${down ? Math.floor(nm) : nm} N·m`, force: (n: number) => `${n / 1000} kN`, whole: (n: number) => `${n.toFixed(0)}.-`, leaves: (l: number[]) => l.join(' + '), shim: (mm: number) => mm.toFixed(3) }
 const textOf = (key: string) => key.split('.').reduce<unknown>((node, name) => (node as Record<string, unknown>)?.[name], en) as string | undefined
 const make = (stage: StageMove['stage'], action: string, reason: string, more: Partial<StageMove> = {}): StageMove => ({ stage, action, reason, caution: null, button: true, cylinder: 3, stationDeg: 90, figures: {}, ...more })
 
@@ -26,8 +26,8 @@ const moves: StageMove[] = [
   make('protect', 'count-in', 'nothing-in', { button: false, caution: 'tally' }), make('protect', 'close-stage', 'counted', { figures: { wentIn: 7, stillIn: 6 } }), make('protect', 'done', 'closed', { figures: { stillIn: 6 } }),
   make('pull', 'shape-first', 'no-shape'), make('pull', 'puller-first', 'no-puller', { button: false }),
   ...(['no-room', 'disc-cannot-pass', 'disc-catches-nothing', 'feet-on-flange'] as const).map((reason) => make('pull', 'other-puller', reason, { button: false, caution: 'breaks', figures: { name: 'Bridge', discRoughMm: 155, boreRoughMm: 154.4, linerRoughMm: 140, overlapRoughMm: 4 } })),
-  ...(['screw', 'bar', 'lip', 'hand-is-stronger'] as const).map((reason) => make('pull', 'pull', reason, { caution: reason === 'bar' ? 'pull-heavy' : 'pull', figures: { stop: 137, safe: 31.3, hand: 180, liftRoughMm: 38, mass: 24 } })),
-  make('pull', 'next-cylinder', 'next'), make('pull', 'close-stage', 'all-out'), make('pull', 'next-cylinder', 'next', { caution: 'puller-over', figures: { peak: 190, stop: 137 } }), make('pull', 'done', 'closed'),
+  ...(['screw', 'bar', 'lip', 'hand-is-stronger'] as const).map((reason) => make('pull', 'pull', reason, { caution: reason === 'bar' ? 'pull-heavy' : 'pull', figures: { stopNm: 137.6, safeN: 31_300, handNm: 180, liftRoughMm: 38, mass: 24 } })),
+  make('pull', 'next-cylinder', 'next'), make('pull', 'close-stage', 'all-out'), make('pull', 'next-cylinder', 'next', { caution: 'puller-over', figures: { peakNm: 190, stopNm: 137.6 } }), make('pull', 'done', 'closed'),
   make('look', 'grade', 'heaviest', { figures: { grade: 'poor', kind: 'pitting', severity: 2, count: 3 } }), make('look', 'grade', 'nothing-marked', { figures: { grade: 'good', count: 0 } }), make('look', 'next-cylinder', 'next'),
   make('look', 'close-stage', 'some-bad', { figures: { cylinders: '3' } }), make('look', 'close-stage', 'all-graded'), make('look', 'done', 'closed'), make('look', 'next-cylinder', 'marked-since'), make('look', 'grade', 'worse-since', { figures: { graded: 'good', grade: 'poor' } }),
   make('decide', 'grade-first', 'not-graded', { figures: { cylinders: '3' } }),
@@ -58,6 +58,11 @@ describe('sayStep', () => {
   it('writes lengths, packs, angles and torque the person’s way', () => {
     const said = sayStep(make('cut', 'cut', 'measured', { figures: { kind: 'rough', leaves: [0.05, 0.2], expectMm: -0.05, restMm: 0.3, torque: 55, turnDeg: 90 } }), write)
     expect(said.head).toEqual({ key: 'step.cut.head.cut-rough', params: { cylinder: 3, clock: 3, kind: 'rough', leaves: '0.05 + 0.2', expect: '-0.050', rest: '0.300', torque: '55 N·m', turnDeg: 90 } })
+  })
+
+  it('never rounds a torque up at which to stop', () => {
+    const said = sayStep(make('pull', 'pull', 'hand-is-stronger', { figures: { stopNm: 137.6, safeN: 31_300, handNm: 180, liftRoughMm: 38, mass: 24 } }), write)
+    expect(said.head.params).toMatchObject({ stop: '137 N·m', safe: '31.3 kN', hand: '180 N·m' })
   })
 
   it('writes money the person’s way, and says none where none is renewed', () => {

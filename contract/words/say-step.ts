@@ -19,6 +19,8 @@ export function sayStep(move: StageMove, write: FigureWriter): SaidStep {
     else if (name.endsWith('RoughMm')) params[name.slice(0, -7)] = write.rough(Number(value))
     else if (name.endsWith('Mm')) params[name.slice(0, -2)] = write.length(Number(value))
     else if (name === 'now' || name === 'expected') params[name] = write.whole(Number(value))
+    else if (name.endsWith('Nm')) params[name.slice(0, -2)] = write.torque(Number(value), name === 'stopNm')
+    else if (name === 'safeN') params.safe = write.force(Number(value))
     else if (name === 'torque') params.torque = write.torque(Number(value))
     else params[name] = value
   }

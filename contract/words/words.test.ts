@@ -52,7 +52,7 @@ const reasons: MoveReason[] = [
   'outside-low', 'outside-high', 'outside-spread', 'outside-step', 'outside-head',
 ]
 const cautions: MoveCaution[] = ['clamp', 'chips', 'chamfer', 'lead-decides', 'machine-shop', 'seals-out']
-const plain = { length: (mm: number) => mm.toFixed(3), rough: (mm: number) => mm.toFixed(0), torque: (nm: number) => `${nm} N·m`, whole: (n: number) => n.toFixed(0), leaves: (l: number[]) => l.join(' + '), shim: (mm: number) => mm.toFixed(3) }
+const plain = { length: (mm: number) => mm.toFixed(3), rough: (mm: number) => mm.toFixed(0), torque: (nm: number) => `${nm} N·m`, force: (n: number) => `${n} N`, whole: (n: number) => n.toFixed(0), leaves: (l: number[]) => l.join(' + '), shim: (mm: number) => mm.toFixed(3) }
 const move = (change: Partial<NextMove>): NextMove => ({ action: 'cut', cylinder: 3, stationDeg: null, reason: 'leans', caution: null, figures: {}, ...change })
 const full: NextMove['figures'] = {
   leavesMm: [0.25, 0.08], packMm: 0.33, expectMm: 0.15, endMm: 0.1, tiltMm: 0.06, highAtDeg: 90, cleanCutMm: 0.11, frettingMm: 0.02, depthMm: 10.5, limitMm: 11.3,

@@ -38,7 +38,7 @@ export function pastStopNm(snapshot: Snapshot, log: PullLog): number | null {
 function afterTooMuch(snapshot: Snapshot): Pick<StageMove, 'caution'> & { over: StageMove['figures'] } {
   const last = snapshot.pulls.filter((p) => p.struck === null).sort((a, b) => a.seq - b.seq).at(-1)
   const stopNm = last ? pastStopNm(snapshot, last) : null
-  return stopNm === null ? { caution: null, over: {} } : { caution: 'puller-over', over: { peak: last!.peakNm, stop: Math.floor(stopNm) } }
+  return stopNm === null ? { caution: null, over: {} } : { caution: 'puller-over', over: { peakNm: last!.peakNm, stopNm } }
 }
 
 /** The next move at the puller. @param pullerId the puller in hand; null for none */
@@ -64,7 +64,7 @@ export function pullMove(snapshot: Snapshot, selected: number, pullerId: string 
   const { plan } = check
   return make('pull', 'pull', plan.withinLimit ? plan.governs : 'hand-is-stronger', {
     cylinder, caution: snapshot.sheet.liner.massKg !== null && snapshot.sheet.liner.massKg >= 20 ? 'pull-heavy' : 'pull',
-    figures: { stop: Math.floor(plan.stopTorqueNm), safe: Math.floor(plan.safePullN / 100) / 10, hand: Math.round(plan.torqueNm), liftRoughMm: plan.liftToFreeMm, governs: plan.governs, mass: snapshot.sheet.liner.massKg ?? 0 },
+    figures: { stopNm: plan.stopTorqueNm, safeN: plan.safePullN, handNm: plan.torqueNm, liftRoughMm: plan.liftToFreeMm, governs: plan.governs, mass: snapshot.sheet.liner.massKg ?? 0 },
   })
 }
 

@@ -94,20 +94,20 @@ describe('pulling', () => {
   it('says at which torque to stop and what gives first', () => {
     const move = pullMove(played.snapshot, 1, bridge.id)
     expect(move).toMatchObject({ action: 'pull', reason: 'bar', caution: 'pull-heavy', cylinder: 1 })
-    expect(Number(move.figures.stop)).toBeGreaterThan(100)
+    expect(Number(move.figures.stopNm)).toBeGreaterThan(100)
     const strong = { ...bridge, leverMm: 900 }
     expect(pullMove({ ...played.snapshot, pullers: [strong] }, 1, bridge.id).reason).toBe('hand-is-stronger')
   })
 
   it('has a puller that took too much looked over before it pulls again', () => {
-    const stop = Number(pullMove(played.snapshot, 1, bridge.id).figures.stop)
+    const stop = Math.floor(Number(pullMove(played.snapshot, 1, bridge.id).figures.stopNm))
     pull(1, stop + 53)
     const log = played.snapshot.pulls[0]!
     expect(Math.floor(pastStopNm(played.snapshot, log)!)).toBe(stop)
     expect(pastStopNm(played.snapshot, { ...log, peakNm: stop })).toBeNull()
     expect(pastStopNm(played.snapshot, { ...log, peakNm: null })).toBeNull()
     expect(pastStopNm(played.snapshot, { ...log, pullerId: null })).toBeNull()
-    expect(pullMove(played.snapshot, 1, bridge.id)).toMatchObject({ action: 'next-cylinder', caution: 'puller-over', figures: { peak: stop + 53, stop } })
+    expect(pullMove(played.snapshot, 1, bridge.id)).toMatchObject({ action: 'next-cylinder', caution: 'puller-over', figures: { peakNm: stop + 53, stopNm: pastStopNm(played.snapshot, log) } })
     pull(2, stop - 20)
     expect(pullMove(played.snapshot, 2, bridge.id)).toMatchObject({ action: 'next-cylinder', caution: null })
     pull(3, stop + 1)

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { judgeLower, judgeUpper } from '../measure/verdict'
 import { fromMm, NEWTON_PER_LBF, NM_PER_LBF_FT, toLbfFt, toMm } from './convert'
 import { formatLength } from './format-length'
+import { axis, formatForce, formatTorque, parseTorque, torqueUnit } from './format-torque'
 import { LARGEST_ROUGH_MM, parseLength } from './parse-length'
 
 describe('conversion', () => {
@@ -104,5 +105,38 @@ describe('a tool’s length, typed', () => {
         expect(read.ok && Math.abs(read.valueMm - mm)).toBeLessThanOrEqual(unit === 'mm' ? 1e-9 : toMm(0.00005, 'in') + 1e-9)
       }),
     )
+  })
+})
+
+describe('torque and force', () => {
+  it('are in N·m and kN, or in lb·ft and lbf where thou are read', () => {
+    expect([55, 85.5, 137.6].map((nm) => formatTorque(nm, 'mm', 'en'))).toEqual(['55', '85.5', '138'])
+    expect(formatTorque(55, 'thou', 'en')).toBe('40.6')
+    expect(formatTorque(137.6, 'thou', 'en')).toBe('101')
+    expect([formatForce(31_377, 'mm', 'en'), formatForce(31_377, 'thou', 'en')]).toEqual(['31.3', '7,050'])
+    expect(torqueUnit).toEqual({ mm: 'nm', thou: 'lbft' })
+    expect(axis.force.thou(NEWTON_PER_LBF * 500)).toBeCloseTo(500, 9)
+    expect(axis.length.thou(254)).toBeCloseTo(10, 12)
+  })
+
+  it('at which to stop are never rounded up', () => {
+    expect(formatTorque(137.99, 'mm', 'en', true)).toBe('137')
+    expect(formatTorque(101.6 * NM_PER_LBF_FT, 'thou', 'en', true)).toBe('101')
+    expect(formatTorque(100 * NM_PER_LBF_FT, 'thou', 'en', true)).toBe('100')
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 5000, noNaN: true }), fc.constantFrom('mm' as const, 'thou' as const), (nm, unit) => {
+        const perUnit = unit === 'mm' ? 1 : NM_PER_LBF_FT
+        const shown = Number(formatTorque(nm, unit, 'en', true)) * perUnit
+        expect(shown).toBeLessThanOrEqual(nm + 1e-6)
+        expect(nm - shown).toBeLessThan(perUnit)
+      }),
+    )
+  })
+
+  it('are read as they are typed on the wrench', () => {
+    expect(parseTorque('55', 'mm')).toBe(55)
+    expect(parseTorque(' 40,5 ', 'thou')).toBeCloseTo(40.5 * NM_PER_LBF_FT, 9)
+    for (const wrong of ['', 'tight', '-5', '1e3', '90000']) expect(parseTorque(wrong, 'mm'), wrong).toBeNull()
+    expect(parseTorque('15000', 'thou')).toBeNull()
   })
 })

@@ -48,6 +48,8 @@ export class Technician {
   async sayWho(name: string): Promise<void> {
     const box = await this.browser.find('#person')
     await this.browser.until(async () => (await this.browser.all('#person option')).length > 1, 'nobody can be chosen')
+    // A stage that has just opened takes the focus out of the head strip for a quarter of a second; no hand is that fast.
+    await this.browser.driver.sleep(350)
     await box.sendKeys(name)
     const [reading] = await this.browser.all('#reading')
     if (reading) await reading.click()

@@ -62,12 +62,12 @@ function pullsBlock(w: Writer): Content[] {
   if (pulls.length === 0) return []
   const over = (p: PullLog) => {
     const stopNm = pastStopNm(w.snapshot, p)
-    return stopNm === null ? '' : `; ${word('pull.took-over', { stop: Math.floor(stopNm) })}`
+    return stopNm === null ? '' : `; ${word('pull.took-over', { stop: w.torque(stopNm, true) })}`
   }
   const rows = pulls.map((p): TableCell[] => [
     number(p.cylinder),
     cell(pullers.find((x) => x.id === p.pullerId)?.name ?? word('record.by-hand')),
-    figure(p.peakNm === null ? '—' : word('unit.torque', { nm: p.peakNm })),
+    figure(w.torque(p.peakNm)),
     figure(p.tightMm.map((mm) => w.rough(mm)).join(', ') || '—'),
     cell(`${word(`pull.out.${p.ranOut}`)}${over(p)}${p.words ? `; ${p.words}` : ''}${w.strike(p.struck)}`),
   ])
@@ -177,7 +177,7 @@ function sealsBlock(w: Writer): Content[] {
       const on = standing(sealFits).filter((s) => s.cylinder === f.cylinder && s.groove === r.groove && s.step === 'on').at(-1)
       return `${r.seal.place}: ${on ? word('record.ring-on', { lubricant: word(`lubricant.${on.lubricant}`), name: w.person(on.personId), when: w.time(on.at) }) : '—'}`
     })
-    const pressed = f.press ? word('record.pressed', { nm: f.press.peakNm ?? '—', at: f.press.atDeg === null ? '—' : `${f.press.atDeg}°`, name: w.person(f.press.personId), when: w.time(f.press.at) }) : '—'
+    const pressed = f.press ? word('record.pressed', { torque: w.torque(f.press.peakNm), at: f.press.atDeg === null ? '—' : `${f.press.atDeg}°`, name: w.person(f.press.personId), when: w.time(f.press.at) }) : '—'
     return [number(f.cylinder), cell(rings.join('\n')), cell(`${pressed}${f.late ? ` ${word('fit.was-late')}` : ''}${f.press?.words ? ` ${f.press.words}` : ''}`)]
   })
   const set = sheet.seals.map((s, i) => word('engine.seal-line', { n: i + 1, place: s.place, material: s.material, colour: s.colour, lubricant: word(`lubricant.${s.lubricant}`) }))

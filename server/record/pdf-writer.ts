@@ -5,6 +5,7 @@ import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interface
 import type { Snapshot } from '#core/job/snapshot'
 import type { LengthUnit } from '#core/units/convert'
 import { formatLength } from '#core/units/format-length'
+import { formatTorque, torqueUnit } from '#core/units/format-torque'
 import { formatRough, roughUnit } from '#core/units/format-rough'
 import { recordLocale, strikeReason, word } from './words'
 
@@ -44,6 +45,12 @@ export class Writer {
 
   withUnit(valueMm: number): string {
     return `${this.length(valueMm)} ${word(`unit.${this.options.unit}`)}`
+  }
+
+  /** A torque in the wrench's unit, with it; a dash where nobody looked. */
+  torque(valueNm: number | null, down = false): string {
+    const { unit } = this.options
+    return valueNm === null ? '—' : `${formatTorque(valueNm, unit, recordLocale, down)} ${word(`unit.${torqueUnit[unit]}`)}`
   }
 
   /** How something was struck out, or nothing. */

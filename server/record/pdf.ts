@@ -26,7 +26,7 @@ function limitsBlock(w: Writer): Content {
     [word('engine.limit.withinLinerMaxMm'), w.withUnit(limits.withinLinerMaxMm)],
     ...(limits.adjacentMaxMm === null ? [] : [[word('engine.limit.adjacentMaxMm'), w.withUnit(limits.adjacentMaxMm)] as [string, string]]),
     ...(limits.headRangeMaxMm === null ? [] : [[word('engine.limit.headRangeMaxMm'), w.withUnit(limits.headRangeMaxMm)] as [string, string]]),
-    ...(limits.holdDownNm === null ? [] : [[word('engine.limit.holdDownNm'), word('unit.torque', { nm: limits.holdDownNm })] as [string, string]]),
+    ...(limits.holdDownNm === null ? [] : [[word('engine.limit.holdDownNm'), w.torque(limits.holdDownNm)] as [string, string]]),
     [word('engine.stack'), links.map((l) => `${word(`link.${l.kind}`)} ${w.length(l.nominalMm)}`).join(' · ')],
     [word('engine.source'), sourceText(w)],
   ]

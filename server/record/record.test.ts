@@ -55,6 +55,8 @@ describe('the record', () => {
     expect(text).toContain('lengths in thou')
     expect(text).toContain('1 | Trial fit | 3.94  3.98  3.94  3.90')
     expect(text).not.toContain('0.100  0.101')
+    expect(line(text, 'hold-down torque')).toBe('hold-down torque | 40.6 lb·ft')
+    expect(line(record(), 'hold-down torque')).toBe('hold-down torque | 55 N·m')
   })
 
   it('names the source of the limits, the gauge, its uncertainty and the rule', () => {

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
 import type { SetStage } from '#core/job/stages'
 import type { Snapshot } from '#core/job/snapshot'
+import TorqueField from './TorqueField.vue'
 import { useFigures } from './useFigures'
 import { useDevice } from '../stores/device'
 import { useGauge } from '../stores/gauge'
@@ -13,6 +14,8 @@ const emit = defineEmits<{ hide: [] }>()
 const { t } = useI18n()
 const { length, unit } = useFigures()
 const device = useDevice()
+/** 0 is no torque to clamp to: the book's counts. */
+const clampNm = computed({ get: () => device.clampNm, set: (nm) => (device.clampNm = nm || null) })
 const gauge = useGauge()
 
 const onLedges = computed(() => props.stage === 'counterbores')
@@ -90,7 +93,7 @@ function number(event: Event): number {
           </label>
         </div>
       </fieldset>
-      <label v-if="!onLedges" class="field w-[96px] text-[15px]">{{ t('gauge.clamped') }}<input :value="device.clampNm ?? ''" class="figure !px-2" type="number" min="0" max="5000" :placeholder="String(snapshot.sheet.limits.holdDownNm ?? '')" data-part="clamp" @change="device.clampNm = number($event) || null" /></label>
+      <TorqueField v-if="!onLedges" v-model="clampNm" class="w-[96px] text-[15px]" narrow :label="t('gauge.clamped')" :usual-nm="snapshot.sheet.limits.holdDownNm" data-part="clamp" />
       <button v-if="gauge.source !== 'none'" type="button" class="key !px-3" data-part="disconnect" @click="gauge.disconnect()">{{ t('gauge.disconnect') }}</button>
       <button type="button" class="key !px-3" data-part="hide-gauge" @click="emit('hide')">{{ t('gauge.hide') }}</button>
     </div>

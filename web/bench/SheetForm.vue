@@ -5,6 +5,7 @@ import { nominalProtrusionMm, seatLinks, type Seat } from '#core/liner/stack'
 import { lubricantNames } from '#core/job/fitting'
 import LengthField from './LengthField.vue'
 import { emptyLiner, emptySeal, sheetProblems, type SheetDraft } from './sheet-draft'
+import TorqueField from './TorqueField.vue'
 import { useFigures } from './useFigures'
 
 const draft = defineModel<SheetDraft>({ required: true })
@@ -43,7 +44,7 @@ function chooseSeat(seat: Seat): void {
     <fieldset class="flex flex-col gap-3">
       <legend class="mb-2 text-[18px] font-bold">{{ t('engine.limits') }}</legend>
       <LengthField v-for="field in fields" :key="field" v-model="draft.limits[field]" :label="t(`engine.limit.${field}`)" :hint="field === 'aimMm' ? middle : undefined" :problem="problemOf(field)" :data-field="field" />
-      <label class="field">{{ t('engine.limit.holdDownNm') }} <input v-model.number="draft.limits.holdDownNm" class="figure" type="number" min="0" max="5000" step="0.5" /></label>
+      <TorqueField v-model="draft.limits.holdDownNm" :label="t('engine.limit.holdDownNm')" data-field="holdDownNm" />
     </fieldset>
     <fieldset class="flex flex-col gap-3">
       <legend class="mb-2 text-[18px] font-bold">{{ t('engine.stack') }}</legend>

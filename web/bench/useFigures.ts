@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { storeToRefs } from 'pinia'
 import { formatLength } from '#core/units/format-length'
+import { forceUnit, formatForce, formatTorque, torqueUnit } from '#core/units/format-torque'
 import { formatRough, roughUnit } from '#core/units/format-rough'
 import type { FigureWriter } from '#contract/words/say-move'
 import { packThicknessMm } from '#core/liner/pack'
@@ -27,6 +28,15 @@ export function useFigures() {
     return `${formatRough(valueMm, unit.value, locale.value)} ${t(`unit.${roughUnit[unit.value]}`)}`
   }
 
+  /** A torque in the wrench's unit, with it; a dash where nobody looked. */
+  function torque(valueNm: number | null, down = false): string {
+    return valueNm === null ? '—' : `${formatTorque(valueNm, unit.value, locale.value, down)} ${t(`unit.${torqueUnit[unit.value]}`)}`
+  }
+
+  function force(valueN: number): string {
+    return `${formatForce(valueN, unit.value, locale.value)} ${t(`unit.${forceUnit[unit.value]}`)}`
+  }
+
   function withUnit(valueMm: number): string {
     return `${length(valueMm)} ${t(`unit.${unit.value}`)}`
   }
@@ -34,7 +44,8 @@ export function useFigures() {
   const writer = computed<FigureWriter>(() => ({
     length: (valueMm, limitsMm = []) => length(valueMm, limitsMm),
     rough,
-    torque: (valueNm) => t('unit.torque', { nm: valueNm }),
+    torque,
+    force,
     whole: (value) => new Intl.NumberFormat(locale.value, { maximumFractionDigits: 0 }).format(value),
     leaves,
     shim: (thicknessMm) => length(thicknessMm),
@@ -59,5 +70,5 @@ export function useFigures() {
     return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))
   }
 
-  return { unit, length, fine, rough, withUnit, leaf, leaves, writer, when, day }
+  return { unit, length, fine, rough, torque, force, withUnit, leaf, leaves, writer, when, day }
 }

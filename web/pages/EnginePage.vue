@@ -13,7 +13,7 @@ import { useShop } from '../stores/shop'
 
 const props = defineProps<{ engineId: string }>()
 const { t } = useI18n()
-const { length, withUnit, when, day } = useFigures()
+const { length, withUnit, torque, when, day } = useFigures()
 const shop = useShop()
 void shop.load()
 
@@ -58,7 +58,7 @@ async function save(): Promise<void> {
             <dt>{{ t('engine.firing') }}</dt>
             <dd class="figure text-right">{{ engine.firing.join('-') || '—' }}</dd>
             <dt>{{ t('engine.limit.holdDownNm') }}</dt>
-            <dd class="figure text-right">{{ sheet.limits.holdDownNm ?? '—' }}</dd>
+            <dd class="figure text-right">{{ torque(sheet.limits.holdDownNm) }}</dd>
           </dl>
           <p class="mt-3 text-[15px] text-soft">{{ t('engine.version-line', { version: sheet.version, name: nameOf(sheet.personId), when: when(sheet.at) }) }} {{ t('engine.from', { source: sheet.source, page: sheet.page || '—', day: sheet.copiedOn ? day(sheet.copiedOn) : '—' }) }}</p>
           <details v-if="engine.sheets.length > 1" class="mt-2">

@@ -12,7 +12,7 @@ import { useFigures } from '../bench/useFigures'
 import { useShop } from '../stores/shop'
 
 const { t } = useI18n()
-const { withUnit } = useFigures()
+const { withUnit, torque } = useFigures()
 const shop = useShop()
 void shop.load()
 const editing = ref<Puller | null>(null)
@@ -26,7 +26,7 @@ function fits(puller: Puller): string {
       if (!sheet?.liner) return []
       const check = checkPuller(puller, sheet.liner, { boreMm: e.boreMm, pitchMm: e.pitchMm, counterboreMm: nominalLedgeDepthMm(sheet.links) })
       const wrong = check.problems.some((p) => forbidding.includes(p))
-      return [t(wrong ? 'puller.not-for' : 'puller.for', { engine: e.name, stop: Math.floor(check.plan?.stopTorqueNm ?? 0) })]
+      return [t(wrong ? 'puller.not-for' : 'puller.for', { engine: e.name, stop: torque(check.plan?.stopTorqueNm ?? 0, true) })]
     })
     .join(' · ')
 }

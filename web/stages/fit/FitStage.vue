@@ -8,6 +8,7 @@ import { readFitting, runningBand } from '#core/job/read-fitting'
 import { isClosed } from '#core/job/route'
 import StageShell from '../../bench/StageShell.vue'
 import { useActs } from '../../bench/useActs'
+import { useFigures } from '../../bench/useFigures'
 import { useStageKeys } from '../../bench/useStageKeys'
 import { useJob } from '../../stores/job'
 import PressDialog from './PressDialog.vue'
@@ -18,6 +19,7 @@ const { t } = useI18n()
 const job = useJob()
 const router = useRouter()
 const { act, strike, goOn, problem } = useActs()
+const { torque } = useFigures()
 const closing = ref<'close' | 'reopen' | null>(null)
 const pressing = ref(false)
 const nowMs = ref(Date.now())
@@ -86,7 +88,7 @@ useStageKeys(() => pressing.value || closing.value !== null, () => move.value, {
         </li>
       </ol>
       <div v-if="mine.press" class="border border-line bg-plate p-3 text-[17px]" data-part="press-entry">
-        <p class="font-bold">{{ t('fit.pressed', { nm: mine.press.peakNm ?? '—' }) }}</p>
+        <p class="font-bold">{{ t('fit.pressed', { torque: torque(mine.press.peakNm) }) }}</p>
         <p v-if="mine.press.atDeg !== null">{{ t('fit.faces-line', { at: mine.press.atDeg }) }}</p>
         <p v-if="mine.late" class="font-semibold text-outside">{{ t('fit.was-late') }}</p>
         <button v-if="!closed" type="button" class="key mt-2" data-part="strike-press" @click="strike(mine.press.id)">{{ t('fit.out-again') }}</button>

@@ -15,7 +15,7 @@ import { useJob } from '../../stores/job'
 const props = defineProps<{ open: boolean; snapshot: Snapshot; length: (valueMm: number, limits?: readonly number[], signed?: boolean) => string }>()
 const emit = defineEmits<{ close: [] }>()
 const { t, n } = useI18n()
-const { when, unit } = useFigures()
+const { when, unit, torque } = useFigures()
 const job = useJob()
 const device = useDevice()
 const gauge = computed(() => props.snapshot.gauges.find((g) => g.id === device.gaugeId) ?? props.snapshot.gauges[0])
@@ -58,7 +58,7 @@ const worth = computed(() => [4, 8].map((stations) => stationsWorth(stations, uM
       <div v-if="sets.length >= 2" class="mt-1 flex flex-wrap gap-2">
         <select v-for="which in ['first', 'second'] as const" :key="which" class="box !text-[16px]" :value="which === 'first' ? firstId : secondId" :aria-label="t(`question.torque.${which}`)" :data-part="`set-${which}`" @change="(e) => { const v = (e.target as HTMLSelectElement).value; if (which === 'first') firstId = v; else secondId = v }">
           <option value="" disabled>{{ t(`question.torque.${which}`) }}</option>
-          <option v-for="s in sets" :key="s.id" :value="s.id">{{ t('question.torque.set', { when: when(s.at), nm: clampOf(s) ?? '—' }) }}</option>
+          <option v-for="s in sets" :key="s.id" :value="s.id">{{ t('question.torque.set', { when: when(s.at), torque: torque(clampOf(s)) }) }}</option>
         </select>
       </div>
       <p v-else class="font-semibold">{{ t('question.torque.none') }}</p>

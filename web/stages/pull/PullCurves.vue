@@ -4,11 +4,15 @@ import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { roughUnit } from '#core/units/format-rough'
+import { axis, forceUnit } from '#core/units/format-torque'
+import { useFigures } from '../../bench/useFigures'
 import type { PullPlan } from '#core/pull/plan-pull'
 import type { pullCurves } from '#core/pull/check-puller'
 
 const props = defineProps<{ curves: ReturnType<typeof pullCurves>; plan: PullPlan; leverMm: number }>()
 const { t } = useI18n()
+const { unit } = useFigures()
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width: w, height: h } = useElementSize(frame, { width: 420, height: 220 })
 const width = computed(() => Math.max(260, w.value))
@@ -25,16 +29,21 @@ const drawn = computed(() =>
     return { ...c, d: path.value(inside) ?? '', end: inside.at(-1)!, dash: dash[c.state] }
   }),
 )
-const kilo = (n: number) => (n / 1000).toFixed(0)
+/** Ticks that are round in the unit they are read in, at the places they belong. */
+const forceTicks = computed(() => roundTicks(highest.value, axis.force[unit.value], 4))
+const leverTicks = computed(() => roundTicks(longest.value, axis.length[unit.value], 5))
+function roundTicks(to: number, shown: (value: number) => number, count: number): { at: number; label: number }[] {
+  return scaleLinear([0, shown(to)], [0, to]).ticks(count).map((label) => ({ at: label / shown(1), label }))
+}
 </script>
 
 <template>
   <figure ref="frame" class="relative h-full min-h-0 overflow-hidden bg-layout" data-part="pull-curves">
     <svg :width="width" :height="height" role="img" :aria-label="t('pull.curves')">
-      <g v-for="tick in y.ticks(4)" :key="`y${tick}`"><line x1="48" :x2="width - 12" :y1="y(tick)" :y2="y(tick)" stroke="var(--scribe)" stroke-opacity="0.18" /><text x="42" :y="y(tick) + 4" text-anchor="end" font-size="13" class="figure" fill="var(--scribe)">{{ kilo(tick) }}</text></g>
-      <g v-for="tick in x.ticks(5)" :key="`x${tick}`"><text :x="x(tick)" :y="height - 24" text-anchor="middle" font-size="13" class="figure" fill="var(--scribe)">{{ tick }}</text></g>
-      <text :x="width - 12" :y="height - 7" text-anchor="end" font-size="13" fill="var(--scribe)">{{ t('pull.axis-lever') }}</text>
-      <text x="6" y="12" font-size="13" fill="var(--scribe)">{{ t('pull.axis-pull') }}</text>
+      <g v-for="tick in forceTicks" :key="`y${tick.label}`"><line x1="48" :x2="width - 12" :y1="y(tick.at)" :y2="y(tick.at)" stroke="var(--scribe)" stroke-opacity="0.18" /><text x="42" :y="y(tick.at) + 4" text-anchor="end" font-size="13" class="figure" fill="var(--scribe)">{{ tick.label }}</text></g>
+      <g v-for="tick in leverTicks" :key="`x${tick.label}`"><text :x="x(tick.at)" :y="height - 24" text-anchor="middle" font-size="13" class="figure" fill="var(--scribe)">{{ tick.label }}</text></g>
+      <text :x="width - 12" :y="height - 7" text-anchor="end" font-size="13" fill="var(--scribe)">{{ t('pull.axis-lever', { unit: t(`unit.${roughUnit[unit]}`) }) }}</text>
+      <text x="6" y="12" font-size="13" fill="var(--scribe)">{{ t(`unit.${forceUnit[unit]}`) }}</text>
       <rect x="48" y="12" :width="Math.max(0, width - 60)" :height="Math.max(0, y(plan.safePullN) - 12)" fill="var(--outside-on-blue)" fill-opacity="0.12" />
       <line x1="48" :x2="width - 12" :y1="y(plan.safePullN)" :y2="y(plan.safePullN)" stroke="var(--outside-on-blue)" stroke-width="2" />
       <text :x="width - 14" :y="y(plan.safePullN) - 5" text-anchor="end" font-size="13" fill="var(--outside-on-blue)">{{ t(`pull.gives.${plan.governs}`) }}</text>

@@ -5,28 +5,31 @@ import { ranOutNames, type PullLog } from '#core/job/strip'
 import ChoiceKeys from '../../bench/ChoiceKeys.vue'
 import LengthField from '../../bench/LengthField.vue'
 import SheetDialog from '../../bench/SheetDialog.vue'
+import TorqueField from '../../bench/TorqueField.vue'
+import { useFigures } from '../../bench/useFigures'
 
 const props = defineProps<{ open: boolean; cylinder: number; stopNm: number | null }>()
 const emit = defineEmits<{ close: []; save: [log: Pick<PullLog, 'peakNm' | 'tightMm' | 'ranOut' | 'words'>] }>()
 const { t } = useI18n()
-const peakNm = ref<number | ''>('')
+const { torque } = useFigures()
+const peakNm = ref<number | null>(null)
 const tight = ref<(number | null)[]>([])
 const ranOut = ref<PullLog['ranOut']>('coolant')
 const words = ref('')
 watch(() => props.open, (open) => {
-  if (open) [peakNm.value, tight.value, ranOut.value, words.value] = ['', [], 'coolant', '']
+  if (open) [peakNm.value, tight.value, ranOut.value, words.value] = [null, [], 'coolant', '']
 })
 function save(): void {
   const tightMm = tight.value.filter((v): v is number => v !== null && v >= 0)
-  emit('save', { peakNm: peakNm.value === '' ? null : Number(peakNm.value), tightMm, ranOut: ranOut.value, words: words.value.trim() })
+  emit('save', { peakNm: peakNm.value, tightMm, ranOut: ranOut.value, words: words.value.trim() })
 }
 </script>
 
 <template>
   <SheetDialog :open="open" :title="t('pull.log-title', { cylinder })" @close="emit('close')">
     <form class="flex flex-col gap-3" data-part="pull-log" @submit.prevent="save">
-      <label class="field">{{ t('pull.peak') }}<input v-model="peakNm" class="figure" type="number" min="0" max="20000" step="any" inputmode="decimal" data-part="pull-peak" /></label>
-      <p v-if="stopNm !== null && Number(peakNm) > stopNm" class="border-l-4 border-outside pl-2 font-semibold">{{ t('pull.over', { stop: Math.floor(stopNm) }) }}</p>
+      <TorqueField v-model="peakNm" :label="t('pull.peak')" data-part="pull-peak" />
+      <p v-if="stopNm !== null && peakNm !== null && peakNm > stopNm" class="border-l-4 border-outside pl-2 font-semibold">{{ t('pull.over', { stop: torque(stopNm, true) }) }}</p>
       <div class="flex flex-wrap items-end gap-2">
         <LengthField v-for="(_, i) in tight" :key="i" v-model="tight[i]!" class="w-[150px]" rough :label="t('pull.tight-at')" />
         <button v-if="tight.length < 8" type="button" class="key" data-part="add-tight" @click="tight.push(null)">{{ t('pull.add-tight') }}</button>

@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { isClosed } from '#core/job/route'
 import { standingOf } from '#core/job/stations'
 import { checkForJob, pastStopNm, pullMove } from '#core/job/strip-moves'
+import { forceUnit, formatForce, formatTorque, torqueUnit } from '#core/units/format-torque'
 import type { Puller, PullLog } from '#core/job/strip'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { forbidding, pullCurves, pullInput } from '#core/pull/check-puller'
@@ -19,8 +20,8 @@ import PullCurves from './PullCurves.vue'
 import PullLogDialog from './PullLogDialog.vue'
 import PullSection from './PullSection.vue'
 
-const { t } = useI18n()
-const { rough } = useFigures()
+const { t, locale } = useI18n()
+const { rough, torque, unit } = useFigures()
 const job = useJob()
 const router = useRouter()
 const { act, strike, goOn, problem } = useActs()
@@ -53,7 +54,7 @@ const overNm = computed(() => (mine.value ? pastStopNm(snapshot.value, mine.valu
 const words = computed(() =>
   Object.fromEntries(snapshot.value.engine.heads.flat().map((c) => {
     const log = logs(c).at(-1)
-    return [c, { text: log ? t('pull.out-word') : t('pull.in-word'), more: log?.peakNm != null ? t('unit.torque', { nm: log.peakNm }) : '', verdict: log ? (pastStopNm(snapshot.value, log) === null ? ('in' as const) : ('unsure' as const)) : null }]
+    return [c, { text: log ? t('pull.out-word') : t('pull.in-word'), more: log?.peakNm != null ? torque(log.peakNm) : '', verdict: log ? (pastStopNm(snapshot.value, log) === null ? ('in' as const) : ('unsure' as const)) : null }]
   })),
 )
 
@@ -98,17 +99,17 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, () => move.v
         <PullCurves v-if="plan && puller" class="flex-1" :curves="curves" :plan="plan" :lever-mm="puller.leverMm" />
         <div v-else class="flex-1 bg-layout" />
         <dl v-if="plan" class="grid grid-cols-3 gap-x-2 bg-plate p-2 text-[14.5px] leading-tight" data-part="pull-figures">
-          <div><dt>{{ t('pull.figure.stop') }}</dt><dd class="figure text-[25px] whitespace-nowrap" data-part="stop-torque">{{ Math.floor(plan.stopTorqueNm) }} <small class="text-[13px]">{{ t('pull.nm') }}</small></dd></div>
-          <div><dt>{{ t('pull.figure.hand') }}</dt><dd class="figure text-[25px] whitespace-nowrap" :class="{ 'text-outside': !plan.withinLimit }">{{ Math.round(plan.torqueNm) }} <small class="text-[13px]">{{ t('pull.nm') }}</small></dd></div>
-          <div><dt>{{ t('pull.figure.pull') }}</dt><dd class="figure text-[25px] whitespace-nowrap">{{ (plan.pullN / 1000).toFixed(1) }} <small class="text-[13px]">{{ t('pull.kn') }}</small></dd></div>
-          <div v-for="part in ['screw', 'bar', 'lip'] as const" :key="part"><dt :class="{ 'font-bold': plan.governs === part }">{{ t(`pull.part.${part}`) }}</dt><dd class="figure text-[17px] whitespace-nowrap" :class="{ 'font-bold': plan.governs === part }">{{ (plan.limits[`${part}N`] / 1000).toFixed(1) }} <small>{{ t('pull.kn') }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.stop') }}</dt><dd class="figure text-[25px] whitespace-nowrap" data-part="stop-torque">{{ formatTorque(plan.stopTorqueNm, unit, locale, true) }} <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.hand') }}</dt><dd class="figure text-[25px] whitespace-nowrap" :class="{ 'text-outside': !plan.withinLimit }">{{ formatTorque(plan.torqueNm, unit, locale) }} <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.pull') }}</dt><dd class="figure text-[25px] whitespace-nowrap">{{ formatForce(plan.pullN, unit, locale) }} <small class="text-[13px]">{{ t(`unit.${forceUnit[unit]}`) }}</small></dd></div>
+          <div v-for="part in ['screw', 'bar', 'lip'] as const" :key="part"><dt :class="{ 'font-bold': plan.governs === part }">{{ t(`pull.part.${part}`) }}</dt><dd class="figure text-[17px] whitespace-nowrap" :class="{ 'font-bold': plan.governs === part }">{{ formatForce(plan.limits[`${part}N`], unit, locale) }} <small>{{ t(`unit.${forceUnit[unit]}`) }}</small></dd></div>
         </dl>
       </div>
     </div>
     <template #side>
       <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <div v-if="mine" class="border border-line bg-plate p-3 text-[17px]" data-part="pull-entry">
-        <p class="font-bold">{{ t('pull.took', { nm: mine.peakNm ?? '—' }) }}<span v-if="overNm !== null" class="text-outside" data-part="pull-over">, {{ t('pull.took-over', { stop: Math.floor(overNm) }) }}</span></p>
+        <p class="font-bold">{{ t('pull.took', { torque: torque(mine.peakNm) }) }}<span v-if="overNm !== null" class="text-outside" data-part="pull-over">, {{ t('pull.took-over', { stop: torque(overNm, true) }) }}</span></p>
         <p><template v-if="mine.tightMm.length">{{ t('pull.tight-line', { at: mine.tightMm.map((mm) => rough(mm)).join(', ') }) }} </template>{{ t('pull.ran', { what: t(`pull.out.${mine.ranOut}`) }) }}</p>
         <p v-if="mine.words">{{ mine.words }}</p>
         <button v-if="!closed" type="button" class="key mt-2" data-part="strike-pull" @click="strike(mine.id)">{{ t('entry-strike') }}</button>

@@ -1,0 +1,43 @@
+import { fromMm, NEWTON_PER_LBF, NM_PER_LBF_FT, type LengthUnit } from './convert'
+
+/** The wrench's unit: who reads thou turns in lb·ft. */
+export const torqueUnit: Record<LengthUnit, 'nm' | 'lbft'> = { mm: 'nm', thou: 'lbft' }
+/** The unit of a force beside it. */
+export const forceUnit: Record<LengthUnit, 'kn' | 'lbf'> = { mm: 'kn', thou: 'lbf' }
+
+/** No wrench and no press screw takes more, N·m. */
+export const LARGEST_TORQUE_NM = 20_000
+
+const perUnit: Record<LengthUnit, number> = { mm: 1, thou: NM_PER_LBF_FT }
+const FLOAT = 1e-9
+
+/**
+ * A torque in the wrench's unit, without it: whole from a hundred on, a tenth below.
+ *
+ * @param down a torque at which to stop: whole, and never more than the true one
+ */
+export function formatTorque(valueNm: number, unit: LengthUnit, locale: string, down = false): string {
+  const shown = valueNm / perUnit[unit]
+  const digits = down || shown >= 100 ? 0 : 1
+  return new Intl.NumberFormat(locale, { useGrouping: false, maximumFractionDigits: digits }).format(down ? Math.floor(shown + FLOAT) : shown)
+}
+
+/** A force that something bears or gives, without its unit: a tenth of a kN or ten lbf, and never more than the true one. */
+export function formatForce(valueN: number, unit: LengthUnit, locale: string): string {
+  if (unit === 'mm') return new Intl.NumberFormat(locale, { minimumFractionDigits: 1, maximumFractionDigits: 1 }).format(Math.floor(valueN / 100 + FLOAT) / 10)
+  return new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(Math.floor(valueN / NEWTON_PER_LBF / 10 + FLOAT) * 10)
+}
+
+/** What an axis of force or of length is numbered in: kN or lbf, mm or inches. */
+export const axis = {
+  force: { mm: (n: number) => n / 1000, thou: (n: number) => n / NEWTON_PER_LBF },
+  length: { mm: (mm: number) => mm, thou: (mm: number) => fromMm(mm, 'in') },
+} as const
+
+/** Reads a torque as it is typed in the wrench's unit; null where it is none, or more than any wrench takes. */
+export function parseTorque(text: string, unit: LengthUnit): number | null {
+  const trimmed = text.trim().replace(',', '.')
+  if (!/^(\d+(\.\d*)?|\.\d+)$/.test(trimmed)) return null
+  const valueNm = Number(trimmed) * perUnit[unit]
+  return valueNm <= LARGEST_TORQUE_NM ? valueNm : null
+}

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { ref, useId, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { formatTorque, parseTorque, torqueUnit } from '#core/units/format-torque'
+import { useDevice } from '../stores/device'
+
+/** A torque typed in the wrench's unit, kept in N·m; null while it is empty or wrong. */
+const model = defineModel<number | null>({ required: true })
+/** What goes on the element goes on the box itself. */
+defineOptions({ inheritAttrs: false })
+const props = defineProps<{ label: string; narrow?: boolean; usualNm?: number | null }>()
+const { t, locale } = useI18n()
+const device = useDevice()
+const id = useId()
+const text = ref(show(model.value))
+const wrong = ref(false)
+
+function show(valueNm: number | null | undefined): string {
+  return valueNm == null ? '' : formatTorque(valueNm, device.unit, locale.value)
+}
+
+function typed(): void {
+  const valueNm = parseTorque(text.value, device.unit)
+  wrong.value = text.value.trim() !== '' && valueNm === null
+  model.value = valueNm
+}
+
+// What is set from outside is shown; what this box was typed itself stays as it was typed.
+watch(model, (valueNm) => {
+  if (valueNm !== parseTorque(text.value, device.unit)) text.value = show(valueNm)
+})
+watch(() => device.unit, () => (text.value = show(model.value)))
+defineExpose({ empty: () => (text.value = '') })
+</script>
+
+<template>
+  <div class="field">
+    <label :for="id">{{ label }} <span class="font-normal text-soft">{{ t(`unit.${torqueUnit[device.unit]}`) }}</span></label>
+    <input :id="id" v-model="text" v-bind="$attrs" class="figure" :class="{ '!px-2': narrow }" inputmode="decimal" autocomplete="off" :placeholder="show(props.usualNm)" :aria-invalid="wrong" @input="typed" />
+    <span v-if="wrong" class="text-[14px] text-outside" data-part="field-wrong">{{ t('field.torque') }}</span>
+  </div>
+</template>
