@@ -99,10 +99,10 @@ useStageKeys(() => dialog.value !== null || closing.value !== null, () => move.v
         <PullCurves v-if="plan && puller" class="flex-1" :curves="curves" :plan="plan" :lever-mm="puller.leverMm" />
         <div v-else class="flex-1 bg-layout" />
         <dl v-if="plan" class="grid grid-cols-3 gap-x-2 bg-plate p-2 text-[14.5px] leading-tight" data-part="pull-figures">
-          <div><dt>{{ t('pull.figure.stop') }}</dt><dd class="figure text-[25px] whitespace-nowrap" data-part="stop-torque">{{ formatTorque(plan.stopTorqueNm, unit, locale, true) }} <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small></dd></div>
-          <div><dt>{{ t('pull.figure.hand') }}</dt><dd class="figure text-[25px] whitespace-nowrap" :class="{ 'text-outside': !plan.withinLimit }">{{ formatTorque(plan.torqueNm, unit, locale) }} <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small></dd></div>
-          <div><dt>{{ t('pull.figure.pull') }}</dt><dd class="figure text-[25px] whitespace-nowrap">{{ formatForce(plan.pullN, unit, locale) }} <small class="text-[13px]">{{ t(`unit.${forceUnit[unit]}`) }}</small></dd></div>
-          <div v-for="part in ['screw', 'bar', 'lip'] as const" :key="part"><dt :class="{ 'font-bold': plan.governs === part }">{{ t(`pull.part.${part}`) }}</dt><dd class="figure text-[17px] whitespace-nowrap" :class="{ 'font-bold': plan.governs === part }">{{ formatForce(plan.limits[`${part}N`], unit, locale) }} <small>{{ t(`unit.${forceUnit[unit]}`) }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.stop') }}</dt><dd class="whitespace-nowrap" data-part="stop-torque"><span class="figure text-[22px] max-[1100px]:text-[20px]">{{ formatTorque(plan.stopTorqueNm, unit, locale, true) }}</span> <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.hand') }}</dt><dd class="whitespace-nowrap" :class="{ 'text-outside': !plan.withinLimit }"><span class="figure text-[22px] max-[1100px]:text-[20px]">{{ formatTorque(plan.torqueNm, unit, locale) }}</span> <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small></dd></div>
+          <div><dt>{{ t('pull.figure.pull') }}</dt><dd class="whitespace-nowrap"><span class="figure text-[22px] max-[1100px]:text-[20px]">{{ formatForce(plan.pullN, unit, locale) }}</span> <small class="text-[13px]">{{ t(`unit.${forceUnit[unit]}`) }}</small></dd></div>
+          <div v-for="part in ['screw', 'bar', 'lip'] as const" :key="part"><dt :class="{ 'font-bold': plan.governs === part }">{{ t(`pull.part.${part}`) }}</dt><dd class="whitespace-nowrap" :class="{ 'font-bold': plan.governs === part }"><span class="figure text-[16px]">{{ formatForce(plan.limits[`${part}N`], unit, locale) }}</span> <small class="text-[13px]">{{ t(`unit.${forceUnit[unit]}`) }}</small></dd></div>
         </dl>
       </div>
     </div>
