@@ -22,10 +22,15 @@ export function formatTorque(valueNm: number, unit: LengthUnit, locale: string, 
   return new Intl.NumberFormat(locale, { useGrouping: false, maximumFractionDigits: digits }).format(down ? Math.floor(shown + FLOAT) : shown)
 }
 
-/** A force that something bears or gives, without its unit: a tenth of a kN or ten lbf, and never more than the true one. */
-export function formatForce(valueN: number, unit: LengthUnit, locale: string): string {
-  if (unit === 'mm') return new Intl.NumberFormat(locale, { minimumFractionDigits: 1, maximumFractionDigits: 1 }).format(Math.floor(valueN / 100 + FLOAT) / 10)
-  return new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(Math.floor(valueN / NEWTON_PER_LBF / 10 + FLOAT) * 10)
+/**
+ * A force without its unit: a tenth of a kN or ten lbf.
+ *
+ * @param down what something bears, which is never shown more than it is
+ */
+export function formatForce(valueN: number, unit: LengthUnit, locale: string, down = false): string {
+  const [step, digits] = unit === 'mm' ? [100, 1] : [10 * NEWTON_PER_LBF, 0]
+  const steps = down ? Math.floor(valueN / step + FLOAT) : Math.round(valueN / step)
+  return new Intl.NumberFormat(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(unit === 'mm' ? steps / 10 : steps * 10)
 }
 
 /** What an axis of force or of length is numbered in: kN or lbf, mm or inches. */

@@ -3,7 +3,7 @@ import { useI18n } from 'vue-i18n'
 import { storeToRefs } from 'pinia'
 import { formatLength } from '#core/units/format-length'
 import { forceUnit, formatForce, formatTorque, torqueUnit } from '#core/units/format-torque'
-import { formatRough, roughUnit } from '#core/units/format-rough'
+import { formatRough, formatTyped, roughUnit } from '#core/units/format-rough'
 import type { FigureWriter } from '#contract/words/say-move'
 import { packThicknessMm } from '#core/liner/pack'
 import { useDevice } from '../stores/device'
@@ -28,13 +28,19 @@ export function useFigures() {
     return `${formatRough(valueMm, unit.value, locale.value)} ${t(`unit.${roughUnit[unit.value]}`)}`
   }
 
+  /** A length of a tool or a casting as it was entered, with its unit. */
+  function entered(valueMm: number): string {
+    return `${formatTyped(valueMm, unit.value, locale.value)} ${t(`unit.${roughUnit[unit.value]}`)}`
+  }
+
   /** A torque in the wrench's unit, with it; a dash where nobody looked. */
   function torque(valueNm: number | null, down = false): string {
     return valueNm === null ? '—' : `${formatTorque(valueNm, unit.value, locale.value, down)} ${t(`unit.${torqueUnit[unit.value]}`)}`
   }
 
+  /** What something bears, with its unit. */
   function force(valueN: number): string {
-    return `${formatForce(valueN, unit.value, locale.value)} ${t(`unit.${forceUnit[unit.value]}`)}`
+    return `${formatForce(valueN, unit.value, locale.value, true)} ${t(`unit.${forceUnit[unit.value]}`)}`
   }
 
   function withUnit(valueMm: number): string {
@@ -70,5 +76,5 @@ export function useFigures() {
     return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))
   }
 
-  return { unit, length, fine, rough, torque, force, withUnit, leaf, leaves, writer, when, day }
+  return { unit, length, fine, rough, entered, torque, force, withUnit, leaf, leaves, writer, when, day }
 }

@@ -13,7 +13,7 @@ import { useShop } from '../stores/shop'
 
 const props = defineProps<{ engineId: string }>()
 const { t } = useI18n()
-const { length, withUnit, torque, when, day } = useFigures()
+const { length, withUnit, entered, torque, when, day } = useFigures()
 const shop = useShop()
 void shop.load()
 
@@ -73,7 +73,7 @@ async function save(): Promise<void> {
           <h2>{{ t('engine.liner') }}</h2>
           <p v-if="!sheet.liner" class="text-[16px]">{{ t('engine.no-liner') }}</p>
           <dl v-else class="mt-2 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-[17px]">
-            <template v-for="f in ['flangeOuterMm', 'lowerOuterMm', 'lowerBoreMm', 'lengthMm', 'sealLandMm'] as const" :key="f"><dt>{{ t(`engine.liner-field.${f}`) }}</dt><dd class="figure text-right">{{ withUnit(sheet.liner[f]) }}</dd></template>
+            <template v-for="f in ['flangeOuterMm', 'lowerOuterMm', 'lowerBoreMm', 'lengthMm', 'sealLandMm'] as const" :key="f"><dt>{{ t(`engine.liner-field.${f}`) }}</dt><dd class="figure text-right">{{ entered(sheet.liner[f]) }}</dd></template>
             <dt>{{ t('engine.liner-field.massKg') }}</dt><dd class="figure text-right">{{ sheet.liner.massKg ?? '—' }}</dd>
           </dl>
         </div>

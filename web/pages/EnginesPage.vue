@@ -11,7 +11,7 @@ import { useFigures } from '../bench/useFigures'
 import { useShop } from '../stores/shop'
 
 const { t } = useI18n()
-const { length, withUnit } = useFigures()
+const { length, entered } = useFigures()
 const router = useRouter()
 const shop = useShop()
 const making = ref(false)
@@ -25,7 +25,7 @@ const columns = computed(() => [
     cell: (c) => h(RouterLink, { to: { name: 'engine', params: { engineId: c.row.original.id } }, class: 'text-[19px] font-bold', onClick: (e: Event) => e.stopPropagation() }, () => c.getValue()),
   }),
   column.accessor((e) => t(`layout.${e.layout}`, { n: e.heads.flat().length }), { id: 'layout', header: t('engines.layout') }),
-  column.accessor((e) => withUnit(e.boreMm), { id: 'bore', header: t('engines.bore') }),
+  column.accessor((e) => entered(e.boreMm), { id: 'bore', header: t('engines.bore') }),
   column.accessor((e) => t(`seat.${latest(e)?.seat ?? 'top-stop'}`), { id: 'seat', header: t('engines.seat') }),
   column.accessor(
     (e) => {

@@ -12,7 +12,7 @@ import { useFigures } from '../bench/useFigures'
 import { useShop } from '../stores/shop'
 
 const { t } = useI18n()
-const { withUnit, torque } = useFigures()
+const { entered, torque } = useFigures()
 const shop = useShop()
 void shop.load()
 const editing = ref<Puller | null>(null)
@@ -35,7 +35,7 @@ const columns = computed(() => [
   column.accessor('name', { header: t('puller.name'), cell: (c) => h('b', { class: 'text-[18px]' }, c.getValue()) }),
   column.accessor((p) => t(`puller.${p.origin}`), { id: 'origin', header: t('puller.origin') }),
   column.accessor((p) => `M${p.screw.majorMm} × ${p.screw.pitchMm}`, { id: 'screw', header: t('puller.screw-word'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) }),
-  column.accessor((p) => withUnit(p.bar.spanMm), { id: 'span', header: t('puller.span'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) }),
+  column.accessor((p) => entered(p.bar.spanMm), { id: 'span', header: t('puller.span'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) }),
   column.accessor((p) => fits(p), { id: 'fits', header: t('puller.fits') }),
 ])
 function edit(puller: Puller | null): void {
