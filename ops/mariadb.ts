@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import mariadb from 'mariadb'
 import type { DatabaseAddress } from '../server/store/store'
 import { readState, writeState, type Home } from './home'
-import { end, freePort, markStarted, runs, until, type Started } from './processes'
+import { end, freePort, markStarted, runs, START_WAIT_MS, until, type Started } from './processes'
 import { say, StepFailed } from './say'
 
 interface Secret {
@@ -108,7 +108,10 @@ export async function startDatabase(home: Home, port?: number): Promise<Database
   child.unref()
   const running = { process: markStarted(child.pid ?? 0), port: chosen }
   writeState(home, 'mariadb', running)
-  if (!(await until(() => answers(address(chosen)), 40_000))) {
+  let gone = false
+  child.once('exit', () => (gone = true))
+  // A busy disk may take its time over the first start; a server that has ended says so at once.
+  if (!(await until(async () => gone || (await answers(address(chosen))), START_WAIT_MS)) || gone) {
     throw new StepFailed('MariaDB did not start.', `Its last words, from ${log}:\n${readFileSync(log, 'utf8').slice(-1200)}`)
   }
   return handle(running)

@@ -61,6 +61,9 @@ export async function isFree(port: number, host = '127.0.0.1'): Promise<boolean>
   return (await tryPort(port, host)) !== null
 }
 
+/** How long a server may take to start: on a busy disk the demo data alone may want a minute. */
+export const START_WAIT_MS = 150_000
+
 /** Asks again and again until something answers, or the time is up. */
 export async function until(check: () => Promise<boolean>, waitMs: number, stepMs = 100): Promise<boolean> {
   const end = Date.now() + waitMs

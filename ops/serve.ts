@@ -6,7 +6,7 @@ import { build } from './build'
 import { ensure, needs } from './debian'
 import { openHome, readState, writeState, type Home } from './home'
 import { startDatabase } from './mariadb'
-import { end, freePort, isFree, markStarted, runs, until, type Started } from './processes'
+import { end, freePort, isFree, markStarted, runs, START_WAIT_MS, until, type Started } from './processes'
 import { say, StepFailed } from './say'
 
 interface ServerState {
@@ -90,8 +90,9 @@ export async function serve(options: ServeOptions): Promise<void> {
   writeState(home, 'server', { process: markStarted(child.pid ?? 0), launcher: markStarted(process.pid), url } satisfies ServerState)
   let gone = false
   const left = new Promise<void>((resolve) => child.once('exit', () => resolve(void (gone = true))))
-  const up = await until(async () => gone || (await responds(url)), 60_000)
+  const up = await until(async () => gone || (await responds(url)), START_WAIT_MS)
   if (!up || gone) {
+    child.kill('SIGKILL')
     await database.stop()
     throw new StepFailed('The server did not start.', `Its last words, from ${log}:\n${lastWords}`)
   }

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import type { Command, JobAct, Outcome } from '#contract/commands'
 import type { Shop } from '#contract/shop'
 import type { Snapshot } from '#core/job/snapshot'
-import { freePort, until } from '../../ops/processes'
+import { freePort, START_WAIT_MS, until } from '../../ops/processes'
 import { serverEnvironment } from '../../ops/serve'
 import { freshDatabase } from '../../server/testing/test-store'
 import type { DatabaseAddress } from '../../server/store/store'
@@ -35,8 +35,9 @@ export class House {
     child.stdout.on('data', (d: Buffer) => (words += d.toString()))
     child.stderr.on('data', (d: Buffer) => (words += d.toString()))
     this.child = child
-    const up = await until(async () => (await fetch(`${this.url}/api/health`)).ok, 40_000)
-    if (!up) throw new Error(`the server did not start: ${words}`)
+    const answers = async () => (await fetch(`${this.url}/api/health`)).ok
+    const up = await until(async () => child.exitCode !== null || (await answers()), START_WAIT_MS)
+    if (!up || child.exitCode !== null) throw new Error(`the server did not start: ${words}`)
   }
 
   get pid(): number {
