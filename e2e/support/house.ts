@@ -37,7 +37,9 @@ export class House {
     this.child = child
     const answers = async () => (await fetch(`${this.url}/api/health`)).ok
     const up = await until(async () => child.exitCode !== null || (await answers()), START_WAIT_MS)
-    if (!up || child.exitCode !== null) throw new Error(`the server did not start: ${words}`)
+    if (up && child.exitCode === null) return
+    await this.kill()
+    throw new Error(`the server did not start: ${words}`)
   }
 
   get pid(): number {
