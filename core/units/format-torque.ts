@@ -1,3 +1,4 @@
+import { ticks } from 'd3-array'
 import { fromMm, NEWTON_PER_LBF, NM_PER_LBF_FT, type LengthUnit } from './convert'
 
 /** The wrench's unit: who reads thou turns in lb·ft. */
@@ -38,6 +39,17 @@ export const axis = {
   force: { mm: (n: number) => n / 1000, thou: (n: number) => n / NEWTON_PER_LBF },
   length: { mm: (mm: number) => mm, thou: (mm: number) => fromMm(mm, 'in') },
 } as const
+
+/**
+ * Ticks of an axis from zero that are round in the unit they are read in.
+ *
+ * @param to the axis's end and `at` each tick's place, both in the axis's own unit (N or mm)
+ * @param shown from that unit to the one that is read, a plain factor
+ * @param count about how many
+ */
+export function roundTicks(to: number, shown: (value: number) => number, count: number): { at: number; label: number }[] {
+  return ticks(0, shown(to), count).map((label) => ({ at: label / shown(1), label }))
+}
 
 /** Reads a torque as it is typed in the wrench's unit; null where it is none, or more than any wrench takes. */
 export function parseTorque(text: string, unit: LengthUnit): number | null {

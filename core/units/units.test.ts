@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { judgeLower, judgeUpper } from '../measure/verdict'
 import { fromMm, NEWTON_PER_LBF, NM_PER_LBF_FT, toLbfFt, toMm } from './convert'
 import { formatLength } from './format-length'
-import { axis, formatForce, formatTorque, parseTorque, torqueUnit } from './format-torque'
+import { axis, formatForce, formatTorque, parseTorque, roundTicks, torqueUnit } from './format-torque'
 import { LARGEST_ROUGH_MM, parseLength } from './parse-length'
 
 describe('conversion', () => {
@@ -118,6 +118,13 @@ describe('torque and force', () => {
     expect(torqueUnit).toEqual({ mm: 'nm', thou: 'lbft' })
     expect(axis.force.thou(NEWTON_PER_LBF * 500)).toBeCloseTo(500, 9)
     expect(axis.length.thou(254)).toBeCloseTo(10, 12)
+  })
+
+  it('have axes with round numbers at the places they belong', () => {
+    expect(roundTicks(65_000, axis.force.mm, 4)).toEqual([0, 20, 40, 60].map((label) => ({ label, at: label * 1000 })))
+    const inches = roundTicks(1200, axis.length.thou, 5)
+    expect(inches.map((t) => t.label)).toEqual([0, 10, 20, 30, 40])
+    expect(inches.at(-1)!.at).toBeCloseTo(1016, 9)
   })
 
   it('at which to stop are never rounded up', () => {

@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { nominalProtrusionMm, seatLinks, type Seat } from '#core/liner/stack'
 import { lubricantNames } from '#core/job/fitting'
 import LengthField from './LengthField.vue'
-import { emptyLiner, emptySeal, sheetProblems, type SheetDraft } from './sheet-draft'
+import { emptyLiner, emptySeal, sheetProblems, usualAimMm, type SheetDraft } from './sheet-draft'
 import TorqueField from './TorqueField.vue'
 import { useFigures } from './useFigures'
 
@@ -21,8 +21,8 @@ const problemOf = (field: string) => {
   return found && !(props.quiet && found.code === 'missing') ? t(`engine.problem.${found.code}`) : null
 }
 const middle = computed(() => {
-  const { minMm, maxMm, aimMm } = draft.value.limits
-  return aimMm === null && minMm !== null && maxMm !== null ? t('engine.aim-hint', { middle: withUnit((minMm + maxMm) / 2) }) : undefined
+  const aimMm = usualAimMm(draft.value.limits)
+  return aimMm === null ? undefined : t('engine.aim-hint', { middle: withUnit(aimMm) })
 })
 const stack = computed(() => (draft.value.links.every((l) => l.nominalMm !== null) ? nominalProtrusionMm(draft.value.links as { kind: 'flange'; nominalMm: number }[]) : null))
 

@@ -1,7 +1,7 @@
 import { createApp, h, nextTick, ref } from 'vue'
 import { describe, expect, it } from 'vitest'
 import { sixCylinders } from '#core/testing/make-snapshot'
-import { draftOf, emptyDraft, sheetBody, sheetProblems } from './sheet-draft'
+import { draftOf, emptyDraft, sheetBody, sheetProblems, usualAimMm } from './sheet-draft'
 import { onPlan, useDeckPlan } from './useDeckPlan'
 import WindowGlyph from './WindowGlyph.vue'
 
@@ -69,6 +69,13 @@ describe('a sheet being typed', () => {
   it('says what is missing, field by field', () => {
     const fields = sheetProblems(emptyDraft()).map((p) => [p.field, p.code])
     expect(fields).toEqual(['minMm', 'maxMm', 'aimMm', 'withinLinerMaxMm', 'flange', 'counterbore'].map((f) => [f, 'missing']))
+  })
+
+  it('proposes the middle of the window until an aim stands', () => {
+    const { limits } = emptyDraft()
+    expect(usualAimMm(limits)).toBeNull()
+    expect(usualAimMm({ ...limits, minMm: 0.06, maxMm: 0.14 })).toBeCloseTo(0.1, 12)
+    expect(usualAimMm({ ...limits, minMm: 0.06, maxMm: 0.14, aimMm: 0.11 })).toBeNull()
   })
 
   it('says what cannot be right', () => {

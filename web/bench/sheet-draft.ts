@@ -51,6 +51,11 @@ export function emptySeal(): SealGroove {
   return { place: '', material: '', colour: '', lubricant: 'oil', swellMinutes: null }
 }
 
+/** The aim that is usual for a window, its middle, mm; null where an aim stands, or a limit is missing. */
+export function usualAimMm({ minMm, maxMm, aimMm }: SheetDraft['limits']): number | null {
+  return aimMm === null && minMm !== null && maxMm !== null ? (minMm + maxMm) / 2 : null
+}
+
 /** What is still wrong with a draft, field by field. */
 export function sheetProblems(draft: SheetDraft): SheetProblem[] {
   const missing = [

@@ -5,7 +5,7 @@ import { line } from 'd3-shape'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { roughUnit } from '#core/units/format-rough'
-import { axis, forceUnit } from '#core/units/format-torque'
+import { axis, forceUnit, roundTicks } from '#core/units/format-torque'
 import { useFigures } from '../../bench/useFigures'
 import type { PullPlan } from '#core/pull/plan-pull'
 import type { pullCurves } from '#core/pull/check-puller'
@@ -32,9 +32,6 @@ const drawn = computed(() =>
 /** Ticks that are round in the unit they are read in, at the places they belong. */
 const forceTicks = computed(() => roundTicks(highest.value, axis.force[unit.value], 4))
 const leverTicks = computed(() => roundTicks(longest.value, axis.length[unit.value], 5))
-function roundTicks(to: number, shown: (value: number) => number, count: number): { at: number; label: number }[] {
-  return scaleLinear([0, shown(to)], [0, to]).ticks(count).map((label) => ({ at: label / shown(1), label }))
-}
 </script>
 
 <template>

@@ -1,0 +1,35 @@
+import { getActivePinia } from 'pinia'
+import { createApp, h, nextTick, ref, type Component, type Ref } from 'vue'
+import { onTestFinished } from 'vitest'
+import { i18n } from '../app/i18n'
+
+export interface DrawnField {
+  value: Ref<number | null>
+  box: HTMLInputElement
+  label: () => string | null
+  /** What the field says is wrong; null where nothing is. */
+  wrong: () => string | null
+  type(text: string): Promise<void>
+}
+
+/** A field with a value of its own, to be typed in; it goes with its test. */
+export async function drawField(component: Component, start: number | null, props: object): Promise<DrawnField> {
+  const host = document.createElement('div')
+  const value = ref(start)
+  const app = createApp({ render: () => h(component, { ...props, modelValue: value.value, 'onUpdate:modelValue': (to: number | null) => (value.value = to) }) })
+  app.use(i18n).use(getActivePinia()!).mount(host)
+  onTestFinished(() => app.unmount())
+  await nextTick()
+  const box = host.querySelector('input')!
+  return {
+    value,
+    box,
+    label: () => host.querySelector('label')!.textContent,
+    wrong: () => host.querySelector('[data-part=field-wrong]')?.textContent ?? null,
+    async type(text) {
+      box.value = text
+      box.dispatchEvent(new Event('input'))
+      await nextTick()
+    },
+  }
+}
