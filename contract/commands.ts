@@ -177,7 +177,7 @@ export const refusalCodes = [
   'bad-command', 'too-early', 'unknown-job', 'unknown-cylinder', 'unknown-person', 'unknown-gauge', 'unknown-engine',
   'stage-closed', 'set-closed', 'gate', 'shim-taken', 'already-struck', 'nobody-named', 'stale-sheet', 'id-taken',
   'not-measured-between', 'liner-in', 'liner-taken', 'unknown-part', 'unknown-study', 'study-ended', 'study-incomplete',
-  'none-in', 'out-of-order', 'photo-missing', 'unknown-puller', 'not-found-there', 'stage-begun',
+  'none-in', 'out-of-order', 'photo-missing', 'unknown-puller', 'not-found-there', 'stage-begun', 'cannot-be-kept', 'failed',
 ] as const
 export type RefusalCode = (typeof refusalCodes)[number]
 
@@ -186,7 +186,8 @@ export const outcome = z.discriminatedUnion('result', [
   z.object({
     commandId: z.string(),
     result: z.literal('refused'),
-    code: z.enum(refusalCodes),
+    // A newer server may have reasons that this page does not know yet.
+    code: z.enum(refusalCodes).catch('failed'),
     details: z.array(z.string()),
   }),
 ])

@@ -1,6 +1,7 @@
 import { packThicknessMm } from '../liner/pack'
 import { gaugeUncertaintyMm } from '../measure/uncertainty'
 import { SLACK_MM } from '../schema'
+import { SEAL_VERSION } from './seal'
 import { addEntry, strikeEntry, type EntryAct } from './entries'
 import type { Placement, ReadingSet, Snapshot, TakenPlan } from './snapshot'
 
@@ -97,6 +98,11 @@ function lieShims(snapshot: Snapshot): Snapshot {
   return { ...snapshot, shims }
 }
 
+/** Shims and liners as they lie by what was fitted and placed in this job. */
+export function lieParts(snapshot: Snapshot): Snapshot {
+  return { ...lieShims(snapshot), liners: lieLiners(snapshot, snapshot.placements) }
+}
+
 /**
  * The snapshot after an act, as the server will have it too. Carrying out the same act
  * twice changes nothing; an act on something unknown changes nothing.
@@ -148,7 +154,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
     }
     case 'close-stage':
     case 'reopen-stage': {
-      const closure = { seq, ...by, stage: act.stage, closes: act.what === 'close-stage', note: act.note, hash: '', sealVersion: 2 }
+      const closure = { seq, ...by, stage: act.stage, closes: act.what === 'close-stage', note: act.note, hash: '', sealVersion: SEAL_VERSION, storedAt: null, kept: null }
       return { ...snapshot, closures: addOnce(snapshot.closures, closure, (c) => c.seq === seq) }
     }
     case 'adopt-sheet': {

@@ -10,6 +10,7 @@ export function blankSnapshot(engine: EngineShape & { id: string }, sheet: Sheet
     revision: 0,
     job: { id: NOBODY, number: 0, title: '', complaint: '', simulated: false, createdAt: sheet.at, work: plainWork, complaints: [], usage: null, wantedBy: null, archived: false, fromJobId: null },
     engine,
+    takenIn: [],
     sheet,
     sheets: [sheet],
     stationsDeg: [0, 90, 180, 270],

@@ -1,8 +1,9 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { Played } from '../testing/make-snapshot'
+import { ids, Played } from '../testing/make-snapshot'
 import { bridge, wholeJob } from '../testing/tarrock'
 import { carryAway, withPlainSeqs } from './carry-away'
-import { hashText, orderedJson, sealOf, sealState, signatureOf } from './seal'
+import { asSigned, keptOf } from './kept'
+import { hashText, orderedJson, sealedIn, sealOf, sealState, signatureOf } from './seal'
 import type { Closure, Snapshot } from './snapshot'
 import { recordMove } from './record-move'
 
@@ -14,7 +15,8 @@ beforeEach(() => {
 function closeSealed(stage: Closure['stage']): Closure {
   played.act({ what: 'close-stage', stage, note: '' })
   const last = played.snapshot.closures.at(-1)!
-  const sealed = { ...last, hash: sealOf(played.snapshot, stage, last.seq) }
+  const made = { ...last, storedAt: '2026-11-02T08:00:01.000Z', kept: stage === 'record' ? keptOf(played.snapshot) : null }
+  const sealed = { ...made, hash: sealOf(played.snapshot, made) }
   played.snapshot = { ...played.snapshot, closures: [...played.snapshot.closures.slice(0, -1), sealed] }
   return sealed
 }
@@ -71,13 +73,66 @@ describe('a seal', () => {
     expect(withPlainSeqs(elsewhere)).toEqual(withPlainSeqs(played.snapshot))
   })
 
+  it('minds who closed it, when by both clocks, and with which words', () => {
+    const trial = closeSealed('trial-fit')
+    const changes: Partial<Closure>[] = [{ personId: played.id(1) }, { at: '2026-11-02T07:00:00.000Z' }, { storedAt: '2026-11-03T08:00:01.000Z' }, { note: 'forced' }]
+    expect(changes.map((c) => state({ ...trial, ...c }))).toEqual(changes.map(() => 'broken'))
+  })
+
+  it('names the stage that an entry is sealed in while it is closed, and none after it was opened', () => {
+    played.act({ what: 'mark-finding', findingId: played.id(5002), cylinder: 2, on: 'outside', kind: 'pitting', atDeg: 0, spanDeg: 40, fromMm: 1, toMm: 2, severity: 1, pastSteps: null, words: '' })
+    expect(sealedIn(played.snapshot, played.id(5002))).toBeNull()
+    closeSealed('look')
+    played.act({ what: 'mark-finding', findingId: played.id(5003), cylinder: 2, on: 'outside', kind: 'scale', atDeg: 0, spanDeg: 40, fromMm: 1, toMm: 2, severity: 1, pastSteps: null, words: '' })
+    expect([sealedIn(played.snapshot, played.id(5002)), sealedIn(played.snapshot, played.id(5003))]).toEqual(['look', null])
+    played.act({ what: 'reopen-stage', stage: 'look', note: 'x' })
+    expect(sealedIn(played.snapshot, played.id(5002))).toBeNull()
+  })
+
+  it('of version 2 and 3 is made the same for ever', () => {
+    played.act({ what: 'mark-finding', findingId: played.id(5002), cylinder: 2, on: 'outside', kind: 'pitting', atDeg: 0, spanDeg: 40, fromMm: 1, toMm: 2, severity: 1, pastSteps: null, words: '' })
+    played.act({ what: 'strike-entry', entryId: played.id(5002), reason: 'dirt' })
+    const golden = (stage: Closure['stage'], sealVersion: number) =>
+      sealOf(played.snapshot, { seq: 10_000, personId: ids.person, at: '2026-11-02T09:00:00.000Z', stage, closes: true, note: '', hash: '', sealVersion, storedAt: '2026-11-02T09:00:01.000Z', kept: stage === 'record' ? keptOf(played.snapshot) : null })
+    expect(golden('trial-fit', 2)).toBe('0c95222222ea9ffbb501065e39a35688fb9f820724e1d30471c727f3770a894e')
+    expect(golden('look', 2)).toBe('874e3759c07a43e6905b85faacd8dd71a005cff1f7083cdb1aa8fb2cfee0ce5a')
+    expect(golden('record', 2)).toBe('080b15afda2579e3cf0525ea17c85b0e109030d70d0aa2df4b359e140553dba5')
+    expect(golden('trial-fit', 3)).toBe('76dcf1cb139cf826dffc923dd8e11e32d1b4208fa9dc48b016285eb2262f5073')
+    expect(golden('record', 3)).toBe('15ac954a8e7082810b0d9d01ae8267de4cdccf8c35d48308a69c61168c23db64')
+    // A field that a later version adds, empty where nobody filled it, changes nothing.
+    const later = { ...played.snapshot, readings: played.snapshot.readings.map((r) => ({ ...r, place: null, remarks: [] })) } as Snapshot
+    played.snapshot = later
+    expect(golden('trial-fit', 3)).toBe('76dcf1cb139cf826dffc923dd8e11e32d1b4208fa9dc48b016285eb2262f5073')
+  })
+
   it('of an earlier version, or not made yet, is not known', () => {
     const trial = closeSealed('trial-fit')
-    expect(state({ ...trial, sealVersion: 1 })).toBe('unknown')
+    expect([1, 4].map((sealVersion) => state({ ...trial, sealVersion }))).toEqual(['unknown', 'unknown'])
     expect(state({ ...trial, hash: '' })).toBe('unknown')
     expect(signatureOf(played.snapshot)).toBeNull()
     const record = closeSealed('record')
     expect(signatureOf(played.snapshot)).toEqual(record)
+  })
+})
+
+describe('a signed job', () => {
+  it('shows what surrounds it as it was when it was signed, and again what is there once it is opened', () => {
+    const record = closeSealed('record')
+    const { job, engine, gauges, people } = played.snapshot
+    const changed: Snapshot = {
+      ...played.snapshot,
+      job: { ...job, title: 'Another', number: 77, archived: true },
+      engine: { ...engine, name: 'Renamed' },
+      gauges: gauges.map((g) => ({ ...g, name: `${g.name} 2`, repeatabilityMm: 0.5 })),
+      people: people.map((p) => ({ ...p, name: 'Somebody else' })),
+    }
+    const shown = asSigned(changed)
+    expect(shown).toMatchObject({ job: { title: job.title, number: 77, archived: true }, engine: { name: engine.name }, people: [{ name: 'Ines Varga' }] })
+    expect(shown.gauges.find((g) => g.id === ids.gauge)).toEqual(gauges.find((g) => g.id === ids.gauge))
+    expect(sealState(shown, record)).toBe('stands')
+    expect(sealState(shown, { ...record, kept: { ...record.kept!, engine: { ...engine, name: 'Forged' } } })).toBe('broken')
+    const open = { ...changed, closures: [...changed.closures, { ...record, seq: record.seq + 1, closes: false }] }
+    expect(asSigned(open)).toBe(open)
   })
 })
 

@@ -46,27 +46,47 @@ const belongs: Record<StageName, readonly Collection[]> = {
   record: ['wearMarks', 'placements', 'plans', 'tally', 'cuts', 'shimFits', 'pulls', 'findings', 'photos', 'grades', 'decisions', 'sealFits', 'presses', 'times'],
 }
 
-/**
- * The hash over what a closed stage covers: its sets with their readings and the limits
- * they were judged by, and its entries, struck ones with their strikes. The record covers all.
- *
- * @param upToSeq the closure's place: what came later is not under it
- * @returns SHA-256, hex
- */
-export function sealOf(snapshot: Snapshot, stage: StageName, upToSeq: number): string {
+/** The version of the seals that are made now. */
+export const SEAL_VERSION = 3
+
+/** What a closed stage covers: its sets with their readings and the limits they were judged by. */
+function measured(snapshot: Snapshot, stage: StageName, upToSeq: number) {
   const stages: readonly string[] = stage === 'record' ? setStages : [stage as SetStage]
   const sets = snapshot.sets.filter((s) => stages.includes(s.stage) && s.seq <= upToSeq)
   const inSets = new Set(sets.map((s) => s.id))
   const judgedBy = new Set(sets.map((s) => s.sheetId))
-  const content = {
+  return {
     stage,
     jobId: snapshot.job.id,
     sheets: snapshot.sheets.filter((s) => judgedBy.has(s.id)).sort((a, b) => a.id.localeCompare(b.id)),
     sets: until(sets, upToSeq),
     readings: until(snapshot.readings.filter((r) => inSets.has(r.setId)), upToSeq),
-    entries: belongs[stage].map((rows) => [rows, until(snapshot[rows] as Row[], upToSeq)]),
   }
-  return hashText(orderedJson(content))
+}
+
+/** Only what is there: without nothings, so that a field that a later version adds changes no seal of before. */
+function present(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(present)
+  if (value === null || typeof value !== 'object') return value
+  const nothing = (v: unknown) => v === null || v === undefined || v === '' || (Array.isArray(v) && v.length === 0)
+  return Object.fromEntries(Object.entries(value).filter(([, v]) => !nothing(v)).map(([k, v]) => [k, present(v)]))
+}
+
+/**
+ * The seal of a closure over what it covers: the sets of its stage with their readings, the
+ * limits they were judged by, and its entries, struck ones with their strikes. The record covers
+ * all. Version 3 covers also who closed it, when by both clocks, with which words, and, of a
+ * signature, what surrounds the job as it was then. What came after the closure is not under it.
+ *
+ * @param closure its place, version, and what it keeps; its hash is not read
+ * @returns SHA-256, hex
+ */
+export function sealOf(snapshot: Snapshot, closure: Closure): string {
+  const { stage, seq, sealVersion, personId, at, storedAt, closes, note, kept } = closure
+  const entries = belongs[stage].map((rows): [Collection, object[]] => [rows, until(snapshot[rows] as Row[], seq)])
+  // Frozen: this is what stands in every job that was closed by it.
+  if (sealVersion === 2) return hashText(orderedJson({ ...measured(snapshot, stage, seq), entries }))
+  return hashText(orderedJson(present({ version: sealVersion, ...measured(snapshot, stage, seq), entries: Object.fromEntries(entries), by: { personId, at, storedAt, closes, note }, kept })))
 }
 
 /** Whether what a person closed or signed is still what stands here; `unknown` for marks of an earlier version, or not yet made. */
@@ -74,11 +94,26 @@ export type SealState = 'stands' | 'broken' | 'unknown'
 
 /** How a closure's seal stands: made again from what is here now. */
 export function sealState(snapshot: Snapshot, closure: Closure): SealState {
-  if (closure.sealVersion !== 2 || closure.hash === '') return 'unknown'
-  return sealOf(snapshot, closure.stage, closure.seq) === closure.hash ? 'stands' : 'broken'
+  if (closure.sealVersion < 2 || closure.sealVersion > SEAL_VERSION || closure.hash === '') return 'unknown'
+  return sealOf(snapshot, closure) === closure.hash ? 'stands' : 'broken'
 }
 
 /** The signature that counts: the latest closing of the record; null before it is signed. */
 export function signatureOf(snapshot: Pick<Snapshot, 'closures'>): Closure | null {
   return snapshot.closures.filter((c) => c.stage === 'record' && c.closes).sort((a, b) => a.seq - b.seq).at(-1) ?? null
+}
+
+/** The latest closing or opening of each stage that closes it now. */
+function standing(snapshot: Pick<Snapshot, 'closures'>): Closure[] {
+  const latest = new Map([...snapshot.closures].sort((a, b) => a.seq - b.seq).map((c) => [c.stage, c]))
+  return [...latest.values()].filter((c) => c.closes)
+}
+
+/** The closed stage whose seal covers an entry, so that it cannot be struck out while that stands; null where none does. */
+export function sealedIn(snapshot: Snapshot, entryId: string): StageName | null {
+  for (const closure of standing(snapshot)) {
+    const covers = belongs[closure.stage].some((rows) => (snapshot[rows] as (Row & { id: string })[]).some((r) => r.id === entryId && r.seq <= closure.seq))
+    if (covers) return closure.stage
+  }
+  return null
 }

@@ -164,20 +164,6 @@ export const shimFit = z.strictObject({
 })
 export type ShimFit = z.infer<typeof shimFit>
 
-export const closure = z.strictObject({
-  seq,
-  ...by,
-  stage: z.enum(stageNames),
-  /** false: the stage was opened again. */
-  closes: z.boolean(),
-  note: z.string().max(500),
-  /** Hash over what was closed or signed. */
-  hash: z.string().max(64),
-  /** How the hash was made: 1 before it could be made again, 2 by `sealOf`. */
-  sealVersion: z.int().default(1),
-})
-export type Closure = z.infer<typeof closure>
-
 export const wearKinds = ['fretting', 'pitting', 'burr', 'old-seal'] as const
 /** Something seen on a ledge, at its clock position. */
 export const wearMark = z.strictObject({
@@ -244,9 +230,8 @@ export const tooling = z.strictObject({
 })
 export type Tooling = z.infer<typeof tooling>
 
-/** Everything that is known of one job: what the server sends, what the device keeps, what the core judges. */
-export const snapshot = z.strictObject({
-  revision: z.number().int(),
+/** What surrounds the entries of a job: what it is about, what it was measured and judged with, who is named. */
+const surroundings = {
   job: z.strictObject({
     id,
     number: z.int(),
@@ -265,8 +250,6 @@ export const snapshot = z.strictObject({
   }),
   engine: z.strictObject({ id, ...engineShape.shape }),
   sheet,
-  /** Sheets that earlier sets were judged by, the present one included. */
-  sheets: z.array(sheet),
   stationsDeg: z.array(angleDeg).min(3),
   rule: ruleName,
   tooling,
@@ -275,18 +258,54 @@ export const snapshot = z.strictObject({
   gauges: z.array(gauge),
   people: z.array(person),
   liners: z.array(liner).default([]),
+  rates: rates.default(startRates),
+  pullers: z.array(puller).default([]),
+  renewalCosts: renewalCosts.default(startRenewalCosts),
+}
+
+/** What surrounds the entries, as it was when the job was signed: the record shows this, whatever changes in the shop after. */
+export const kept = z.strictObject(surroundings)
+export type Kept = z.infer<typeof kept>
+
+export const closure = z.strictObject({
+  seq,
+  ...by,
+  stage: z.enum(stageNames),
+  /** false: the stage was opened again. */
+  closes: z.boolean(),
+  note: z.string().max(500),
+  /** Hash over what was closed or signed. */
+  hash: z.string().max(64),
+  /** How the hash was made: 1 before it could be made again, 2 and 3 by `sealOf`. */
+  sealVersion: z.int().default(1),
+  /** When the server stored it, by the server's clock; `at` is the device's. null: not yet, or by an earlier version. */
+  storedAt: when.nullable().default(null),
+  /** Of a signature: what surrounds the job, as it was then. */
+  kept: kept.nullable().default(null),
+})
+export type Closure = z.infer<typeof closure>
+
+/** Where a job was taken in from: the shop that saved the file, when, its number there, and when it came here. */
+export const takenIn = z.strictObject({ shop: z.string().max(120), savedAt: when, number: z.int(), at: when })
+export type TakenIn = z.infer<typeof takenIn>
+
+/** Everything that is known of one job: what the server sends, what the device keeps, what the core judges. */
+export const snapshot = z.strictObject({
+  revision: z.number().int(),
+  ...surroundings,
+  /** The ways it came by files, the last one last; none for a job of this shop. */
+  takenIn: z.array(takenIn).max(20).default([]),
+  /** Sheets that earlier sets were judged by, the present one included. */
+  sheets: z.array(sheet),
   wearMarks: z.array(wearMark).default([]),
   placements: z.array(placement).default([]),
   plans: z.array(takenPlan).default([]),
   tally: z.array(tallyMark).default([]),
-  rates: rates.default(startRates),
-  pullers: z.array(puller).default([]),
   pulls: z.array(pullLog).default([]),
   findings: z.array(finding).default([]),
   photos: z.array(photo).default([]),
   grades: z.array(grade).default([]),
   decisions: z.array(decision).default([]),
-  renewalCosts: renewalCosts.default(startRenewalCosts),
   sealFits: z.array(sealFit).default([]),
   presses: z.array(pressLog).default([]),
   times: z.array(bookedTime).default([]),

@@ -34,7 +34,7 @@ function close(stage: StageName, note = ''): void {
   played.act({ what: 'close-stage', stage, note }, '2026-11-03T10:30:00.000Z')
   const { closures } = played.snapshot
   const last = closures.at(-1)!
-  played.snapshot = { ...played.snapshot, closures: [...closures.slice(0, -1), { ...last, hash: sealOf(played.snapshot, stage, last.seq) }] }
+  played.snapshot = { ...played.snapshot, closures: [...closures.slice(0, -1), { ...last, hash: sealOf(played.snapshot, last) }] }
 }
 
 describe('the record', () => {

@@ -1,6 +1,6 @@
 import { isClosed } from '#core/job/route'
 import type { Closure } from '#core/job/snapshot'
-import { workOf } from '../store/read'
+import { bareClosuresSql, toClosure, workOf } from '../store/read'
 import type { Row, TableName } from '../store/models'
 import { iso, list, num, rows, select, str } from '../store/read-values'
 import type { Store } from '../store/store'
@@ -10,8 +10,6 @@ import type { PlannedJob } from './read-schedule'
 const moments = {
   tally: 'tallyMarks', findings: 'findings', photos: 'photos', decisions: 'decisions', wearMarks: 'wearMarks', plans: 'plans', cuts: 'cuts', shimFits: 'shimFits', sealFits: 'sealFits',
 } as const satisfies Record<string, TableName>
-
-const toClosure = (r: Row): Closure => ({ seq: num(r.seq), personId: str(r.personId), at: iso(r.at), stage: r.stage as Closure['stage'], closes: Boolean(r.closes), note: '', hash: '', sealVersion: num(r.sealVersion) })
 
 /**
  * When readings were taken: of each set and minute the first and the last. Hours are made of the
@@ -24,7 +22,7 @@ async function readingMoments(store: Store, jobIds: unknown[]): Promise<Row[]> {
 
 /** Every job that is neither signed nor laid aside, with what its hours are counted from: one query a table, however many jobs. */
 export async function readOpenJobs(store: Store): Promise<PlannedJob[]> {
-  const [jobs, closures] = await Promise.all([rows(store, 'jobs', { archived: false }), rows(store, 'closures')])
+  const [jobs, closures] = await Promise.all([rows(store, 'jobs', { archived: false }), select(store, bareClosuresSql)])
   const open = jobs.filter((j) => !isClosed({ closures: closures.filter((c) => c.jobId === j.id).map(toClosure) }, 'record')).sort((a, b) => num(a.number) - num(b.number))
   const where = { jobId: open.map((j) => j.id) }
   const of = (table: TableName) => rows(store, table, where)

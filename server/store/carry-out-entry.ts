@@ -83,7 +83,7 @@ export async function strikeOutEntry(work: Work, snapshot: Snapshot, act: Extrac
   const collection = strikableRows.find((r) => snapshot[r].some((e) => e.id === act.entryId))
   if (!collection) throw new Refusal('too-early')
   refuseClosed(snapshot, stageOfRows[collection])
-  await strike(work, snapshot[collection], act.entryId, act.reason)
+  await strike(work, snapshot, snapshot[collection], act.entryId, act.reason)
 }
 
 /** Changes what was taken in, or lays the job aside. Work in which something was done stays. */

@@ -25,7 +25,7 @@ export async function carryOutRepair(work: Work, snapshot: Snapshot, act: Repair
   const row = { jobId, ...stamp(work) }
   if (act.what === 'strike-wear') {
     refuseClosed(snapshot, 'counterbores')
-    return strike(work, snapshot.wearMarks, act.markId, act.reason)
+    return strike(work, snapshot, snapshot.wearMarks, act.markId, act.reason)
   }
   if (act.what === 'take-plan') {
     refuseClosed(snapshot, 'repair-plan')

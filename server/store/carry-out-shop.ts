@@ -37,7 +37,7 @@ async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>
   const sheets = await rows(work.store, 'sheets', { engineId: act.engineId }, work.transaction)
   const latest = sheets.sort((a, b) => Number(b.version) - Number(a.version))[0]
   if (!latest) throw new Refusal('unknown-engine')
-  const [next] = await select(work.store, 'SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs FOR UPDATE', {}, work.transaction)
+  const [next] = await select(work.store, 'SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs', {}, work.transaction)
   await insert(work, 'jobs', {
     id: act.jobId,
     number: Number(next?.n),
@@ -70,9 +70,9 @@ async function insertReadings(work: Work, measured: { measureId: string; partId:
   await work.store.models.partReadings.bulkCreate(found, { transaction: work.transaction })
 }
 
-/** A study that still takes readings; its row is held while it does. */
+/** A study that still takes readings. */
 async function openStudy(work: Work, studyId: string): Promise<Row> {
-  const [study] = await select(work.store, 'SELECT * FROM studies WHERE id = :studyId FOR UPDATE', { studyId }, work.transaction)
+  const [study] = await select(work.store, 'SELECT * FROM studies WHERE id = :studyId', { studyId }, work.transaction)
   if (!study) throw new Refusal('unknown-study')
   if (study.endedAt) throw new Refusal('study-ended')
   return study

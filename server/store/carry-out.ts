@@ -1,16 +1,20 @@
-import { UniqueConstraintError, type Transaction } from 'sequelize'
+import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize'
 import { gateProblems, isClosed, laterClosed } from '#core/job/route'
-import { sealOf } from '#core/job/seal'
+import { keptOf } from '#core/job/kept'
+import { orderedJson, SEAL_VERSION, sealedIn, sealOf } from '#core/job/seal'
 import type { StageName } from '#core/job/stages'
 import { applyAct, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
-import type { Snapshot } from '#core/job/snapshot'
+import type { Closure, Snapshot } from '#core/job/snapshot'
 import { command as commandSchema, isJobAct, type Command, type JobAct, type Outcome, type RefusalCode } from '#contract/commands'
+import { cleaned, rounded, sensibleIssues, TooDeep } from '#contract/sensible'
 import { tellIssues } from '#core/define'
+import type { InputIssue } from '#core/errors'
 import { readSnapshot } from './read'
-import { rows, select } from './read-values'
+import { gaveWay, holdJob, holdShop, inTransaction } from './holding'
+import { list, rows, select } from './read-values'
 import type { Row, TableName } from './models'
-import type { Store } from './store'
+import { isDatabaseAway, type Store } from './store'
 import { carryOutInShop } from './carry-out-shop'
 import { isKnownPerson } from './known-person'
 import { carryOutEntry, changeJob, strikeOutEntry } from './carry-out-entry'
@@ -55,14 +59,14 @@ interface OpenSet {
   gaugeId: string
 }
 
-/** The set a reading belongs to, if readings may still be added to it. The job's row is held against a closing stage. */
+/** The set a reading belongs to, if readings may still be added to it. */
 async function openSet(work: Work, setId: string): Promise<OpenSet> {
   const found = await one(
     work,
     `SELECT s.jobId, s.stage, s.gaugeId, z.setId IS NOT NULL AS setClosed,
        (${closedSql('s.stage')}) AS stageClosed
      FROM readingSets s JOIN jobs j ON j.id = s.jobId LEFT JOIN setClosings z ON z.setId = s.id
-     WHERE s.id = :setId LOCK IN SHARE MODE`,
+     WHERE s.id = :setId`,
     { setId },
   )
   if (!found || found.jobId !== work.command.jobId) throw new Refusal('too-early')
@@ -74,14 +78,13 @@ async function openSet(work: Work, setId: string): Promise<OpenSet> {
 async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>): Promise<void> {
   const job = await one(
     work,
-    `SELECT j.sheetId, e.heads, (${closedSql(':stage')}) AS stageClosed, (SELECT rule FROM settings WHERE id = 1) AS rule
-     FROM jobs j JOIN engines e ON e.id = j.engineId WHERE j.id = :jobId LOCK IN SHARE MODE`,
+    `SELECT j.sheetId, e.heads, JSON_QUERY(j.brought, '$.engine.heads') AS broughtHeads, (${closedSql(':stage')}) AS stageClosed, (SELECT rule FROM settings WHERE id = 1) AS rule
+     FROM jobs j LEFT JOIN engines e ON e.id = j.engineId WHERE j.id = :jobId`,
     { jobId: work.command.jobId, stage: act.stage },
   )
   if (!job) throw new Refusal('unknown-job')
   if (Number(job.stageClosed)) throw new Refusal('stage-closed', [act.stage])
-  const heads = (typeof job.heads === 'string' ? JSON.parse(job.heads) : job.heads) as number[][]
-  if (!heads.flat().includes(act.cylinder)) throw new Refusal('unknown-cylinder', [String(act.cylinder)])
+  if (!list<number[][]>(job.broughtHeads ?? job.heads).flat().includes(act.cylinder)) throw new Refusal('unknown-cylinder', [String(act.cylinder)])
   const [gauge] = await rows(work.store, 'gauges', { id: act.gaugeId }, work.transaction)
   if (!gauge) throw new Refusal('unknown-gauge')
   const rule = job.rule as 'guarded' | 'plain'
@@ -114,10 +117,13 @@ async function doCloseSet(work: Work, act: Extract<JobAct, { what: 'close-set' }
   await insert(work, 'setClosings', { setId: act.setId, zeroMm: act.zeroMm, zeroMoved: zeroMoved(act.zeroMm, u), ...stamp(work) })
 }
 
-export async function strike(work: Work, snapshotRows: { id: string; struck: unknown }[], targetId: string, reason: string): Promise<void> {
+/** Strikes an entry out, unless it is under a seal that stands: that stage is opened first. */
+export async function strike(work: Work, snapshot: Snapshot, snapshotRows: { id: string; struck: unknown }[], targetId: string, reason: string): Promise<void> {
   const target = snapshotRows.find((r) => r.id === targetId)
   if (!target) throw new Refusal('too-early')
   if (target.struck) throw new Refusal('already-struck')
+  const sealed = sealedIn(snapshot, targetId)
+  if (sealed) throw new Refusal('stage-closed', [sealed])
   await insert(work, 'strikes', { targetId, jobId: work.command.jobId, reason, ...stamp(work) })
 }
 
@@ -129,12 +135,25 @@ export function refuseUnknownCylinder(snapshot: Snapshot, cylinder: number): voi
   if (!snapshot.engine.heads.flat().includes(cylinder)) throw new Refusal('unknown-cylinder', [String(cylinder)])
 }
 
-/** Brings the shelf in line with what is fitted after an act. */
+/**
+ * Brings the shelf in line with what is fitted after an act. The part's own row decides: one that
+ * another job took in the meantime is refused, and what is taken out here is let go only if it
+ * still lies here.
+ */
 async function layParts(work: Work, before: Snapshot, after: Snapshot): Promise<void> {
-  for (const table of ['shims', 'liners'] as const) {
-    for (const part of after[table]) {
+  const jobId = before.job.id
+  for (const table of ['liners', 'shims'] as const) {
+    const moved = after[table].filter((part) => {
       const was = before[table].find((s) => s.id === part.id)?.fitted ?? null
-      if (was?.jobId === part.fitted?.jobId && was?.cylinder === part.fitted?.cylinder) continue
+      return was?.jobId !== part.fitted?.jobId || was?.cylinder !== part.fitted?.cylinder
+    })
+    for (const part of moved.sort((a, b) => a.id.localeCompare(b.id))) {
+      const row = await one(work, `SELECT fittedJobId FROM ${table} WHERE id = :id FOR UPDATE`, { id: part.id })
+      // A part that came with a job from another shop lies on no shelf of this one.
+      if (!row) continue
+      const elsewhere = row.fittedJobId !== null && row.fittedJobId !== jobId
+      if (elsewhere && part.fitted) throw new Refusal(table === 'shims' ? 'shim-taken' : 'liner-taken', [part.label])
+      if (elsewhere) continue
       await work.store.models[table].update(
         { fittedJobId: part.fitted?.jobId ?? null, fittedCylinder: part.fitted?.cylinder ?? null },
         { where: { id: part.id }, transaction: work.transaction },
@@ -143,18 +162,29 @@ async function layParts(work: Work, before: Snapshot, after: Snapshot): Promise<
   }
 }
 
-/** Acts that are judged on the whole job; the job's row is locked while they are. */
+/** Closes a stage or opens it again: what is here now goes under the seal, and with a signature what surrounds the job. */
+async function insertClosure(work: Work, snapshot: Snapshot, act: { stage: StageName; note: string }, closes: boolean): Promise<void> {
+  const { personId, at, seq } = stamp(work)
+  const storedAt = new Date()
+  const closure: Closure = {
+    seq, personId: personId as string, at: at.toISOString(), stage: act.stage, closes, note: act.note, hash: '',
+    sealVersion: SEAL_VERSION, storedAt: storedAt.toISOString(), kept: closes && act.stage === 'record' ? keptOf(snapshot) : null,
+  }
+  const round = snapshot.closures.filter((c) => c.stage === act.stage).length
+  await insert(work, 'closures', { ...closure, jobId: snapshot.job.id, hash: sealOf(snapshot, closure), round, storedAt, at })
+}
+
+/** Acts that are judged on the whole job, as it stands. */
 async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
   const jobId = work.command.jobId as string
-  const job = await one(work, 'SELECT id FROM jobs WHERE id = :jobId FOR UPDATE', { jobId })
-  const snapshot = job && (await readSnapshot(work.store, jobId, work.transaction))
+  const snapshot = await readSnapshot(work.store, jobId, work.transaction)
   if (!snapshot) throw new Refusal('unknown-job')
   const after = applyAct(snapshot, act as SnapshotAct, { seq: work.seq, at: work.command.at, personId: work.command.personId as string })
   switch (act.what) {
     case 'strike-reading': {
       const set = snapshot.sets.find((s) => s.id === snapshot.readings.find((r) => r.id === act.readingId)?.setId)
       if (set) refuseClosed(snapshot, set.stage)
-      await strike(work, snapshot.readings, act.readingId, act.reason)
+      await strike(work, snapshot, snapshot.readings, act.readingId, act.reason)
       break
     }
     case 'cut-pass': {
@@ -169,7 +199,7 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
     }
     case 'strike-cut':
       refuseClosed(snapshot, 'trial-fit')
-      await strike(work, snapshot.cuts, act.cutId, act.reason)
+      await strike(work, snapshot, snapshot.cuts, act.cutId, act.reason)
       break
     case 'fit-shim': {
       refuseClosed(snapshot, 'trial-fit')
@@ -182,19 +212,19 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
     }
     case 'strike-shim':
       refuseClosed(snapshot, 'trial-fit')
-      await strike(work, snapshot.shimFits, act.fitId, act.reason)
+      await strike(work, snapshot, snapshot.shimFits, act.fitId, act.reason)
       break
     case 'close-stage': {
       refuseClosed(snapshot, act.stage)
       const problems = gateProblems(snapshot, act.stage)
       const hard = problems.filter((p) => !p.soft || act.note === '')
       if (hard.length > 0) throw new Refusal('gate', hard.map((p) => `${p.code}:${p.cylinders.join(',')}`))
-      await insert(work, 'closures', { jobId, stage: act.stage, closes: true, note: act.note, hash: sealOf(snapshot, act.stage, work.seq), sealVersion: 2, ...stamp(work) })
+      await insertClosure(work, snapshot, act, true)
       break
     }
     case 'reopen-stage':
       if (laterClosed(snapshot, act.stage).length > 0) throw new Refusal('gate', laterClosed(snapshot, act.stage).map((s) => `later-closed:${s}`))
-      await insert(work, 'closures', { jobId, stage: act.stage, closes: false, note: act.note, hash: sealOf(snapshot, act.stage, work.seq), sealVersion: 2, ...stamp(work) })
+      await insertClosure(work, snapshot, act, false)
       break
     case 'strike-wear':
     case 'place-liner':
@@ -225,9 +255,6 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
 }
 
 async function doInJob(work: Work, act: JobAct): Promise<void> {
-  if (!work.command.jobId) throw new Refusal('unknown-job')
-  if (!work.command.personId) throw new Refusal('nobody-named')
-  if (!(await isKnownPerson(work.store, work.command.personId, work.transaction))) throw new Refusal('unknown-person')
   if (act.what === 'open-set') return doOpenSet(work, act)
   if (act.what === 'take-reading') return doTakeReading(work, act)
   if (act.what === 'close-set') return doCloseSet(work, act)
@@ -254,19 +281,71 @@ async function record(store: Store, command: Command, refusal: Refusal | null, t
   return Number(row.get('seq'))
 }
 
-/** What became of a command that had arrived before. */
-async function earlierOutcome(store: Store, commandId: string): Promise<Outcome | null> {
-  const [event] = await rows(store, 'events', { commandId })
-  if (!event) return null
-  if (event.result === 'done') return { commandId, result: 'done', again: true }
-  const details = typeof event.details === 'string' ? JSON.parse(event.details) : event.details
-  return { commandId, result: 'refused', code: event.code as RefusalCode, details: details as string[] }
+/** Whether an event is of this very command: the same act, by the same person, in the same job. */
+function isOf(event: Row, command: Command): boolean {
+  // An act that an earlier version stored is read as this one reads it: it may round otherwise.
+  const stored = commandSchema.shape.act.safeParse(rounded(list<unknown>(event.body))).data
+  const same = stored === undefined || orderedJson(stored) === orderedJson(JSON.parse(JSON.stringify(command.act)))
+  return same && event.jobId === command.jobId && event.personId === command.personId
 }
 
-/** A command as it must be, or null. */
-export function parseCommand(raw: unknown): Command | null {
-  return commandSchema.safeParse(raw).data ?? null
+/** What became of a command that had arrived before; null where another one had its id. */
+async function earlierOutcome(store: Store, command: Command): Promise<Outcome | null> {
+  const { commandId } = command
+  const [event] = await rows(store, 'events', { commandId })
+  if (!event || !isOf(event, command)) return null
+  if (event.result === 'done') return { commandId, result: 'done', again: true }
+  return { commandId, result: 'refused', code: event.code as RefusalCode, details: list<string[]>(event.details) }
 }
+
+/** A device's clock may be wrong, even by decades; a time that no clock shows is refused. */
+function timeIssues(at: string): InputIssue[] {
+  const year = new Date(at).getUTCFullYear()
+  return year >= 1970 && year < 2200 ? [] : [{ path: 'at', message: 'is a time that no clock shows' }]
+}
+
+interface ParsedCommand {
+  command: Command | null
+  /** What is wrong with it, where it is none. */
+  issues: InputIssue[]
+}
+
+/** A command as it must be, its texts and figures as the store keeps them; or what is wrong with it. */
+export function parseCommand(raw: unknown): ParsedCommand {
+  let clean: unknown
+  try {
+    clean = rounded(cleaned(raw))
+  } catch (error) {
+    if (!(error instanceof TooDeep)) throw error
+    return { command: null, issues: [{ path: 'act', message: 'is nested too deep' }] }
+  }
+  const parsed = commandSchema.safeParse(clean, { reportInput: true })
+  if (!parsed.success) return { command: null, issues: tellIssues(parsed.error) }
+  const issues = [...sensibleIssues(parsed.data.act), ...timeIssues(parsed.data.at)]
+  return { command: issues.length === 0 ? { ...parsed.data, at: new Date(parsed.data.at).toISOString() } : null, issues }
+}
+
+/** Does what a command says, inside its transaction. What it is about is held before anything is read, and its place given after. */
+async function doCommand(store: Store, command: Command, transaction: Transaction): Promise<void> {
+  const { act, jobId } = command
+  if (!isJobAct(act)) await holdShop(store, transaction)
+  else if (jobId === null || !(await holdJob(store, jobId, transaction))) throw new Refusal('unknown-job')
+  const seq = await record(store, command, null, transaction)
+  await refuseNobody(store, command, transaction)
+  const work: Work = { store, transaction, command, seq }
+  await (isJobAct(act) ? doInJob(work, act) : carryOutInShop(work, act))
+}
+
+/** Every act has somebody's name; only the first of a shop is entered by nobody, or by that very person. */
+async function refuseNobody(store: Store, { act, personId }: Command, transaction: Transaction): Promise<void> {
+  if (personId !== null && (await isKnownPerson(store, personId, transaction))) return
+  const first = act.what === 'add-person' && (personId === null || personId === act.person.id)
+  if (first && (await store.models.people.count({ transaction })) === 0) return
+  throw new Refusal(personId === null ? 'nobody-named' : 'unknown-person')
+}
+
+/** Whether the store would not have what was given to it: sent again, it would not either. */
+const cannotBeKept = (error: unknown) => error instanceof DatabaseError && !gaveWay(error)
 
 /**
  * Carries out one command, once: its mark in the event log and its effect are one
@@ -278,27 +357,26 @@ export function parseCommand(raw: unknown): Command | null {
  * @throws what the driver says where the database is away: the device keeps the command
  */
 export async function carryOut(store: Store, raw: unknown): Promise<Outcome> {
-  const parsed = commandSchema.safeParse(raw, { reportInput: true })
-  if (!parsed.success) {
+  const { command, issues } = parseCommand(raw)
+  if (!command) {
     const commandId = String((raw as { commandId?: unknown } | null)?.commandId ?? '')
-    return { commandId, result: 'refused', code: 'bad-command', details: tellIssues(parsed.error).map((i) => `${i.path} ${i.message}`) }
+    return { commandId, result: 'refused', code: 'bad-command', details: issues.map((i) => `${i.path} ${i.message}`) }
   }
-  const command = parsed.data
   try {
-    await store.sequelize.transaction(async (transaction) => {
-      const seq = await record(store, command, null, transaction)
-      const work: Work = { store, transaction, command, seq }
-      const { act } = command
-      await (isJobAct(act) ? doInJob(work, act) : carryOutInShop(work, act))
-    })
+    await inTransaction(store, (transaction) => doCommand(store, command, transaction))
     return { commandId: command.commandId, result: 'done', again: false }
   } catch (error) {
     if (error instanceof UniqueConstraintError) {
-      const earlier = await earlierOutcome(store, command.commandId)
-      return earlier ?? refuse(store, command, new Refusal('id-taken'))
+      const earlier = await earlierOutcome(store, command)
+      if (earlier) return earlier
+      const closedTwice = command.act.what === 'close-stage' && 'closures_round' in error.fields
+      return refuse(store, command, closedTwice ? new Refusal('stage-closed', [(command.act as { stage: string }).stage]) : new Refusal('id-taken'))
     }
-    if (!(error instanceof Refusal)) throw error
-    return refuse(store, command, error)
+    if (error instanceof Refusal) return refuse(store, command, error)
+    if (isDatabaseAway(error)) throw error
+    // One act that cannot be kept, or that the server fails at, holds up nothing behind it.
+    console.error(`act ${command.act.what} ${command.commandId} failed:`, error)
+    return { commandId: command.commandId, result: 'refused', code: cannotBeKept(error) ? 'cannot-be-kept' : 'failed', details: [] }
   }
 }
 

@@ -36,6 +36,19 @@ const theWholeJob: readonly TableName[] = [
   'settings', 'sheets', 'tallyMarks', 'jobs', 'closures', 'readings', 'pullers', 'pullLogs', 'findings', 'photos', 'photoBytes', 'grades', 'decisions', 'sealFits', 'pressLogs', 'bookedTimes',
 ]
 
+const nothingSlipsThrough: readonly TableName[] = ['jobs', 'closures', 'photoBytes']
+
+/** Counts the closings of each stage, so that none can stand twice; tells the size of photos that were kept before it was. */
+async function countRounds(query: QueryInterface): Promise<void> {
+  await addMissing(query, nothingSlipsThrough)
+  await query.sequelize.query(
+    `UPDATE closures c JOIN (SELECT seq, ROW_NUMBER() OVER (PARTITION BY jobId, stage ORDER BY seq) - 1 AS n FROM closures) r ON r.seq = c.seq SET c.round = r.n WHERE c.round IS NULL`,
+  )
+  const present = (await query.showIndex('closures')) as { name: string }[]
+  if (!present.some((i) => i.name === 'closures_round')) await query.addIndex('closures', ['jobId', 'stage', 'round'], { name: 'closures_round', unique: true })
+  await query.sequelize.query('UPDATE photoBytes SET bytes = LENGTH(content), keptAt = UTC_TIMESTAMP(3) WHERE keptAt IS NULL')
+}
+
 /**
  * The migrations in order. Additive: a later one adds tables and columns, none
  * takes away or rewrites what was stored.
@@ -44,4 +57,5 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
   { name: '001-the-slice', up: ({ context }) => addMissing(context, theSlice) },
   { name: '002-ledges-parts-plans', up: ({ context }) => addMissing(context, ledgesAndParts) },
   { name: '003-the-whole-job', up: ({ context }) => addMissing(context, theWholeJob) },
+  { name: '004-nothing-slips-through', up: ({ context }) => countRounds(context) },
 ]

@@ -138,7 +138,7 @@ export const tables = {
     ...by,
   },
   /** The photos themselves, by the id of their photo. They may come before it, never after. */
-  photoBytes: { id: key, jobId: uuid, mime: text(20), sha256: text(64), content: { type: DataTypes.BLOB('medium'), allowNull: false } },
+  photoBytes: { id: key, jobId: uuid, mime: text(20), sha256: text(64), content: { type: DataTypes.BLOB('medium'), allowNull: false }, bytes: { ...whole, defaultValue: 0 }, keptAt: { type: DataTypes.DATE(3), allowNull: true } },
   grades: { id: key, jobId: uuid, cylinder: whole, grade: text(10), suggested: text(10), words: text(300), ...by },
   decisions: {
     id: key,
@@ -181,6 +181,9 @@ export const tables = {
     wantedBy: { type: DataTypes.DATEONLY, allowNull: true },
     archived: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
     fromJobId: uuidOrNull,
+    /** Of a job that came as a file: by which ways, and what it brought of another shop; null for one of this shop. */
+    takenIn: jsonOrNull,
+    brought: jsonOrNull,
   },
   ledges: { jobId: { ...uuid, primaryKey: true }, cylinder: { ...whole, primaryKey: true }, depthMm: mm, frettingMm: mm },
   boreTruths: { jobId: { ...uuid, primaryKey: true }, cylinder: { ...whole, primaryKey: true }, truth: json },
@@ -212,6 +215,10 @@ export const tables = {
     note: text(500),
     hash: text(64),
     sealVersion: { ...whole, defaultValue: 1 },
+    /** How many closings and openings of this stage came before: no two can be the same one. */
+    round: { ...whole, allowNull: true },
+    storedAt: { type: DataTypes.DATE(3), allowNull: true },
+    kept: jsonOrNull,
     personId: uuid,
     at: when,
   },

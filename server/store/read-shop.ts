@@ -1,7 +1,7 @@
 import type { StageName } from '#core/job/stages'
 import { readRoute } from '#core/job/route'
 import type { EngineCard, JobCard, Shop } from '#contract/shop'
-import { readSettings, toEngine, toGauge, toPerson, toPuller, toSheet, workOf } from './read'
+import { bareClosuresSql, broughtOf, readSettings, toClosure, toEngine, toGauge, toPerson, toPuller, toSheet, workOf } from './read'
 import { readRates, readStudies } from './read-stock'
 import { iso, list, num, rows, select, str } from './read-values'
 import type { Store } from './store'
@@ -30,7 +30,7 @@ export async function readShop(store: Store): Promise<Shop> {
     rows(store, 'sheets'),
     rows(store, 'sheetLinks'),
     rows(store, 'jobs'),
-    rows(store, 'closures'),
+    select(store, bareClosuresSql),
     select(store, 'SELECT jobId, COUNT(*) AS n FROM readings GROUP BY jobId'),
     select(store, begunSql),
     readRates(store),
@@ -47,8 +47,8 @@ export async function readShop(store: Store): Promise<Shop> {
     sheets: sheets.filter((s) => s.engineId === e.id).map((s) => toSheet(s, links)).sort((a, b) => a.version - b.version),
   }))
   const jobCards: JobCard[] = jobs.map((j) => {
-    const engine = engineCards.find((e) => e.id === j.engineId)!
-    const own = closures.filter((c) => c.jobId === j.id).map((c) => ({ seq: num(c.seq), personId: '', at: '', stage: c.stage as StageName, closes: Boolean(c.closes), note: '', hash: '', sealVersion: 2 }))
+    const engine = broughtOf(j)?.engine ?? engineCards.find((e) => e.id === j.engineId)!
+    const own = closures.filter((c) => c.jobId === j.id).map(toClosure)
     const work = workOf(j)
     const route = readRoute({ work, closures: own, begun: new Set(begun.filter((b) => b.jobId === j.id).map((b) => b.stage as StageName)) })
     const nextStage = route.find((r) => r.state === 'next')?.stage ?? null

@@ -1,5 +1,7 @@
 import type { Transaction } from 'sequelize'
-import type { Gauge, Person, RuleName, SchoolName, Sheet, Snapshot, Tooling } from '#core/job/snapshot'
+import { lieParts } from '#core/job/apply'
+import { asSigned, ownFirst } from '#core/job/kept'
+import type { Closure, Gauge, Person, RuleName, SchoolName, Sheet, Snapshot, Tooling } from '#core/job/snapshot'
 import { plainWork, type WorkName } from '#core/job/stages'
 import { startRenewalCosts, type Puller, type RenewalCosts } from '#core/job/strip'
 import { startCrew, type Crew } from '#contract/commands'
@@ -76,6 +78,44 @@ export function toPuller(r: Row): Puller {
   return { id: str(r.id), name: str(r.name), ...list<Omit<Puller, 'id' | 'name'>>(r.spec) }
 }
 
+/** Closings without what they say and keep: what a list of jobs is made of. */
+export const bareClosuresSql = 'SELECT jobId, seq, personId, at, stage, closes FROM closures'
+
+export const toClosure = (c: Row): Closure => ({
+  seq: num(c.seq),
+  ...by(c),
+  stage: c.stage as Closure['stage'],
+  closes: Boolean(c.closes),
+  note: str(c.note ?? ''),
+  hash: str(c.hash ?? ''),
+  sealVersion: num(c.sealVersion ?? 1),
+  storedAt: c.storedAt ? iso(c.storedAt) : null,
+  kept: c.kept ? list<Closure['kept']>(c.kept) : null,
+})
+
+/** What a job that came as a file brought of another shop: it is this job's alone. */
+export type Brought = Pick<Snapshot, 'engine' | 'sheets' | 'people' | 'gauges' | 'pullers' | 'shims' | 'liners'>
+export const broughtOf = (job: Row): Brought | null => (job.brought ? list<Brought>(job.brought) : null)
+
+/** The snapshot of a job from elsewhere: what it brought comes before what this shop has, but for parts, of which our own shelf knows best. */
+function withBrought(own: Snapshot, brought: Brought | null): Snapshot {
+  if (!brought) return own
+  const all = {
+    ...own,
+    engine: brought.engine,
+    sheets: ownFirst(brought.sheets, own.sheets),
+    people: ownFirst(brought.people, own.people),
+    gauges: ownFirst(brought.gauges, own.gauges),
+    pullers: ownFirst(brought.pullers, own.pullers),
+    shims: ownFirst(own.shims, brought.shims),
+    liners: ownFirst(own.liners, brought.liners),
+  }
+  const ours = new Set([...own.shims, ...own.liners].map((p) => p.id))
+  const lie = lieParts(all)
+  const where = <T extends { id: string }>(now: readonly T[], lying: readonly T[]) => now.map((p, i) => (ours.has(p.id) ? p : lying[i]!))
+  return { ...all, shims: where(all.shims, lie.shims), liners: where(all.liners, lie.liners) }
+}
+
 interface Settings {
   name: string
   rule: RuleName
@@ -117,6 +157,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
   const [job] = await all('jobs', { id: jobId })
   if (!job) return null
   const [engineRow] = await all('engines', { id: job.engineId })
+  const brought = broughtOf(job)
   const settings = await readSettings(store, transaction)
   const sheets = await readSheets(store, str(job.engineId), transaction)
   const [ledges, stock, gauges, people, sets, readings, strikes, cuts, fits, closures, placements, plans, pullers, rates] = await Promise.all([
@@ -148,7 +189,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
   const entries = await readEntries(store, jobId, struck, transaction)
   const order = (r: Row) => ({ id: str(r.id), seq: num(r.seq), ...by(r) })
   const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
-  return {
+  const own: Snapshot = {
     revision,
     job: {
       id: str(job.id),
@@ -164,8 +205,9 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
       archived: Boolean(job.archived),
       fromJobId: (job.fromJobId as string | null) ?? null,
     },
-    engine: toEngine(engineRow as Row),
-    sheet: sheets.find((s) => s.id === job.sheetId) as Sheet,
+    engine: brought?.engine ?? toEngine(engineRow as Row),
+    takenIn: job.takenIn ? list<Snapshot['takenIn']>(job.takenIn) : [],
+    sheet: ownFirst(brought?.sheets ?? [], sheets).find((s) => s.id === job.sheetId) as Sheet,
     sheets,
     stationsDeg: list<number[]>(job.stationsDeg),
     rule: settings.rule,
@@ -246,15 +288,8 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
       }))
       .sort(bySeq),
     closures: closures
-      .map((c) => ({
-        seq: num(c.seq),
-        ...by(c),
-        stage: c.stage as Snapshot['closures'][number]['stage'],
-        closes: Boolean(c.closes),
-        note: str(c.note),
-        hash: str(c.hash),
-        sealVersion: num(c.sealVersion),
-      }))
+      .map(toClosure)
       .sort(bySeq),
   }
+  return asSigned(withBrought(own, brought))
 }

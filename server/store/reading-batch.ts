@@ -1,5 +1,7 @@
 import type { Command, JobAct, Outcome } from '#contract/commands'
+import type { Transaction } from 'sequelize'
 import { carryOut, closedSql, parseCommand } from './carry-out'
+import { holdJob, inTransaction } from './holding'
 import { isKnownPerson } from './known-person'
 import { select } from './read-values'
 import type { Row } from './models'
@@ -17,23 +19,23 @@ const LARGEST = 200
 
 const isTake = (command: Command | null): command is Take => command?.act.what === 'take-reading' && command.personId !== null && command.jobId !== null
 
-/** Sets that still take readings, with the job each belongs to; their jobs' rows are held against a closing stage. */
-async function openSets(store: Store, setIds: string[], transaction: Parameters<typeof select>[3]): Promise<Map<string, string>> {
+/** Sets that still take readings, with the job each belongs to. */
+async function openSets(store: Store, setIds: string[], transaction: Transaction): Promise<Map<string, string>> {
   const found = await select(
     store,
     `SELECT s.id, s.jobId FROM readingSets s JOIN jobs j ON j.id = s.jobId LEFT JOIN setClosings z ON z.setId = s.id
      WHERE s.id IN (:setIds) AND z.setId IS NULL
-       AND NOT (${closedSql('s.stage')})
-     LOCK IN SHARE MODE`,
+       AND NOT (${closedSql('s.stage')})`,
     { setIds },
     transaction,
   )
   return new Map(found.map((r) => [String(r.id), String(r.jobId)]))
 }
 
-/** Stores many readings in one transaction. @returns those it stored; none of the others is touched */
+/** Stores many readings in one transaction, their jobs held one by one in order. @returns those it stored; none of the others is touched */
 async function storeTogether(store: Store, takes: Take[]): Promise<Set<Take>> {
-  return store.sequelize.transaction(async (transaction) => {
+  return inTransaction(store, async (transaction) => {
+    for (const jobId of [...new Set(takes.map((t) => t.jobId as string))].sort()) await holdJob(store, jobId, transaction)
     const sets = await openSets(store, [...new Set(takes.map((t) => t.act.setId))], transaction)
     const named = await Promise.all(takes.map((t) => isKnownPerson(store, t.personId as string, transaction)))
     const good = takes.filter((t, i) => named[i] && sets.get(t.act.setId) === t.jobId)
@@ -69,7 +71,7 @@ export class ReadingBatch {
 
   /** @returns what became of the command, as {@link carryOut} does */
   async carryOut(raw: unknown): Promise<Outcome> {
-    const command = parseCommand(raw)
+    const { command } = parseCommand(raw)
     if (!isTake(command)) return carryOut(this.store, raw)
     return new Promise((resolve, reject) => {
       this.waiting.push({ take: command, resolve, reject })

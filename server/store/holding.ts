@@ -1,0 +1,38 @@
+import { DatabaseError, type Transaction } from 'sequelize'
+import { select } from './read-values'
+import type { Store } from './store'
+
+/**
+ * Holds a job against every other act in it until the transaction ends. It comes before
+ * anything else is read: what is read after it is what stands, not an older view.
+ *
+ * @returns whether there is such a job
+ */
+export async function holdJob(store: Store, jobId: string, transaction: Transaction): Promise<boolean> {
+  return (await select(store, 'SELECT id FROM jobs WHERE id = :jobId FOR UPDATE', { jobId }, transaction)).length > 0
+}
+
+/** Holds the shop against every other act outside a job: numbers, sheets and stock are given one after the other. */
+export async function holdShop(store: Store, transaction: Transaction): Promise<void> {
+  await select(store, 'SELECT id FROM settings WHERE id = 1 FOR UPDATE', {}, transaction)
+}
+
+const TRIES = 6
+
+/** Whether the store gave a transaction up because of another one: the same again may well go through. */
+export function gaveWay(error: unknown): boolean {
+  const code = (error as { parent?: { code?: string } }).parent?.code
+  return error instanceof DatabaseError && /ER_LOCK_DEADLOCK|ER_LOCK_WAIT_TIMEOUT|ER_CHECKREAD/.test(code ?? '')
+}
+
+/** One transaction, begun anew where it had to give way to another one. */
+export async function inTransaction<T>(store: Store, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await store.sequelize.transaction(work)
+    } catch (error) {
+      if (tries >= TRIES || !gaveWay(error)) throw error
+      await new Promise((resolve) => setTimeout(resolve, tries * 10))
+    }
+  }
+}
