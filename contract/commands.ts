@@ -115,7 +115,7 @@ export const crew = z.strictObject({
 })
 export type Crew = z.infer<typeof crew>
 /** A crew as it may be entered: its day begins before it ends. What an earlier version stored is read as it is. */
-export const enteredCrew = crew.refine((c) => c.fromHour < c.toHour, { message: 'must end after it begins', path: ['toHour'] })
+export const enteredCrew = crew.refine((c) => c.toHour - c.fromHour >= 1, { message: 'must end at least an hour after it begins', path: ['toHour'] })
 export const startCrew: Crew = { technicians: 2, cutters: 1, presses: 1, fromHour: 7, toHour: 15.5, days: [1, 2, 3, 4, 5] }
 
 /** One reading of a repeat study: which part, by whom, which time round. */

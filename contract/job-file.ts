@@ -2,7 +2,23 @@ import { z } from 'zod'
 import { snapshot } from '#core/job/snapshot'
 
 /** The newest version of the job file that is read and written here. */
-export const JOB_FILE_VERSION = 2
+export const JOB_FILE_VERSION = 3
+
+/**
+ * How much one job may hold, the same for what is kept, what is taken away and what is taken
+ * in: whatever leaves here as a file is taken in elsewhere.
+ */
+export const jobLimits = {
+  /** One photo, bytes. */
+  photoBytes: 8_000_000,
+  photos: 200,
+  /** All photos of a job, bytes. */
+  allPhotosBytes: 100_000_000,
+  /** `job.json` unpacked, bytes. */
+  jsonBytes: 16_000_000,
+  /** The file itself, bytes. */
+  fileBytes: 128_000_000,
+} as const
 
 /** A job as a file of the first version: readable, without photos and without a check. */
 export const jobFileV1 = z.strictObject({ format: z.literal('even-bore-job'), version: z.literal(1), savedAt: z.iso.datetime(), job: snapshot })
@@ -13,7 +29,7 @@ export const jobFileV1 = z.strictObject({ format: z.literal('even-bore-job'), ve
  */
 export const jobFile = z.strictObject({
   format: z.literal('even-bore-job'),
-  version: z.literal(JOB_FILE_VERSION),
+  version: z.union([z.literal(2), z.literal(JOB_FILE_VERSION)]),
   savedAt: z.iso.datetime(),
   /** Name of the shop that saved it. */
   shop: z.string(),

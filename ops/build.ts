@@ -26,7 +26,7 @@ export async function build(): Promise<void> {
   say('Building the server and the interface …')
   try {
     await esbuild.build({
-      entryPoints: { main: 'server/main.ts', 'calc-thread': 'server/calc-thread.ts' },
+      entryPoints: { main: 'server/main.ts', thread: 'server/work/thread.ts' },
       outdir: 'dist/server',
       bundle: true,
       platform: 'node',

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, resolve } from 'node:path'
 import { build } from './build'
 import { ensure, needs } from './debian'
 import { openHome } from './home'
@@ -47,6 +47,7 @@ export async function test(args: string[]): Promise<number> {
   try {
     passed = await step('Tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...args], {
       EVENBORE_TEST_DB: JSON.stringify(database.address),
+      EVENBORE_THREAD: resolve('dist/server/thread.js'),
       NODE_OPTIONS: '',
     })
     counts = JSON.parse(readFileSync(report, 'utf8')) as Report

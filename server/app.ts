@@ -5,7 +5,7 @@ import fastifyStatic from '@fastify/static'
 import swagger from '@fastify/swagger'
 import swaggerUi from '@fastify/swagger-ui'
 import websocket from '@fastify/websocket'
-import fastify, { type FastifyError, type FastifyInstance } from 'fastify'
+import fastify, { type FastifyError, type FastifyInstance, type FastifyReply } from 'fastify'
 import { jsonSchemaTransform, validatorCompiler, hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod'
 import { CalcError } from '#core/errors'
 import { ApiProblem, apiErrors, errorBody, type ApiErrorCode } from './errors'
@@ -17,11 +17,17 @@ import { photoRoutes } from './photos/routes'
 import { recordRoutes } from './record/routes'
 import { scheduleRoutes } from './schedule/routes'
 import { transferRoutes } from './transfer/routes'
+import { letInOwnPagesOnly } from './own-pages'
 import { RevisionWatch } from './revision-watch'
 import { isDatabaseAway, type Store } from './store/store'
+import { WorkPool } from './work/pool'
 
 export interface AppOptions {
   store: Store
+  /** Names by which the shop may be opened, beside this machine's own. */
+  names?: readonly string[]
+  /** To serve it by TLS. */
+  tls?: { cert: Buffer; key: Buffer }
   /** Folder of the built interface; left out where only the API is wanted. */
   webRoot?: string
   logger?: boolean
@@ -31,6 +37,10 @@ export interface AppOptions {
 export interface Services {
   store: Store
   watch: RevisionWatch
+  /** Calculations that take seconds. */
+  calc: WorkPool
+  /** Papers, files and the plan of the shop: nobody's calculations keep them waiting. */
+  house: WorkPool
 }
 
 const BODY_LIMIT = 1024 * 1024
@@ -40,6 +50,9 @@ function codeOf(error: FastifyError): ApiErrorCode {
   if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return 'too-large'
   if (error.code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE') return 'not-acceptable'
   if (error instanceof SyntaxError || error.code === 'FST_ERR_CTP_EMPTY_JSON_BODY' || error.code === 'FST_ERR_CTP_INVALID_JSON_BODY') return 'bad-json'
+  // Nested so deep that it cannot be walked.
+  if (error instanceof RangeError) return 'bad-input'
+  if (error.statusCode !== undefined && error.statusCode >= 400 && error.statusCode < 500) return 'bad-request'
   return 'unexpected'
 }
 
@@ -52,6 +65,7 @@ function answerErrors(app: FastifyInstance): void {
     }
     const code = error instanceof ApiProblem ? error.code : codeOf(error)
     if (code === 'unexpected') request.log.error(error)
+    if (code === 'busy') reply.header('retry-after', '2')
     const issues = error instanceof ApiProblem ? error.issues : []
     return reply.status(apiErrors[code].status).send(errorBody(code, apiErrors[code].message, issues))
   })
@@ -77,11 +91,17 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     bodyLimit: BODY_LIMIT,
     forceCloseConnections: true,
     routerOptions: { maxParamLength: 200 },
-  })
+    // What cannot even be routed (half an escape in the address) is a client's mistake, too.
+    frameworkErrors: (_error, _request, reply) => {
+      void (reply as FastifyReply).status(400).send(errorBody('bad-request', apiErrors['bad-request'].message))
+    },
+    ...(options.tls ? { https: options.tls } : {}),
+  }) as unknown as FastifyInstance
   app.setValidatorCompiler(validatorCompiler)
   // The schemas of answers are documentation: what the store has is answered, whatever an earlier version let in.
   app.setSerializerCompiler(() => (answer) => JSON.stringify(answer))
   answerErrors(app)
+  letInOwnPagesOnly(app, options.names ?? [])
   await app.register(helmet, {
     contentSecurityPolicy: {
       directives: {
@@ -91,7 +111,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
         workerSrc: ["'self'", 'blob:'],
         styleSrc: ["'self'", "'unsafe-inline'"],
         imgSrc: ["'self'", 'data:', 'blob:'],
-        connectSrc: ["'self'", 'ws:', 'wss:'],
+        connectSrc: ["'self'"],
         upgradeInsecureRequests: null,
       },
     },
@@ -109,8 +129,11 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 
   const watch = new RevisionWatch(options.store)
   app.addHook('onClose', () => watch.stop())
-  const services: Services = { store: options.store, watch }
-  await app.register(calcRoutes)
+  const calc = new WorkPool({ threads: 2, waiting: 8 })
+  const house = new WorkPool({ threads: 1, waiting: 12 })
+  app.addHook('onClose', () => Promise.all([calc.close(), house.close()]))
+  const services: Services = { store: options.store, watch, calc, house }
+  await app.register(calcRoutes, services)
   await app.register(commandRoutes, services)
   await app.register(jobRoutes, services)
   await app.register(photoRoutes, services)

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { buildApp } from './app'
 import { settle } from './store/settle'
@@ -14,7 +15,9 @@ async function main(): Promise<void> {
     database: env.EVENBORE_DB_NAME ?? 'evenbore',
   }, (line) => console.log(line))
   await settle(store, { demo: env.EVENBORE_DEMO === '1' }, (line) => console.log(line))
-  const app = await buildApp({ store, webRoot: resolve(env.EVENBORE_WEB ?? 'dist/web'), logger: true })
+  const names = (env.EVENBORE_NAMES ?? '').split(',').filter(Boolean)
+  const tls = env.EVENBORE_CERT && env.EVENBORE_KEY ? { tls: { cert: readFileSync(env.EVENBORE_CERT), key: readFileSync(env.EVENBORE_KEY) } } : {}
+  const app = await buildApp({ store, webRoot: resolve(env.EVENBORE_WEB ?? 'dist/web'), logger: true, names, ...tls })
   const port = Number(env.EVENBORE_PORT ?? 4780)
   await app.listen({ host: env.EVENBORE_HOST ?? '127.0.0.1', port })
   console.log(`listening ${port}`)
@@ -22,6 +25,9 @@ async function main(): Promise<void> {
   process.on('SIGTERM', leave)
   process.on('SIGINT', leave)
 }
+
+// Whoever reads its words may go before it does.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined)
 
 main().catch((error: unknown) => {
   console.error(error instanceof Error ? error.message : error)

@@ -1,38 +1,20 @@
-import { existsSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
-import { Worker } from 'node:worker_threads'
-import { calc } from '#core/calc'
 import { CalcError } from '#core/errors'
-import type { CalcReply, CalcTask } from './calc-thread'
+import { calculate } from './work/calculate'
+import type { WorkPool } from './work/pool'
 
 /** Calculations that may take seconds: readings must not wait for them. */
-const heavy: readonly string[] = ['match-liners', 'repair-plan', 'stack-up']
-
-/** The thread's script lies beside the built server; from the sources everything runs in one thread. */
-const thread = fileURLToPath(new URL('./calc-thread.js', import.meta.url))
+const heavy: readonly string[] = ['match-liners', 'repair-plan', 'stack-up', 'plan-shop']
 
 /**
- * Runs a calculation for the API; a heavy one in a thread of its own, that ends when nobody
- * waits for it any more.
+ * Runs a calculation for the API; a heavy one in a thread beside the server, that ends when
+ * nobody waits for it any more.
  *
  * @throws CalcError what the calculation says
+ * @throws ApiProblem `busy`, `took-too-long`
  */
-export async function runCalc(name: string, input: unknown, signal: AbortSignal): Promise<unknown> {
-  if (!heavy.includes(name) || !existsSync(thread)) return calc(name, input)
-  const worker = new Worker(thread, { workerData: { name, input } satisfies CalcTask })
-  const end = () => void worker.terminate()
-  signal.addEventListener('abort', end, { once: true })
-  try {
-    const reply = await new Promise<CalcReply>((resolve, reject) => {
-      worker.once('message', resolve)
-      worker.once('error', reject)
-      worker.once('exit', () => reject(new Error('the calculation was given up')))
-    })
-    if ('output' in reply) return reply.output
-    const { code, message, issues } = reply.refused.error
-    throw new CalcError(code, message, issues)
-  } finally {
-    signal.removeEventListener('abort', end)
-    end()
-  }
+export async function runCalc(pool: WorkPool, name: string, input: unknown, signal: AbortSignal): Promise<unknown> {
+  const reply = await (heavy.includes(name) ? pool.run('calculate', { name, input }, { timeoutMs: 120_000, signal }) : calculate({ name, input }))
+  if ('output' in reply) return reply.output
+  const { code, message, issues } = reply.refused.error
+  throw new CalcError(code, message, issues)
 }

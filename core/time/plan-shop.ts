@@ -64,17 +64,26 @@ function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
   const tools = Object.fromEntries(toolNames.map((t) => [t, Array.from({ length: input.tools[t] }, () => 0)])) as Record<ToolName, number[]>
   const states = input.jobs.map((job, at) => ({ job, at, next: 0, readyH: 0, last: -1, restH: job.tasks.reduce((sum, t) => sum + t.hours, 0) }))
   const tasks: LaidTask[] = []
+  const endOf = new Map<string, number>()
+  let open = states.filter((s) => s.job.tasks.length > 0)
   for (;;) {
-    const open = states.filter((s) => s.next < s.job.tasks.length)
-    if (open.length === 0) break
     const free = Math.min(...people)
-    const soonest = (s: (typeof states)[number]) => {
-      const tool = s.job.tasks[s.next]!.tool
-      return Math.max(s.readyH, free, tool ? Math.min(...tools[tool]) : 0)
+    const toolFree = Object.fromEntries(toolNames.map((t) => [t, Math.min(...tools[t])])) as Record<ToolName, number>
+    const soonest = ({ job, next, readyH }: (typeof states)[number]) => {
+      const tool = job.tasks[next]!.tool
+      return Math.max(readyH, free, tool ? toolFree[tool] : 0)
     }
     // Among those that could begin soonest, the rule decides: nobody stands idle for an urgent job that must wait.
-    const first = Math.min(...open.map(soonest))
-    const chosen = open.filter((s) => soonest(s) <= first + 1e-9).sort((a, b) => rule(a.job, a.at, a.restH) - rule(b.job, b.at, b.restH))[0]!
+    let first = Infinity
+    for (const s of open) first = Math.min(first, soonest(s))
+    let chosen = open[0]
+    let urgency = Infinity
+    for (const s of open) {
+      if (soonest(s) > first + 1e-9) continue
+      const own = rule(s.job, s.at, s.restH)
+      if (own < urgency) [chosen, urgency] = [s, own]
+    }
+    if (!chosen) break
     const task = chosen.job.tasks[chosen.next]!
     const startH = soonest(chosen)
     // Who had the job before goes on with it where that costs no time.
@@ -87,13 +96,15 @@ function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
       own[own.findIndex((h) => h <= startH + 1e-9)] = endH
     }
     tasks.push({ jobId: chosen.job.id, stage: task.stage, technician: who, tool: task.tool, startH, endH })
+    endOf.set(chosen.job.id, Math.max(endOf.get(chosen.job.id) ?? 0, endH))
     Object.assign(chosen, { next: chosen.next + 1, readyH: endH + (task.waitAfterH ?? 0), last: who, restH: chosen.restH - task.hours })
+    if (chosen.next >= chosen.job.tasks.length) open = open.filter((s) => s !== chosen)
   }
   const jobs = input.jobs.map((job) => {
-    const endH = Math.max(0, ...tasks.filter((t) => t.jobId === job.id).map((t) => t.endH))
+    const endH = endOf.get(job.id) ?? 0
     return { id: job.id, endH, lateH: job.dueH === null ? 0 : Math.max(0, endH - job.dueH) }
   })
-  return { tasks, jobs, endH: Math.max(0, ...jobs.map((j) => j.endH)) }
+  return { tasks, jobs, endH: jobs.reduce((end, j) => Math.max(end, j.endH), 0) }
 }
 
 /**

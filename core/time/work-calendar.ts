@@ -9,6 +9,14 @@ export interface WorkCalendar {
 
 const HOUR_MS = 3_600_000
 const DAY_MS = 24 * HOUR_MS
+const WEEK_MS = 7 * DAY_MS
+/** The last moment that a time can be told for. */
+const LAST_MS = Date.parse('9999-12-31T00:00:00.000Z')
+
+/** Work of a whole week, ms: the same from whichever moment it is counted. */
+function weekMs({ fromHour, toHour, days }: WorkCalendar): number {
+  return new Set(days.filter((d) => d >= 0 && d <= 6)).size * (toHour - fromHour) * HOUR_MS
+}
 
 /** The shift of the day that a moment (ms, on the shop's clock) lies in. */
 function shiftOf(localMs: number, calendar: WorkCalendar): { works: boolean; startMs: number; endMs: number; nextDayMs: number } {
@@ -28,12 +36,19 @@ function shiftOf(localMs: number, calendar: WorkCalendar): { works: boolean; sta
 export function afterWorkHours(startIso: string, hours: number, calendar: WorkCalendar, begins: boolean): string {
   let local = Date.parse(startIso) + calendar.offsetMinutes * 60_000
   let left = Math.round(hours * HOUR_MS)
-  if (calendar.toHour <= calendar.fromHour || calendar.days.length === 0) return new Date(local + left - calendar.offsetMinutes * 60_000).toISOString()
+  const week = weekMs(calendar)
+  const tell = (ms: number) => new Date(Math.min(ms - calendar.offsetMinutes * 60_000, LAST_MS)).toISOString()
+  if (!(week > 0)) return tell(local + left)
+  // Whole weeks are passed at once; the last one or two are walked day by day.
+  const weeks = Math.max(0, Math.floor(left / week) - 1)
+  local += weeks * WEEK_MS
+  left -= weeks * week
+  if (local > LAST_MS) return tell(local)
   for (;;) {
     const shift = shiftOf(local, calendar)
     const from = Math.max(local, shift.startMs)
     const room = shift.works ? shift.endMs - from : 0
-    if (room > 0 && (left < room || (left === room && !begins))) return new Date(from + left - calendar.offsetMinutes * 60_000).toISOString()
+    if (room > 0 && (left < room || (left === room && !begins))) return tell(from + left)
     left -= Math.max(0, room)
     local = shift.nextDayMs
   }
@@ -43,8 +58,9 @@ export function afterWorkHours(startIso: string, hours: number, calendar: WorkCa
 export function workHoursBetween(fromIso: string, toIso: string, calendar: WorkCalendar): number {
   const [from, to] = [fromIso, toIso].map((iso) => Date.parse(iso) + calendar.offsetMinutes * 60_000) as [number, number]
   if (to < from) return -workHoursBetween(toIso, fromIso, calendar)
-  let hours = 0
-  for (let local = from; local < to; ) {
+  const weeks = Math.max(0, Math.floor((to - from) / WEEK_MS))
+  let hours = (weeks * Math.max(0, weekMs(calendar))) / HOUR_MS
+  for (let local = from + weeks * WEEK_MS; local < to; ) {
     const shift = shiftOf(local, calendar)
     if (shift.works) hours += Math.max(0, Math.min(to, shift.endMs) - Math.max(local, shift.startMs)) / HOUR_MS
     local = shift.nextDayMs

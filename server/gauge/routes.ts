@@ -71,28 +71,78 @@ async function readBench(store: Store): Promise<Height> {
   return partHeight([...liners.map((l) => ({ ...l, kind: 'liner' as const })), ...shims.map((s) => ({ ...s, kind: 'shim' as const }))])
 }
 
+/** Sockets that may be open at once, in all: a shop has fewer hands than that. */
+const MOST_SOCKETS = 64
+/** Try again later (RFC 6455 registry). */
+const CLOSE_BUSY = 1013
+
+interface Reader {
+  height: Height | null | undefined
+  sockets: number
+  timer: NodeJS.Timeout
+}
+
+/** Reads what stands under the stylus, once for all sockets of a job. */
+class Truths {
+  private readonly readers = new Map<string, Reader>()
+
+  constructor(private readonly store: Store) {}
+
+  /** Begins to read, or joins who reads already. @returns how high it stands now (null: no simulated engine, undefined: not known yet), and how to leave */
+  join(jobId: string | undefined, asFound: boolean): { height(): Height | null | undefined; leave(): void } {
+    const key = `${jobId ?? 'bench'} ${asFound}`
+    let known = this.readers.get(key)
+    if (!known) {
+      let looking = false
+      const reader: Reader = { height: undefined, sockets: 0, timer: setInterval(() => void look(), LOOK_AGAIN_MS) }
+      const look = async () => {
+        if (looking) return
+        looking = true
+        reader.height = await (jobId ? readTruth(this.store, jobId, asFound) : readBench(this.store)).catch(() => reader.height)
+        looking = false
+      }
+      void look()
+      this.readers.set(key, (known = reader))
+    }
+    const own = known
+    own.sockets += 1
+    return {
+      height: () => own.height,
+      leave: () => {
+        own.sockets -= 1
+        if (own.sockets > 0) return
+        clearInterval(own.timer)
+        this.readers.delete(key)
+      },
+    }
+  }
+}
+
 /**
  * The simulated indicator. Its socket sends lines of ASCII (`+0.098 mm`) as a real one
  * does; what the little panel does to it comes in as JSON. All its state lives with the
  * connection, so any copy of the server can play it.
  */
 export async function gaugeRoutes(app: FastifyInstance, { store }: Services): Promise<void> {
+  const truths = new Truths(store)
+  let sockets = 0
   app.get('/api/gauge/simulated', { websocket: true, schema: { hide: true } }, (socket, request) => {
     const parsed = query.safeParse(request.query)
     if (!parsed.success) return socket.close(1008, 'jobId is missing')
+    if (sockets >= MOST_SOCKETS) return socket.close(CLOSE_BUSY, 'too many gauges')
     const { jobId, stage, seed } = parsed.data
     const gauge = new SimulatedGauge(seed)
-    let height: Height | null = null
-    const look = async () => {
-      height = await (jobId ? readTruth(store, jobId, stage === 'as-found') : readBench(store)).catch(() => height)
-      if (!height) socket.send('no simulated engine\n')
-    }
-    const looking = setInterval(() => void look(), LOOK_AGAIN_MS)
+    const truth = truths.join(jobId, stage === 'as-found')
+    sockets += 1
+    let saidMs = 0
     const ticking = setInterval(() => {
-      if (!height) return
-      for (const line of gauge.tick(PERIOD_MS, height(gauge.place))) socket.send(`${line}\n`)
+      const height = truth.height()
+      if (height) for (const line of gauge.tick(PERIOD_MS, height(gauge.place))) socket.send(`${line}\n`)
+      else if (height === null && Date.now() - saidMs >= LOOK_AGAIN_MS) {
+        saidMs = Date.now()
+        socket.send('no simulated engine\n')
+      }
     }, PERIOD_MS)
-    void look()
     socket.on('message', (data: Buffer) => {
       try {
         gauge.control(gaugeControl.parse(JSON.parse(data.toString())))
@@ -101,7 +151,8 @@ export async function gaugeRoutes(app: FastifyInstance, { store }: Services): Pr
       }
     })
     socket.on('close', () => {
-      clearInterval(looking)
+      sockets -= 1
+      truth.leave()
       clearInterval(ticking)
     })
   })

@@ -5,10 +5,9 @@ import { isClosed, routeStages } from '#core/job/route'
 import { sealState, signatureOf } from '#core/job/seal'
 import { measuredStages } from '#core/job/stages'
 import type { Snapshot } from '#core/job/snapshot'
-import type { Photo } from '#core/job/strip'
-import { figure, lines, paperOf, print, table, title, Writer, type RecordOptions } from './pdf-writer'
+import { figure, imageOf, lines, paperOf, print, table, title, unshownPhotos, Writer, type Printable, type RecordOptions } from './pdf-writer'
 import { profileSvg } from './profile-svg'
-import { complaintBlock } from './pdf-work'
+import { complaintBlock, takenInBlock } from './pdf-work'
 import { word } from './words'
 
 const money = (value: number) => Math.round(value).toLocaleString('en')
@@ -51,34 +50,37 @@ function doneLines(snapshot: Snapshot): string[] {
  * One page for the owner: why it came in, what the deck said, what was decided and done, how
  * it stands now, and who answers for it.
  */
-export function ownerPdf(snapshot: Snapshot, options: RecordOptions, photos: ReadonlyMap<string, Buffer>): Promise<Buffer> {
+export function ownerPdf(snapshot: Snapshot, options: RecordOptions, photos: Printable): Promise<Buffer> {
   const w = new Writer(snapshot, options)
   return print(paperOf(w, word('owner.title'), ownerContent(w, photos)))
 }
 
 /** What stands on the owner's page. */
-export function ownerContent(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[] {
+export function ownerContent(w: Writer, photos: Printable): Content[] {
   const { snapshot } = w
   const decks = measuredStages.map((stage) => readDeck(snapshot, stage))
   const last = [...decks].reverse().find((d) => d.cylinders.some((c) => c.set)) ?? decks[0]!
   const signature = isClosed(snapshot, 'record') ? signatureOf(snapshot) : null
-  const shown = snapshot.photos.filter((p: Photo) => !p.struck && photos.has(p.id)).slice(0, 3)
+  const first = snapshot.photos.filter((p) => !p.struck).slice(0, 3)
+  const shown = first.filter((p) => photos.has(p.id))
   const inside = last.cylinders.filter((c) => c.verdictAmong === 'in').length
   return [
     { text: word('owner.title'), fontSize: 9, color: '#565B5F' },
     { text: snapshot.job.title, fontSize: 20, bold: true },
     { text: `${snapshot.engine.name} · ${word('record.number', { number: snapshot.job.number })}`, fontSize: 11 },
+    ...takenInBlock(w),
     ...(snapshot.job.complaint ? [{ text: `“${snapshot.job.complaint}”`, fontSize: 11, margin: [0, 4, 0, 0] as [number, number, number, number] }] : []),
     ...complaintBlock(w),
     title(word(last === decks[0] ? 'record.profile-only' : 'record.profile', { stage: word(`stage.${last.stage}`) })),
     { svg: profileSvg(snapshot, last, decks[0]!, (mm) => w.length(mm)), width: 515 },
     { text: word('owner.stand', { inside, of: last.cylinders.length, stage: word(`stage.${last.stage}`), min: w.length(snapshot.sheet.limits.minMm), max: w.withUnit(snapshot.sheet.limits.maxMm) }), fontSize: 10, margin: [0, 3, 0, 0] },
     ...choicesBlock(w),
-    ...(shown.length > 0 ? [{ columns: shown.map((p) => ({ stack: [{ image: `data:${p.mime};base64,${photos.get(p.id)!.toString('base64')}`, fit: [160, 100] as [number, number] }, { text: p.words, fontSize: 8 }] })), columnGap: 8, margin: [0, 8, 0, 0] as [number, number, number, number] }] : []),
+    ...(shown.length > 0 ? [{ columns: shown.map((p) => ({ stack: [{ image: imageOf(photos, p.id), fit: [160, 100] as [number, number] }, { text: p.words, fontSize: 8 }] })), columnGap: 8, margin: [0, 8, 0, 0] as [number, number, number, number] }] : []),
+    ...unshownPhotos(first, photos),
     title(word('owner.done')),
     lines(doneLines(snapshot), word('owner.nothing-done')),
     signature
-      ? { text: word('record.signed', { name: w.person(signature.personId), when: w.time(signature.at), mark: signature.hash.slice(0, 12) }) + (sealState(snapshot, signature) === 'broken' ? ` ${word('record.seal-broken')}` : ''), bold: true, margin: [0, 8, 0, 0] }
+      ? { text: word('record.signed', { name: w.person(signature.personId), when: w.closedAt(signature), mark: signature.hash.slice(0, 12) }) + (sealState(snapshot, signature) === 'broken' ? ` ${word('record.seal-broken')}` : ''), bold: true, margin: [0, 8, 0, 0] }
       : { text: word('owner.unsigned'), bold: true, color: '#A23B2A', margin: [0, 8, 0, 0] },
     { text: word('record.deference'), fontSize: 8.5, margin: [0, 4, 0, 0] },
   ]

@@ -13,13 +13,18 @@ import { tallyTotals } from '#core/job/tally'
 import { clockHour } from '#core/measure/angle'
 import { partFigures } from '#core/plan/read-repair'
 import { stageHours } from '#core/time/stage-hours'
-import { figure, lines, table, title, type Writer } from './pdf-writer'
+import { figure, imageOf, lines, photoWords, table, title, unshownPhotos, type Printable, type Writer } from './pdf-writer'
 import { sayComplaint, sayPattern, sayShift } from '#contract/words/say-strip'
 import { say, word } from './words'
 
 const cell = (text: string, more: object = {}): TableCell => ({ text, fontSize: 9, ...more })
 const standing = <T extends { struck: unknown }>(all: readonly T[]) => all.filter((e) => !e.struck)
 const number = (n: number) => figure(String(n), { alignment: 'left' })
+
+/** Where a job of another shop came from. */
+export function takenInBlock(w: Writer): Content[] {
+  return w.snapshot.takenIn.map((way) => ({ text: word('record.taken-in', { shop: way.shop || '—', number: way.number, saved: w.time(way.savedAt), when: w.time(way.at) }), bold: true, fontSize: 9.5, margin: [0, 2, 0, 0] as [number, number, number, number] }))
+}
 
 /** What the engine came in with. */
 export function intakeBlock(w: Writer): Content[] {
@@ -74,13 +79,13 @@ function pullsBlock(w: Writer): Content[] {
   return [title(word('record.pulls')), table([word('record.cylinder'), word('puller.in-hand'), word('record.took'), word('pull.tight-at'), word('record.ran-out')], rows, [30, 110, 60, 90, '*'])]
 }
 
-function findingsBlock(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[] {
+function findingsBlock(w: Writer, photos: Printable): Content[] {
   const { findings, engine } = w.snapshot
   const graded = engine.heads.flat().flatMap((c) => {
     const grade = confirmedGrade(w.snapshot, c)
     return grade ? [word('record.grade', { cylinder: c, grade: word(`grade.${grade.grade}`), suggested: word(`grade.${grade.suggested}`), name: w.person(grade.personId) }) + (grade.words ? ` ${grade.words}` : '')] : []
   })
-  if (findings.length === 0 && graded.length === 0) return []
+  if (findings.length === 0 && graded.length === 0) return photosBlock(w, photos)
   const rows = [...findings].sort((a, b) => a.cylinder - b.cylinder).map((f): TableCell[] => [
     number(f.cylinder),
     cell(word(`face.${f.on}`)),
@@ -100,18 +105,15 @@ function findingsBlock(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[
 }
 
 const ACROSS = 3
-/** Photos in rows of three, each with its cylinder and words. */
-function photosBlock(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[] {
-  const shown = standing(w.snapshot.photos).filter((p) => photos.has(p.id))
-  const cells = shown.map((p): Content => ({
-    stack: [
-      { image: `data:${p.mime};base64,${photos.get(p.id)!.toString('base64')}`, fit: [164, 124] },
-      { text: `${p.cylinder === null ? '' : `${word('record.cylinder')} ${p.cylinder}. `}${p.words}`, fontSize: 8 },
-    ],
-    unbreakable: true,
-  }))
+/** Photos in rows of three, each with its cylinder and words; those that cannot be shown are named. */
+function photosBlock(w: Writer, photos: Printable): Content[] {
+  const all = standing(w.snapshot.photos)
+  const cells = all.filter((p) => photos.has(p.id)).map((p): Content => ({ stack: [{ image: imageOf(photos, p.id), fit: [164, 124] }, { text: photoWords(p), fontSize: 8 }], unbreakable: true }))
   const rows = Array.from({ length: Math.ceil(cells.length / ACROSS) }, (_, i) => cells.slice(i * ACROSS, (i + 1) * ACROSS))
-  return rows.map((row) => ({ columns: [...row, ...Array.from({ length: ACROSS - row.length }, () => ({ text: '' }))], columnGap: 8, margin: [0, 6, 0, 0] as [number, number, number, number], unbreakable: true }))
+  return [
+    ...rows.map((row) => ({ columns: [...row, ...Array.from({ length: ACROSS - row.length }, () => ({ text: '' }))], columnGap: 8, margin: [0, 6, 0, 0] as [number, number, number, number], unbreakable: true })),
+    ...unshownPhotos(all, photos),
+  ]
 }
 
 function decisionBlock(w: Writer): Content[] {
@@ -191,6 +193,6 @@ export function timesBlock(w: Writer): Content[] {
 }
 
 /** Everything between the measuring: stoppers, pulling, findings with photos, decision, ledges, parts, plan, seals. */
-export function workBlocks(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[] {
+export function workBlocks(w: Writer, photos: Printable): Content[] {
   return [...tallyBlock(w), ...pullsBlock(w), ...findingsBlock(w, photos), ...decisionBlock(w), ...ledgesBlock(w), ...partsBlock(w), ...planBlock(w), ...sealsBlock(w)]
 }

@@ -2,7 +2,8 @@ import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import pdfmake from 'pdfmake'
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
-import type { Snapshot } from '#core/job/snapshot'
+import type { Closure, Snapshot } from '#core/job/snapshot'
+import type { Photo } from '#core/job/strip'
 import type { LengthUnit } from '#core/units/convert'
 import { formatLength } from '#core/units/format-length'
 import { formatTorque, torqueUnit } from '#core/units/format-torque'
@@ -62,9 +63,26 @@ export class Writer {
     return this.snapshot.people.find((p) => p.id === id)?.name ?? '—'
   }
 
+  /** When something was closed, by the device's clock and by the server's. */
+  closedAt({ at, storedAt }: Pick<Closure, 'at' | 'storedAt'>): string {
+    return storedAt ? word('record.both-clocks', { at: this.time(at), stored: this.time(storedAt) }) : this.time(at)
+  }
+
   time(iso: string): string {
     return `${iso.slice(0, 10)} ${iso.slice(11, 16)} UTC`
   }
+}
+
+/** Photos as JPEG by their ids, those that can be printed. */
+export type Printable = ReadonlyMap<string, Uint8Array>
+export const imageOf = (photos: Printable, id: string) => `data:image/jpeg;base64,${Buffer.from(photos.get(id)!).toString('base64')}`
+/** What stands under a photo: its cylinder and its words. */
+export const photoWords = (p: Photo) => `${p.cylinder === null ? '' : `${word('record.cylinder')} ${p.cylinder}. `}${p.words}`
+
+/** A line that names the photos whose pictures cannot be opened; nothing where all can. */
+export function unshownPhotos(all: readonly Photo[], photos: Printable): Content[] {
+  const unshown = all.filter((p) => !photos.has(p.id))
+  return unshown.length === 0 ? [] : [{ ul: unshown.map((p) => word('record.photo-unshown', { words: photoWords(p), mark: p.sha256.slice(0, 12) })), fontSize: 9, margin: [0, 4, 0, 0] }]
 }
 
 /** A figure in a table. */
@@ -87,13 +105,15 @@ export function lines(all: readonly string[], none: string): Content {
 
 /** A page of paper with the foot that every page of a job bears. */
 export function paperOf(w: Writer, titleWord: string, content: Content[]): TDocumentDefinitions {
-  const { job } = w.snapshot
+  const { job, takenIn } = w.snapshot
+  const from = takenIn.at(-1)
+  const foot = word('record.footer', { number: job.number, title: job.title }) + (from ? ` · ${word('record.footer-from', { shop: from.shop || '—' })}` : '')
   return {
     info: { title: `${job.title} — ${titleWord}` },
     pageSize: w.options.paper,
     pageMargins: [40, 40, 40, 46],
     defaultStyle: { font: 'Text', fontSize: 10, color: '#23272B' },
-    footer: (page, pages) => ({ text: `${word('record.footer', { number: job.number, title: job.title })}   ${page} / ${pages}`, fontSize: 8, margin: [40, 10, 40, 0], color: '#565B5F' }),
+    footer: (page, pages) => ({ text: `${foot}   ${page} / ${pages}`, fontSize: 8, margin: [40, 10, 40, 0], color: '#565B5F' }),
     content,
   }
 }

@@ -6,8 +6,8 @@ import { isClosed, readRoute, routeFacts, routeStages } from '#core/job/route'
 import { sealState, signatureOf } from '#core/job/seal'
 import { gaugeStanding } from '#core/measure/gauge-standing'
 import { measuredStages, optionalStages } from '#core/job/stages'
-import { complaintBlock, dryBlock, intakeBlock, timesBlock, workBlocks } from './pdf-work'
-import { figure, head, lines, paperOf, print, title, Writer, type RecordOptions } from './pdf-writer'
+import { complaintBlock, dryBlock, intakeBlock, takenInBlock, timesBlock, workBlocks } from './pdf-work'
+import { figure, head, lines, paperOf, print, title, Writer, type Printable, type RecordOptions } from './pdf-writer'
 import { profileSvg } from './profile-svg'
 import { word } from './words'
 
@@ -111,7 +111,7 @@ function gaugesBlock(w: Writer): Content {
 
 function closuresBlock(w: Writer): Content {
   const told = w.snapshot.closures.map((c) =>
-    word(c.closes ? 'record.closed' : 'record.reopened', { stage: word(`stage.${c.stage}`), name: w.person(c.personId), when: w.time(c.at), note: c.note, mark: c.hash.slice(0, 12) }) + (c.closes && sealState(w.snapshot, c) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
+    word(c.closes ? 'record.closed' : 'record.reopened', { stage: word(`stage.${c.stage}`), name: w.person(c.personId), when: w.closedAt(c), note: c.note, mark: c.hash.slice(0, 12) }) + (c.closes && sealState(w.snapshot, c) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
   )
   return lines(told, word('record.nothing-closed'))
 }
@@ -148,13 +148,13 @@ const cautions: [string, (s: Snapshot) => boolean][] = [
  *
  * @param photos the bytes of the job's photos by their ids
  */
-export function recordPdf(snapshot: Snapshot, options: RecordOptions, photos: ReadonlyMap<string, Buffer> = new Map()): Promise<Buffer> {
+export function recordPdf(snapshot: Snapshot, options: RecordOptions, photos: Printable = new Map()): Promise<Buffer> {
   const w = new Writer(snapshot, options)
   return print(paperOf(w, word('record.title'), recordContent(w, photos)))
 }
 
 /** What stands on the record, section by section. */
-export function recordContent(w: Writer, photos: ReadonlyMap<string, Buffer>): Content[] {
+export function recordContent(w: Writer, photos: Printable): Content[] {
   const { snapshot, options } = w
   const decks = measuredStages.map((stage) => readDeck(snapshot, stage))
   const last = lastDeck(decks)
@@ -166,12 +166,13 @@ export function recordContent(w: Writer, photos: ReadonlyMap<string, Buffer>): C
   const { job, engine } = snapshot
   const broken = signature !== undefined && sealState(snapshot, signature) === 'broken'
   const signedLine = signed
-    ? { text: word('record.signed', { name: w.person(signature?.personId ?? null), when: w.time(signature?.at ?? ''), mark: signature?.hash.slice(0, 12) ?? '' }) + (broken ? ` ${word('record.seal-broken')}` : ''), bold: true, ...(broken ? { color: '#A23B2A' } : {}) }
+    ? { text: word('record.signed', { name: w.person(signature?.personId ?? null), when: signature ? w.closedAt(signature) : '', mark: signature?.hash.slice(0, 12) ?? '' }) + (broken ? ` ${word('record.seal-broken')}` : ''), bold: true, ...(broken ? { color: '#A23B2A' } : {}) }
     : { text: word('record.unsigned', { stages: open.map((s) => word(`stage.${s}`)).join(', ') }), bold: true, color: '#A23B2A' }
   return [
     { text: word('record.title'), fontSize: 9, color: '#565B5F' },
     { text: job.title, fontSize: 18, bold: true },
     { text: `${engine.name} · ${word('record.number', { number: job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`, fontSize: 10 },
+    ...takenInBlock(w),
     ...intakeBlock(w),
     signedLine,
     title(word(last === decks[0] ? 'record.profile-only' : 'record.profile', { stage: word(`stage.${last.stage}`) })),

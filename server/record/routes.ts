@@ -5,12 +5,11 @@ import { ApiProblem } from '../errors'
 import { jobParams } from '../routes/jobs'
 import { readSnapshot } from '../store/read'
 import { readingsCsv } from './csv'
-import { ownerPdf } from './owner-pdf'
-import { recordPdf } from './pdf'
-import type { RecordOptions } from './pdf-writer'
+import { printable } from '../photos/picture'
 import type { Snapshot } from '#core/job/snapshot'
 import { rows } from '../store/read-values'
 
+const PAPER_MS = 60_000
 const query = z.object({ unit: z.enum(['mm', 'thou']).default('mm'), paper: z.enum(['A4', 'LETTER']).default('A4') })
 
 function fileName(number: number, rest: string): string {
@@ -18,7 +17,7 @@ function fileName(number: number, rest: string): string {
 }
 
 /** What can be taken away: the printed record, all readings, the whole job. */
-export async function recordRoutes(app: FastifyInstance, { store }: Services): Promise<void> {
+export async function recordRoutes(app: FastifyInstance, { store, house }: Services): Promise<void> {
   const open = async (params: unknown) => {
     const snapshot = await readSnapshot(store, (params as z.infer<typeof jobParams>).jobId)
     if (!snapshot) throw new ApiProblem('unknown-job')
@@ -28,14 +27,25 @@ export async function recordRoutes(app: FastifyInstance, { store }: Services): P
     reply.header('content-type', type).header('content-disposition', `${disposition}; filename="${name}"`)
   const schema = (summary: string) => ({ summary, tags: ['record'], params: jobParams })
 
-  type Printer = (snapshot: Snapshot, options: RecordOptions, photos: Map<string, Buffer>) => Promise<Buffer>
-  const papers: [string, string, Printer, string][] = [['record', 'The record as PDF', recordPdf, ''], ['owner', 'A page for the owner as PDF', ownerPdf, '-owner']]
-  for (const [name, summary, print, suffix] of papers) {
-    app.get(`/api/jobs/:jobId/${name}.pdf`, { schema: { ...schema(summary), querystring: query } }, async (request, reply) => {
+  /** Photos fit for paper, read and made anew one by one; none that cannot be opened. */
+  const printablePhotos = async ({ job, photos }: Snapshot) => {
+    const found = new Map<string, Uint8Array<ArrayBuffer>>()
+    for (const { id } of photos.filter((p) => !p.struck)) {
+      const [kept] = await rows(store, 'photoBytes', { id, jobId: job.id })
+      const picture = kept && (await printable(kept.content as Buffer))
+      if (picture) found.set(id, picture)
+    }
+    return found
+  }
+
+  const papers = [['record', 'The record as PDF', ''], ['owner', 'A page for the owner as PDF', '-owner']] as const
+  for (const [paper, summary, suffix] of papers) {
+    app.get(`/api/jobs/:jobId/${paper}.pdf`, { schema: { ...schema(summary), querystring: query } }, async (request, reply) => {
       const snapshot = await open(request.params)
       const options = request.query as z.infer<typeof query>
-      const photos = new Map((await rows(store, 'photoBytes', { jobId: snapshot.job.id })).map((r) => [String(r.id), r.content as Buffer]))
-      return attach(reply, 'application/pdf', fileName(snapshot.job.number, `${suffix}.pdf`), 'inline').send(await print(snapshot, options, photos))
+      const photos = await printablePhotos(snapshot)
+      const pdf = await house.run('makePaper', { paper, snapshot, options, photos }, { timeoutMs: PAPER_MS, transfer: [...photos.values()].map((p) => p.buffer) })
+      return attach(reply, 'application/pdf', fileName(snapshot.job.number, `${suffix}.pdf`), 'inline').send(Buffer.from(pdf))
     })
   }
 

@@ -2,6 +2,7 @@ import type { FastifyInstance, FastifyReply } from 'fastify'
 import { z } from 'zod'
 import { calculations } from '#core/calc'
 import { apiError } from '#contract/shop'
+import type { Services } from '../app'
 import { runCalc } from '../run-calc'
 
 /** Tells when whoever asked has gone. */
@@ -12,7 +13,7 @@ function goneWith(reply: FastifyReply): AbortSignal {
 }
 
 /** `POST /api/calc/NAME`: every calculation of the core, with the input and output of `calc`. */
-export async function calcRoutes(app: FastifyInstance): Promise<void> {
+export async function calcRoutes(app: FastifyInstance, { calc }: Services): Promise<void> {
   app.get('/api/calc', { schema: { summary: 'The calculations there are', tags: ['calculations'] } }, () => ({
     calculations: calculations.map(({ name, summary }) => ({ name, summary })),
   }))
@@ -21,10 +22,10 @@ export async function calcRoutes(app: FastifyInstance): Promise<void> {
     app.post(
       `/api/calc/${name}`,
       { schema: { summary, tags: ['calculations'], body: input, response: { 422: apiError } }, validatorCompiler: () => (value) => ({ value }) },
-      async (request, reply) => runCalc(name, request.body ?? null, goneWith(reply)),
+      async (request, reply) => runCalc(calc, name, request.body ?? null, goneWith(reply)),
     )
   }
   app.post('/api/calc/:name', { schema: { hide: true, params: z.object({ name: z.string() }) } }, async (request, reply) =>
-    runCalc((request.params as { name: string }).name, request.body, goneWith(reply)),
+    runCalc(calc, (request.params as { name: string }).name, request.body ?? null, goneWith(reply)),
   )
 }

@@ -11,6 +11,8 @@ import { readStock } from '../store/read-stock'
 
 export const jobParams = z.object({ jobId: z.uuid() })
 const KEEP_ALIVE_MS = 15_000
+/** Pages that may listen at once, in all. */
+const MOST_LISTENING = 400
 
 /** The shop, a job whole, and the live news of a job. */
 export async function jobRoutes(app: FastifyInstance, { store, watch }: Services): Promise<void> {
@@ -35,14 +37,18 @@ export async function jobRoutes(app: FastifyInstance, { store, watch }: Services
     },
   )
 
+  let listening = 0
   app.get('/api/jobs/:jobId/news', { schema: { summary: 'Server-sent events: the revision of a job, as it changes', tags: ['work'], params: jobParams } }, (request, reply) => {
     const { jobId } = request.params as z.infer<typeof jobParams>
+    if (listening >= MOST_LISTENING) throw new ApiProblem('busy')
+    listening += 1
     reply.hijack()
     reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' })
     reply.raw.write('retry: 500\n\n')
     const stop = watch.listen(jobId, (revision) => reply.raw.write(`data: ${revision}\n\n`))
     const alive = setInterval(() => reply.raw.write(': here\n\n'), KEEP_ALIVE_MS)
     request.raw.on('close', () => {
+      listening -= 1
       clearInterval(alive)
       stop()
     })

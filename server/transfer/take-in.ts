@@ -1,15 +1,22 @@
 import { randomUUID } from 'node:crypto'
-import type { Transaction } from 'sequelize'
+import { readFile } from 'node:fs/promises'
+import { UniqueConstraintError, type Transaction } from 'sequelize'
 import { entryRows, type EntryWhat } from '#core/job/entries'
 import type { Snapshot } from '#core/job/snapshot'
 import { ApiProblem } from '../errors'
+import { readPicture } from '../photos/picture'
 import { entryTables } from '../store/entries'
+import { holdShop, inTransaction } from '../store/holding'
 import type { Row, TableName } from '../store/models'
+import type { Brought } from '../store/read'
 import { rows, select } from '../store/read-values'
 import type { Store } from '../store/store'
-import type { ReadJobFile } from './read-job-file'
+import type { OpenedJobFile } from './open-job-file'
 
 const NO_DEVICE = '00000000-0000-8000-8000-000000000000'
+/** Rows that are written at once: readings that arrive meanwhile come between. */
+const AT_ONCE = 500
+const MOST_WAYS = 20
 
 interface Entry {
   id: string
@@ -17,6 +24,10 @@ interface Entry {
   personId: string
   at: string
   struck?: { personId: string; at: string; reason: string } | null
+}
+
+function* pieces<T>(all: readonly T[]): Generator<T[]> {
+  for (let i = 0; i < all.length; i += AT_ONCE) yield all.slice(i, i + AT_ONCE)
 }
 
 /** Stores what came in a file; every row of it in one transaction. */
@@ -27,35 +38,49 @@ class TakingIn {
   constructor(
     private readonly store: Store,
     private readonly transaction: Transaction,
-    private readonly job: Snapshot,
+    private readonly file: OpenedJobFile,
   ) {}
 
+  private get job(): Snapshot {
+    return this.file.job
+  }
   private get jobId(): string {
     return this.job.job.id
   }
 
   private async put(table: TableName, found: Row[]): Promise<void> {
-    if (found.length > 0) await this.store.models[table].bulkCreate(found, { transaction: this.transaction })
+    for (const some of pieces(found)) await this.store.models[table].bulkCreate(some, { transaction: this.transaction })
   }
 
-  /** Rows whose id is not there yet. */
-  private async putNew(table: TableName, found: Row[]): Promise<void> {
-    const there = new Set((await rows(this.store, table, { id: found.map((r) => r.id) }, this.transaction)).map((r) => r.id))
-    await this.put(table, found.filter((r) => !there.has(r.id)))
+  /** @throws ApiProblem `file-ids-here` where something of the file is in another job already */
+  async refuseKnown(): Promise<void> {
+    const { job } = this
+    const found: [TableName, readonly { id: string }[]][] = [
+      ['readingSets', job.sets], ['readings', job.readings], ['cuts', job.cuts], ['shimFits', job.shimFits], ['placements', job.placements], ['plans', job.plans], ['photoBytes', job.photos],
+      ...(Object.keys(entryTables) as EntryWhat[]).map((what): [TableName, Entry[]] => [entryTables[what], job[entryRows[what].rows] as Entry[]]),
+    ]
+    for (const [table, entries] of found) {
+      for (const some of pieces(entries)) {
+        const there = await select(this.store, `SELECT id FROM ${table} WHERE id IN (:ids) LIMIT 1`, { ids: some.map((e) => e.id) }, this.transaction)
+        if (there.length > 0) throw new ApiProblem('file-ids-here')
+      }
+    }
   }
 
   /** Gives every act of the file a place among the acts of this store, in the same order, and one to each strike after them. */
   async countPlaces(): Promise<void> {
     const { job } = this
-    const dated = [job.sets, job.readings, job.cuts, job.shimFits, job.placements, job.plans, job.closures, ...Object.values(entryRows).map((e) => job[e.rows] as { seq: number }[])]
-    const seqs = [...new Set(dated.flat().map((r) => r.seq))].sort((a, b) => a - b)
-    const strikes = dated.flat().filter((r) => (r as Entry).struck).length
-    // The parts' measurements are one act more.
-    const wanted = seqs.length + strikes + 1
+    const dated = [job.sets, job.readings, job.cuts, job.shimFits, job.placements, job.plans, job.closures, ...Object.values(entryRows).map((e) => job[e.rows] as { seq: number }[])].flat()
+    const seqs = [...new Set(dated.map((r) => r.seq))].sort((a, b) => a - b)
+    const strikes = dated.filter((r) => (r as Entry).struck).length
     const now = new Date()
-    const events = Array.from({ length: wanted }, () => [randomUUID(), this.jobId, NO_DEVICE, null, 'import-job', '{}', now, now, 'done', '[]'])
-    const stored = await select(this.store, 'INSERT INTO events (commandId, jobId, deviceId, personId, what, body, madeAt, at, result, details) VALUES :events RETURNING seq', { events }, this.transaction)
-    const places = stored.map((r) => Number(r.seq)).sort((a, b) => a - b)
+    const events = Array.from({ length: seqs.length + strikes + 1 }, () => [randomUUID(), this.jobId, NO_DEVICE, null, 'import-job', '{}', now, now, 'done', '[]'])
+    const places: number[] = []
+    for (const some of pieces(events)) {
+      const stored = await select(this.store, 'INSERT INTO events (commandId, jobId, deviceId, personId, what, body, madeAt, at, result, details) VALUES :events RETURNING seq', { events: some }, this.transaction)
+      places.push(...stored.map((r) => Number(r.seq)))
+    }
+    places.sort((a, b) => a - b)
     seqs.forEach((seq, i) => this.places.set(seq, places[i]!))
     this.spare = places.slice(seqs.length)
   }
@@ -68,40 +93,22 @@ class TakingIn {
     await this.put('strikes', entries.flatMap((e) => (e.struck ? [{ targetId: e.id, jobId: this.jobId, reason: e.struck.reason, personId: e.struck.personId, at: new Date(e.struck.at), seq: this.spare.shift()! }] : [])))
   }
 
-  async shopRows(): Promise<void> {
-    const { job } = this
-    await this.putNew('people', job.people)
-    await this.putNew('gauges', job.gauges)
-    await this.putNew('pullers', job.pullers.map(({ id, name, ...spec }) => ({ id, name, spec })))
-    await this.putNew('engines', [job.engine])
-    const there = new Set((await rows(this.store, 'sheets', { engineId: job.engine.id }, this.transaction)).map((s) => s.id))
-    const sheets = [...job.sheets, ...(job.sheets.some((s) => s.id === job.sheet.id) ? [] : [job.sheet])].filter((s) => !there.has(s.id))
-    await this.put('sheets', sheets.map(({ links: _, limits, ...s }) => ({ ...s, ...limits, engineId: job.engine.id, at: new Date(s.at) })))
-    await this.put('sheetLinks', sheets.flatMap((s) => s.links.map((link, position) => ({ sheetId: s.id, position, ...link }))))
-    await this.parts()
-  }
-
-  /** Parts that this shop does not have yet, with their measurements; one of ours is left as it lies. */
-  private async parts(): Promise<void> {
-    const { job } = this
-    const at = new Date()
-    const seq = this.spare.pop()!
-    for (const table of ['liners', 'shims'] as const) {
-      const there = new Set((await rows(this.store, table, { id: job[table].map((p) => p.id) }, this.transaction)).map((r) => r.id))
-      const fresh = job[table].filter((p) => !there.has(p.id))
-      await this.put(table, fresh.map(({ fitted, readings: _, ...p }) => ({ ...p, fittedJobId: fitted?.jobId ?? null, fittedCylinder: fitted?.cylinder ?? null })))
-      await this.put('partReadings', fresh.flatMap((p) => p.readings.map((reading, position) => ({ measureId: p.id, position, partId: p.id, ...reading, personId: null, at, seq }))))
-    }
-  }
-
-  async jobRow(): Promise<void> {
-    const { job, sheet, stationsDeg, engine } = this.job
-    const { usage, createdAt, ...rest } = job
-    const taken = await rows(this.store, 'jobs', { number: job.number }, this.transaction)
-    const [next] = await select(this.store, 'SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs FOR UPDATE', {}, this.transaction)
-    await this.put('jobs', [
-      { ...rest, number: taken.length > 0 ? Number(next?.n) : job.number, engineId: engine.id, sheetId: sheet.id, stationsDeg, simulated: false, usageValue: usage?.value ?? null, usageUnit: usage?.unit ?? null, createdAt: new Date(createdAt) },
-    ])
+  /**
+   * The job gets this shop's next number. What it brings of its own shop (engine, limits, people,
+   * gauges, pullers, parts) stays with it: nobody picks from it here, and no other job is judged by it.
+   */
+  async jobRow(): Promise<number> {
+    const { job, sheet, sheets, stationsDeg, engine, people, gauges, pullers, shims, liners, takenIn } = this.job
+    const { usage, createdAt, number: theirs, ...rest } = job
+    const [next] = await select(this.store, 'SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs', {}, this.transaction)
+    const number = Number(next?.n)
+    const brought: Brought = { engine, sheets: sheets.some((s) => s.id === sheet.id) ? sheets : [...sheets, sheet], people, gauges, pullers, shims, liners }
+    const way = { shop: this.file.shop, savedAt: this.file.savedAt, number: theirs, at: new Date().toISOString() }
+    await this.put('jobs', [{
+      ...rest, number, engineId: engine.id, sheetId: sheet.id, stationsDeg, simulated: false, usageValue: usage?.value ?? null, usageUnit: usage?.unit ?? null,
+      createdAt: new Date(createdAt), takenIn: [...takenIn, way].slice(-MOST_WAYS), brought,
+    }])
+    return number
   }
 
   async measured(): Promise<void> {
@@ -116,7 +123,13 @@ class TakingIn {
     await this.put('placements', job.placements.map((p) => ({ ...p, jobId, ...this.by(p) })))
     await this.put('plans', job.plans.map(({ bores: _, ...p }) => ({ ...p, jobId, ...this.by(p) })))
     await this.put('planBores', job.plans.flatMap((p) => p.bores.map((bore, position) => ({ planId: p.id, position, ...bore }))))
-    await this.put('closures', job.closures.map((c) => ({ ...c, jobId, ...this.by(c) })))
+    const rounds = new Map<string, number>()
+    const closures = [...job.closures].sort((a, b) => a.seq - b.seq).map((c) => {
+      const round = rounds.get(c.stage) ?? 0
+      rounds.set(c.stage, round + 1)
+      return { ...c, jobId, round, storedAt: c.storedAt ? new Date(c.storedAt) : null, ...this.by(c) }
+    })
+    await this.put('closures', closures)
     for (const struck of [job.readings, job.cuts, job.shimFits]) await this.strikes(struck)
   }
 
@@ -128,28 +141,44 @@ class TakingIn {
     }
   }
 
-  async photos(photos: ReadJobFile['photos']): Promise<void> {
-    for (const { id, mime, sha256 } of this.job.photos) await this.put('photoBytes', [{ id, jobId: this.jobId, mime, sha256, content: photos.get(id)! }])
+  async photos(): Promise<void> {
+    for (const { id, mime, sha256 } of this.job.photos) {
+      const content = await readFile(this.file.photos.find((p) => p.id === id)!.path)
+      await this.put('photoBytes', [{ id, jobId: this.jobId, mime, sha256, content, bytes: content.length, keptAt: new Date() }])
+    }
+  }
+}
+
+/** @throws ApiProblem `file-damaged` where a photo of the file is no picture that can be opened */
+async function refuseBadPictures({ photos }: OpenedJobFile): Promise<void> {
+  for (const { id, path } of photos) {
+    if (!(await readPicture(await readFile(path)))) throw new ApiProblem('file-damaged', [{ path: `photos.${id}`, message: 'is no picture that can be opened' }])
   }
 }
 
 /**
- * Takes a job in that came in a file: whole, or not at all. Engine, limits, people, gauges and
- * parts that are not here yet come with it; what is here already is left as it is.
+ * Takes a job in that came in a file: whole, or not at all. What it brings of another shop is
+ * its own alone; of what this shop has, nothing changes.
  *
- * @throws ApiProblem `job-is-here`
+ * @throws ApiProblem `job-is-here`, `file-ids-here`, `file-damaged`
  */
-export async function takeIn(store: Store, { job, photos }: ReadJobFile): Promise<{ jobId: string; number: number }> {
-  return store.sequelize.transaction(async (transaction) => {
-    if ((await rows(store, 'jobs', { id: job.job.id }, transaction)).length > 0) throw new ApiProblem('job-is-here')
-    const taking = new TakingIn(store, transaction, job)
-    await taking.countPlaces()
-    await taking.shopRows()
-    await taking.jobRow()
-    await taking.measured()
-    await taking.entries()
-    await taking.photos(photos)
-    const [stored] = await rows(store, 'jobs', { id: job.job.id }, transaction)
-    return { jobId: job.job.id, number: Number(stored?.number) }
-  })
+export async function takeIn(store: Store, file: OpenedJobFile): Promise<{ jobId: string; number: number }> {
+  await refuseBadPictures(file)
+  const jobId = file.job.job.id
+  try {
+    return await inTransaction(store, async (transaction) => {
+      await holdShop(store, transaction)
+      if ((await rows(store, 'jobs', { id: jobId }, transaction)).length > 0) throw new ApiProblem('job-is-here')
+      const taking = new TakingIn(store, transaction, file)
+      await taking.refuseKnown()
+      await taking.countPlaces()
+      const number = await taking.jobRow()
+      await taking.measured()
+      await taking.entries()
+      await taking.photos()
+      return { jobId, number }
+    })
+  } catch (error) {
+    throw error instanceof UniqueConstraintError ? new ApiProblem('file-ids-here') : error
+  }
 }

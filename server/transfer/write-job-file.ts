@@ -1,10 +1,11 @@
-import { strToU8, zipSync, type Zippable } from 'fflate'
+import { Readable } from 'node:stream'
+import yazl from 'yazl'
 import { JOB_FILE_VERSION, type JobFile } from '#contract/job-file'
 import { carryAway } from '#core/job/carry-away'
 import { hashText, orderedJson } from '#core/job/seal'
 import type { Snapshot } from '#core/job/snapshot'
 import type { Photo } from '#core/job/strip'
-import { rows } from '../store/read-values'
+import { rows, select } from '../store/read-values'
 import type { Store } from '../store/store'
 
 /** The job file of a job, without its photos. */
@@ -19,13 +20,23 @@ export function photoPath(photo: Pick<Photo, 'id' | 'mime'>): string {
   return `photos/${photo.id}.${photo.mime.replace('image/', '').replace('jpeg', 'jpg')}`
 }
 
-/** The job file with its photos as one zip. Photos are stored as they are: they are packed already. */
-export async function jobZip(store: Store, file: JobFile): Promise<Buffer> {
-  const content: Zippable = { 'job.json': [strToU8(JSON.stringify(file, null, 1)), { level: 6 }] }
-  const found = await rows(store, 'photoBytes', { jobId: file.job.job.id })
-  for (const photo of file.job.photos) {
-    const kept = found.find((b) => b.id === photo.id)
-    if (kept) content[photoPath(photo)] = [new Uint8Array(kept.content as Buffer), { level: 0 }]
+/**
+ * The job file with its photos as one zip, written as it is read: one photo at a time is in
+ * memory. Photos are stored as they are: they are packed already.
+ */
+export async function jobZip(store: Store, file: JobFile): Promise<Readable> {
+  const jobId = file.job.job.id
+  const there = new Set((await select(store, 'SELECT id FROM photoBytes WHERE jobId = :jobId', { jobId })).map((r) => r.id))
+  const zip = new yazl.ZipFile()
+  zip.addBuffer(Buffer.from(JSON.stringify(file, null, 1)), 'job.json')
+  for (const photo of file.job.photos.filter((p) => there.has(p.id))) {
+    zip.addReadStreamLazy(photoPath(photo), { compress: false }, (give) => {
+      rows(store, 'photoBytes', { id: photo.id, jobId }).then(
+        ([kept]) => give(null, Readable.from([kept!.content as Buffer], { objectMode: false })),
+        (error: Error) => give(error, Readable.from([])),
+      )
+    })
   }
-  return Buffer.from(zipSync(content))
+  zip.end()
+  return zip.outputStream as Readable
 }

@@ -1,0 +1,64 @@
+import { createHash } from 'node:crypto'
+import { UniqueConstraintError } from 'sequelize'
+import { jobLimits } from '#contract/job-file'
+import { ApiProblem } from '../errors'
+import { holdJob, inTransaction } from '../store/holding'
+import { rows, select } from '../store/read-values'
+import type { Store } from '../store/store'
+import { readPicture } from './picture'
+import { refuseFullDisk } from './room'
+
+export interface PhotoPlace {
+  jobId: string
+  photoId: string
+}
+
+export interface KeptBytes {
+  sha256: string
+  mime: string
+  bytes: number
+}
+
+/**
+ * Keeps the bytes of a photo, once. Sent again, the same bytes change nothing. A picture is read
+ * whole before it is kept, and a job holds no more of them than its file can.
+ *
+ * @throws ApiProblem `no-photo`, `photo-differs`, `photo-quota`, `unknown-job`, `disk-full`
+ */
+export async function keepPhoto(store: Store, { jobId, photoId }: PhotoPlace, content: Buffer): Promise<KeptBytes> {
+  await refuseFullDisk()
+  const picture = await readPicture(content)
+  if (!picture) throw new ApiProblem('no-photo')
+  const { mime } = picture
+  const sha256 = createHash('sha256').update(content).digest('hex')
+  const kept = { sha256, mime, bytes: content.length }
+  const same = (row: Record<string, unknown> | undefined) => row?.sha256 === sha256 && row.jobId === jobId
+  try {
+    await inTransaction(store, async (transaction) => {
+      if (!(await holdJob(store, jobId, transaction))) throw new ApiProblem('unknown-job')
+      const [there] = await select(store, 'SELECT sha256, jobId FROM photoBytes WHERE id = :photoId', { photoId }, transaction)
+      if (there) {
+        if (!same(there)) throw new ApiProblem('photo-differs')
+        return
+      }
+      const [held] = await select(store, 'SELECT COUNT(*) AS n, COALESCE(SUM(bytes), 0) AS bytes FROM photoBytes WHERE jobId = :jobId', { jobId }, transaction)
+      if (Number(held!.n) >= jobLimits.photos || Number(held!.bytes) + content.length > jobLimits.allPhotosBytes) throw new ApiProblem('photo-quota')
+      await store.models.photoBytes.create({ id: photoId, jobId, mime, sha256, content, bytes: content.length, keptAt: new Date() }, { transaction, returning: false } as object)
+    })
+  } catch (error) {
+    if (!(error instanceof UniqueConstraintError)) throw error
+    if (!same((await rows(store, 'photoBytes', { id: photoId }))[0])) throw new ApiProblem('photo-differs')
+  }
+  return kept
+}
+
+/** A device may be away for days with the act that names a photo; after that, nobody comes for it. */
+const ORPHAN_DAYS = 14
+
+/** Clears away photos that no act ever named. @returns how many */
+export async function clearOrphans(store: Store, now = new Date()): Promise<number> {
+  const before = new Date(now.getTime() - ORPHAN_DAYS * 86_400_000)
+  const found = await select(store, 'SELECT b.id FROM photoBytes b LEFT JOIN photos p ON p.id = b.id WHERE p.id IS NULL AND b.keptAt < :before', { before })
+  for (const { id } of found) await store.sequelize.query('DELETE FROM photoBytes WHERE id = :id AND NOT EXISTS (SELECT 1 FROM photos WHERE photos.id = :id)', { replacements: { id } })
+  return found.length
+}

@@ -1,0 +1,63 @@
+import sharp from 'sharp'
+import type { Photo } from '#core/job/strip'
+import { photoType } from './photo-type'
+
+/** No camera of a shop makes more, pixels; what says it has more is not even opened. */
+const MOST_PIXELS = 64_000_000
+const LONGEST_SIDE_PX = 20_000
+/** A photo on paper is a hand wide: this is more than a printer shows. */
+const PRINTED_PX = 1200
+
+sharp.cache(false)
+sharp.concurrency(1)
+
+/** Pictures are opened one after the other: one is bounded, a hundred at once are not. */
+let last: Promise<unknown> = Promise.resolve()
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  const own = last.then(work, work)
+  last = own.catch(() => undefined)
+  return own
+}
+
+/** Whether a PNG's chunks follow each other to its end, each as long as it says. */
+function pngIsWhole(content: Buffer): boolean {
+  for (let at = 8; at + 12 <= content.length; ) {
+    const length = content.readUInt32BE(at)
+    if (length > content.length - at - 12) return false
+    if (content.toString('latin1', at + 4, at + 8) === 'IEND') return true
+    at += length + 12
+  }
+  return false
+}
+
+/** Whether a JPEG has its end. */
+const jpegIsWhole = (content: Buffer) => content.lastIndexOf(Buffer.from([0xff, 0xd9])) > 0
+
+/**
+ * What a picture is, read whole: its signature, that it goes on to its end, its size before it
+ * is opened, and that it can be opened from the first row to the last. Null where it cannot.
+ */
+export async function readPicture(content: Buffer): Promise<{ mime: Photo['mime']; widthPx: number; heightPx: number } | null> {
+  const mime = photoType(content)
+  if (!mime || !(mime === 'image/png' ? pngIsWhole(content) : jpegIsWhole(content))) return null
+  const options = { limitInputPixels: MOST_PIXELS, failOn: 'warning', sequentialRead: true } as const
+  return inTurn(async () => {
+    const { width, height, format } = await sharp(content, options).metadata()
+    if (`image/${format}` !== mime || Math.max(width, height) > LONGEST_SIDE_PX || width * height > MOST_PIXELS) return null
+    await sharp(content, options).resize(16, 16, { fit: 'fill', kernel: 'nearest' }).raw().toBuffer()
+    return { mime, widthPx: width, heightPx: height }
+  }).catch(() => null)
+}
+
+/** A picture made anew for paper, as JPEG, whatever an earlier version let in; null where it cannot be opened. */
+export async function printable(content: Buffer): Promise<Uint8Array<ArrayBuffer> | null> {
+  return inTurn(async () => {
+    const made = await sharp(content, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true })
+      .rotate()
+      .resize(PRINTED_PX, PRINTED_PX, { fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: 82 })
+      .toBuffer()
+    return new Uint8Array(made)
+  }).catch(() => null)
+}

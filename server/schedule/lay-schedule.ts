@@ -1,0 +1,65 @@
+import type { Crew } from '#contract/commands'
+import type { Schedule } from '#contract/shop'
+import { planShop, toolOf, type ToolName } from '#core/time/plan-shop'
+import { stageHours, waitAfterH, type HoursFacts, type StageHours } from '#core/time/stage-hours'
+import { afterWorkHours, workHoursBetween, type WorkCalendar } from '#core/time/work-calendar'
+
+/** What a plan needs to know of a job: its hours, and what it is called and wanted by. */
+export type PlannedJob = HoursFacts & { job: { id: string; title: string; wantedBy: string | null } }
+
+export interface ScheduleTask {
+  jobs: readonly PlannedJob[]
+  crew: Crew
+  /** Now, UTC, and how far the shop's clock is ahead of UTC, minutes. */
+  madeAt: string
+  offsetMinutes: number
+}
+
+/** The end of a wanted day, by the shop's clock. */
+function endOfDay(day: string, calendar: WorkCalendar): string {
+  return new Date(Date.parse(`${day}T00:00:00Z`) + calendar.toHour * 3_600_000 - calendar.offsetMinutes * 60_000).toISOString()
+}
+
+/** A plan of these jobs from now on: what is left of each, for the shop's people and tools. A job is planned up to the tool that the shop has none of. */
+export async function laySchedule({ jobs, crew, madeAt, offsetMinutes }: ScheduleTask): Promise<Schedule> {
+  const calendar: WorkCalendar = { fromHour: crew.fromHour, toHour: crew.toHour, days: crew.days, offsetMinutes }
+  const tools: Record<ToolName, number> = { cutter: crew.cutters, press: crew.presses }
+  const lacking = ({ stage }: StageHours) => {
+    const tool = toolOf[stage] ?? null
+    return tool !== null && tools[tool] === 0 ? tool : null
+  }
+  const hours = jobs.map((facts) => {
+    const stages = stageHours(facts)
+    const left = stages.filter((h) => h.leftH > 0)
+    const stop = left.findIndex((h) => lacking(h) !== null)
+    return { facts, stages, planned: stop < 0 ? left : left.slice(0, stop), lacks: stop < 0 ? null : lacking(left[stop]!) }
+  })
+  const plan = planShop({
+    technicians: crew.technicians,
+    tools,
+    jobs: hours.map(({ facts: { job }, planned }) => ({
+      id: job.id,
+      dueH: job.wantedBy ? workHoursBetween(madeAt, endOfDay(job.wantedBy, calendar), calendar) : null,
+      tasks: planned.map((h) => ({ stage: h.stage, hours: h.leftH, tool: toolOf[h.stage] ?? null, waitAfterH: waitAfterH[h.stage] ?? 0 })),
+    })),
+  })
+  const titles = new Map(jobs.map(({ job }) => [job.id, job.title]))
+  const sum = (values: number[]) => values.reduce((total, v) => total + v, 0)
+  return {
+    madeAt,
+    tasks: plan.tasks.map(({ startH, endH, ...t }) => ({
+      ...t, title: titles.get(t.jobId)!, fromAt: afterWorkHours(madeAt, startH, calendar, true), toAt: afterWorkHours(madeAt, endH, calendar, false), hours: endH - startH,
+    })),
+    jobs: hours.map(({ facts: { job }, stages, lacks }, i) => ({
+      id: job.id,
+      title: job.title,
+      plannedH: sum(stages.map((h) => h.plannedH)),
+      usedH: sum(stages.map((h) => h.usedH)),
+      leftH: sum(stages.map((h) => h.leftH)),
+      endAt: afterWorkHours(madeAt, plan.jobs[i]!.endH, calendar, false),
+      lateH: plan.jobs[i]!.lateH,
+      wantedBy: job.wantedBy,
+      lacks,
+    })),
+  }
+}

@@ -1,0 +1,62 @@
+import { existsSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { Piscina } from 'piscina'
+import { ApiProblem } from '../errors'
+import type * as thread from './thread'
+
+type Tasks = typeof thread
+type TaskName = keyof Tasks
+
+export interface PoolOptions {
+  threads: number
+  /** How many may wait; one more is told that the server is busy. */
+  waiting: number
+}
+
+export interface RunOptions {
+  timeoutMs: number
+  /** Ends the work when nobody waits for it any more. */
+  signal?: AbortSignal
+  transfer?: ArrayBuffer[]
+}
+
+/** The built thread: beside the built server, or where the tests say that it lies. */
+const built = process.env.EVENBORE_THREAD ?? fileURLToPath(new URL('./thread.js', import.meta.url))
+
+/**
+ * Threads for heavy work, with a queue and a bound. What fails there, runs out of memory or
+ * takes too long ends with its thread; the server goes on. From sources that were not built,
+ * everything runs in the one thread there is.
+ */
+export class WorkPool {
+  private readonly pool: Piscina | null
+
+  constructor(private readonly options: PoolOptions) {
+    this.pool = existsSync(built)
+      ? new Piscina({ filename: built, minThreads: 0, maxThreads: options.threads, idleTimeout: 30_000, niceIncrement: 5, resourceLimits: { maxOldGenerationSizeMb: 512 } })
+      : null
+  }
+
+  /**
+   * Runs one of the thread's functions.
+   *
+   * @throws ApiProblem `busy` where too many wait already, `took-too-long` where its time is up, `gave-up` where its thread did not bear it
+   */
+  async run<K extends TaskName>(name: K, task: Parameters<Tasks[K]>[0], { timeoutMs, signal, transfer }: RunOptions): Promise<Awaited<ReturnType<Tasks[K]>>> {
+    type Answer = Awaited<ReturnType<Tasks[K]>>
+    if (!this.pool) return ((await import('./thread'))[name] as (task: unknown) => Promise<Answer>)(task)
+    if (this.pool.queueSize >= this.options.waiting) throw new ApiProblem('busy')
+    const time = AbortSignal.timeout(timeoutMs)
+    try {
+      return (await this.pool.run(task, { name, signal: signal ? AbortSignal.any([signal, time]) : time, ...(transfer ? { transferList: transfer } : {}) })) as Answer
+    } catch (error) {
+      if (time.aborted || signal?.aborted) throw new ApiProblem('took-too-long')
+      console.error(`${name} failed in its thread:`, error)
+      throw new ApiProblem('gave-up')
+    }
+  }
+
+  async close(): Promise<void> {
+    await this.pool?.destroy()
+  }
+}
