@@ -13,7 +13,7 @@ export async function withScratchHouse<T>(use: (house: House) => Promise<T>): Pr
   await build()
   const root = mkdtempSync(join(tmpdir(), 'evenbore-scratch-'))
   const home = openHome('demo', root)
-  const database = await startDatabase(home)
+  const database = await startDatabase(home, { forTests: true })
   process.env.EVENBORE_TEST_DB = JSON.stringify(database.address)
   try {
     const house = await House.open()

@@ -139,7 +139,7 @@ describe('what can be taken away', () => {
   it('gives the whole job as a versioned file', async () => {
     const file = jobFile.parse((await server.app.inject(`/api/jobs/${loader}/job.json`)).json())
     expect(file.job).toEqual(JSON.parse(JSON.stringify(carryAway(await server.snapshot(loader)))))
-    expect(file).toMatchObject({ format: 'even-bore-job', version: 2, shop: 'Skerrow Reach Works', check: hashText(orderedJson(file.job)) })
+    expect(file).toMatchObject({ format: 'even-bore-job', version: 3, shop: 'Skerrow Reach Works', check: hashText(orderedJson(file.job)) })
   })
 })
 

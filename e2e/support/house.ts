@@ -23,7 +23,7 @@ export class House {
   }
 
   static async open(options: { address?: DatabaseAddress; demo?: boolean } = {}): Promise<House> {
-    const house = new House(options.address ?? (await freshDatabase()), await freePort(20_000 + Math.floor(Math.random() * 20_000)), options.demo ?? true)
+    const house = new House(options.address ?? (await freshDatabase({ demo: options.demo ?? true })), await freePort(20_000 + Math.floor(Math.random() * 20_000)), options.demo ?? true)
     await house.start()
     return house
   }

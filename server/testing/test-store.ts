@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import mariadb from 'mariadb'
+import mariadb, { type Connection } from 'mariadb'
 import type { FastifyInstance } from 'fastify'
 import type { Command, JobAct, Outcome, ShopAct } from '#contract/commands'
 import type { Snapshot } from '#core/job/snapshot'
@@ -8,8 +8,26 @@ import { buildApp } from '../app'
 import { settle } from '../store/settle'
 import { openStore, type DatabaseAddress, type Store } from '../store/store'
 
-/** A database of its own for one test file, in the MariaDB that the test command started. */
-export async function freshDatabase(): Promise<DatabaseAddress> {
+const TEMPLATE = 't_demo_template'
+
+/** The demo world, filled once for all tests of a run; it is copied from then on. */
+async function fillTemplate(connection: Connection, address: DatabaseAddress): Promise<void> {
+  await connection.query('SELECT GET_LOCK(?, 200)', [TEMPLATE])
+  try {
+    const filled = await connection.query(`SELECT 1 FROM information_schema.tables WHERE table_schema = ? AND table_name = 'filled'`, [TEMPLATE])
+    if (filled.length > 0) return
+    await connection.query(`CREATE DATABASE IF NOT EXISTS ${TEMPLATE} CHARACTER SET utf8mb4`)
+    const store = await openStore({ ...address, database: TEMPLATE })
+    await settle(store, { demo: true }, () => undefined)
+    await store.close()
+    await connection.query(`CREATE TABLE ${TEMPLATE}.filled (done INT)`)
+  } finally {
+    await connection.query('SELECT RELEASE_LOCK(?)', [TEMPLATE])
+  }
+}
+
+/** A database of its own for one test, in the MariaDB that the test command started; empty, or with the demo world in it. */
+export async function freshDatabase(options: { demo: boolean }): Promise<DatabaseAddress> {
   const given = process.env.EVENBORE_TEST_DB
   if (!given) throw new Error('EVENBORE_TEST_DB is not set: run these tests by ./evenbore test')
   const address = JSON.parse(given) as DatabaseAddress
@@ -17,6 +35,14 @@ export async function freshDatabase(): Promise<DatabaseAddress> {
   const { host, port, user, password } = address
   const connection = await mariadb.createConnection({ host, port, user, password })
   await connection.query(`CREATE DATABASE ${database} CHARACTER SET utf8mb4`)
+  if (options.demo) {
+    await fillTemplate(connection, address)
+    const tables: { name: string }[] = await connection.query(`SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_name <> 'filled'`, [TEMPLATE])
+    for (const { name } of tables) {
+      await connection.query(`CREATE TABLE ${database}.${name} LIKE ${TEMPLATE}.${name}`)
+      await connection.query(`INSERT INTO ${database}.${name} SELECT * FROM ${TEMPLATE}.${name}`)
+    }
+  }
   await connection.end()
   return { ...address, database }
 }
@@ -30,7 +56,7 @@ export class TestServer {
   ) {}
 
   static async start(options: { demo: boolean } = { demo: true }, address?: DatabaseAddress): Promise<TestServer> {
-    const at = address ?? (await freshDatabase())
+    const at = address ?? (await freshDatabase(options))
     const store = await openStore(at)
     await settle(store, options, () => undefined)
     return new TestServer(at, store, await buildApp({ store }))

@@ -1,11 +1,14 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { jobFile } from '#contract/job-file'
 import { carryAway, withPlainSeqs } from '#core/job/carry-away'
 import { hashText, orderedJson, sealState } from '#core/job/seal'
 import type { Snapshot } from '#core/job/snapshot'
 import { demoPhoto } from '../demo/demo-photo'
+import { clearOrphans } from '../photos/keep-photo'
+import { refuseFullDisk } from '../photos/room'
 import { commandOf, TestServer } from '../testing/test-store'
 
 let here: TestServer
@@ -13,6 +16,7 @@ let there: TestServer
 let ferry: string
 let loader: string
 let person: string
+const ownHand = randomUUID()
 
 beforeAll(async () => {
   here = await TestServer.start()
@@ -20,6 +24,7 @@ beforeAll(async () => {
   ferry = await here.jobId('Long Reach')
   loader = await here.jobId('loader')
   person = (await here.shop()).people[0]!.id
+  await there.send(commandOf({ what: 'add-person', person: { id: ownHand, name: 'Own Hand', role: 'lead' } }, null, null))
 })
 afterAll(async () => {
   await here.stop()
@@ -34,7 +39,8 @@ const bring = async (content: Buffer | string, to = there) => {
 const code = async (content: Buffer | string) => (await bring(content)).body.error?.code
 /** As it compares whichever store it lies in. */
 const comparable = (snapshot: Snapshot) => withPlainSeqs(carryAway(snapshot))
-const own = ({ rule: _r, tooling: _t, rates: _c, renewalCosts: _w, ...rest }: Snapshot) => rest
+/** What is the job's own: the number and the way it came are the store's, rates and tools the shop's. */
+const own = ({ rule: _r, tooling: _t, rates: _c, renewalCosts: _w, takenIn: _i, job: { number: _n, ...job }, ...rest }: Snapshot) => ({ job, ...rest })
 
 describe('a job file', () => {
   it('goes to another shop whole, with photos, and back is the same', async () => {
@@ -49,12 +55,14 @@ describe('a job file', () => {
       expect(createHash('sha256').update(bytes).digest('hex')).toBe(photo.sha256)
     }
     expect(after.closures.map((c) => sealState(after, c))).toEqual(before.closures.map(() => 'stands'))
-    // The shop that took it in has its engine, people and parts now, and can go on with it.
+    // The shop that took it in can go on with it, by its own people; what came with it belongs to the job alone.
     const shop = await there.shop()
     expect(shop.jobs[0]).toMatchObject({ title: before.job.title, nextStage: 'counterbores', engineName: 'Tarrock 6L-140' })
-    expect(shop.people.map((p) => p.name)).toEqual(['Ines Varga', 'Lise Brandt', 'Tom Adeyar'])
-    const [outcome] = await there.send(commandOf({ what: 'tally-plug', tallyId: randomUUID(), cylinder: 6, goesIn: true }, ferry, before.people[0]!.id))
-    expect(outcome).toMatchObject({ result: 'done' })
+    expect([shop.people.map((p) => p.name), shop.gauges, shop.engines, shop.pullers, (await there.app.inject('/api/stock')).json()]).toEqual([['Own Hand'], [], [], [], { liners: [], shims: [] }])
+    expect(after.takenIn).toEqual([{ shop: 'Skerrow Reach Works', number: 1, savedAt: expect.any(String), at: expect.any(String) }])
+    const tally = (who: string) => there.send(commandOf({ what: 'tally-plug', tallyId: randomUUID(), cylinder: 6, goesIn: true }, ferry, who))
+    expect(await tally(before.people[0]!.id)).toMatchObject([{ code: 'unknown-person' }])
+    expect(await tally(ownHand)).toMatchObject([{ result: 'done' }])
     const went = await there.snapshot(ferry)
     expect(went.tally.at(-1)!.seq).toBeGreaterThan(Math.max(...after.closures.map((c) => c.seq)))
   })
@@ -64,7 +72,7 @@ describe('a job file', () => {
     const [before, after] = [await here.snapshot(loader), await there.snapshot(loader)]
     expect(own(comparable(after))).toEqual(own(comparable(before)))
     expect(after.closures.every((c) => sealState(after, c) === 'stands')).toBe(true)
-    expect((await there.shop()).jobs.find((j) => j.id === loader)).toMatchObject({ signed: true, number: 3 })
+    expect((await there.shop()).jobs.find((j) => j.id === loader)).toMatchObject({ signed: true, number: 2 })
   })
 
   it('is not taken in twice, and leaves the first as it is', async () => {
@@ -73,10 +81,10 @@ describe('a job file', () => {
     expect(await there.snapshot(loader)).toEqual(before)
   })
 
-  it('gets the next number where its own is taken', async () => {
+  it('gets the next number of the shop, whatever number it says', async () => {
     const third = await TestServer.start()
     const strange = jobFile.parse(JSON.parse((await take(ferry, 'json')).toString()))
-    const job = { ...strange.job, job: { ...strange.job.job, id: randomUUID() }, photos: [], sets: [], readings: [], closures: [], cuts: [], shimFits: [], placements: [], plans: [], tally: [], pulls: [], findings: [], grades: [], decisions: [], wearMarks: [], liners: [], shims: [] }
+    const job = { ...strange.job, job: { ...strange.job.job, id: randomUUID(), number: 2_147_483_647 }, photos: [], sets: [], readings: [], closures: [], cuts: [], shimFits: [], placements: [], plans: [], tally: [], pulls: [], findings: [], grades: [], decisions: [], wearMarks: [], liners: [], shims: [] }
     expect(await bring(JSON.stringify({ ...strange, job, check: hashText(orderedJson(job)) }), third)).toMatchObject({ status: 200, body: { number: 5 } })
     await third.stop()
   })
@@ -90,7 +98,7 @@ describe('a job file', () => {
     expect(await code(zip.subarray(0, zip.length - 300))).toBe('file-cut-off')
     expect(await code(json.slice(0, json.length / 2))).toBe('file-cut-off')
     expect(await code(json.replace('0.128', '0.118'))).toBe('file-changed')
-    expect(await code(edited({ version: 3, job: { strange: true } }))).toBe('file-newer')
+    expect(await code(edited({ version: 4, job: { strange: true } }))).toBe('file-newer')
     expect(await code(edited({ format: 'something else' }))).toBe('file-no-job')
     for (const nothing of ['hello', '[1,2]', Buffer.from([0x50, 0x4b, 5, 6, ...Array<number>(18).fill(0)])]) expect(await code(nothing)).toBe('file-no-job')
     const wrong = { ...file.job, readings: [{ ...file.job.readings[0]!, valueMm: 'high' }] }
@@ -130,6 +138,81 @@ describe('a job file', () => {
   })
 })
 
+/** A job file with something in it changed, and its check made anew, as somebody with time could. */
+async function forged(title: string, change: (job: Snapshot) => Snapshot): Promise<string> {
+  const file = jobFile.parse(JSON.parse((await take(await here.jobId(title), 'json')).toString()))
+  const job = change({ ...file.job, photos: [] })
+  return JSON.stringify({ ...file, job, check: hashText(orderedJson(job)) })
+}
+
+describe('a forged job file', () => {
+  it('changes nothing in the shop: its limits, parts and people are its own', async () => {
+    const shop = await TestServer.start()
+    const [before, stock] = [await shop.shop(), (await shop.app.inject('/api/stock')).json()]
+    const text = await forged('spare', (job) => {
+      const sheet = { ...job.sheet, version: 99, limits: { ...job.sheet.limits, maxMm: 0.5 } }
+      const fake = { id: randomUUID(), name: 'Nobody Here', role: 'lead' as const }
+      return { ...job, job: { ...job.job, id: randomUUID() }, sheet, sheets: [sheet], people: [fake] }
+    })
+    const { body } = await bring(text, shop)
+    const taken = await shop.snapshot(body.jobId!)
+    expect(taken.sheet).toMatchObject({ version: 99, limits: { maxMm: 0.5 } })
+    const after = await shop.shop()
+    expect({ ...after, jobs: 0 }).toEqual({ ...before, jobs: 0 })
+    expect((await shop.app.inject('/api/stock')).json()).toEqual(stock)
+    const jobId = randomUUID()
+    await shop.send(commandOf({ what: 'start-job', jobId, engineId: taken.engine.id, title: 'After it', complaint: '' }, null, before.people[0]!.id))
+    expect((await shop.snapshot(jobId)).sheet.limits.maxMm).toBe(before.engines.find((e) => e.id === taken.engine.id)!.sheets.at(-1)!.limits.maxMm)
+    // Our own sheets are there to be chosen, and a person may say so.
+    const ours = before.engines.find((e) => e.id === taken.engine.id)!.sheets.at(-1)!
+    expect(ours.id).toBe(taken.sheet.id)
+    await shop.stop()
+  })
+
+  it.each<[string, (job: Snapshot) => Snapshot, string]>([
+    ['a reading of no set', (job) => ({ ...job, readings: job.readings.map((r, i) => (i === 0 ? { ...r, setId: randomUUID() } : r)) }), 'readings.0'],
+    ['a set by no gauge', (job) => ({ ...job, gauges: [] }), 'sets.0'],
+    ['a cylinder too many', (job) => ({ ...job, sets: job.sets.map((s, i) => (i === 0 ? { ...s, cylinder: 9 } : s)) }), 'sets.0'],
+    ['a shim of nowhere', (job) => ({ ...job, shims: [] }), 'shimFits.0'],
+    ['a person of nowhere', (job) => ({ ...job, people: [] }), 'sets.0'],
+    ['the same mark twice', (job) => ({ ...job, readings: [...job.readings, job.readings[0]!] }), 'readings'],
+    ['a bore of 1e-10', (job) => ({ ...job, engine: { ...job.engine, boreMm: 1e-10 } }), 'job.engine.boreMm'],
+  ])('with %s is refused by where it stands', async (_, change, path) => {
+    const { status, body } = await bring(await forged('loader', (job) => change({ ...job, job: { ...job.job, id: randomUUID() } })))
+    expect([status, body.error?.code]).toEqual([422, 'file-damaged'])
+    expect(body.error!.issues.map((i) => i.path).join(' ')).toContain(path.replace('job.', ''))
+  })
+
+  it('with ids of another job is refused, and leaves that one as it is', async () => {
+    const before = await here.snapshot(loader)
+    const text = await forged('loader', (job) => ({ ...job, job: { ...job.job, id: randomUUID() } }))
+    expect(await bring(text, here)).toMatchObject({ status: 409, body: { error: { code: 'file-ids-here' } } })
+    expect(await here.snapshot(loader)).toEqual(before)
+  })
+
+  it('nested a thousand deep is refused', async () => {
+    const deep = `{"format":"even-bore-job","version":3,"job":${'['.repeat(100_000)}${']'.repeat(100_000)}}`
+    expect(await code(deep)).toBe('file-damaged')
+  })
+})
+
+describe('a bomb', () => {
+  it('of a hundred kilobytes is not unpacked, whatever it says of itself', async () => {
+    // A zip that says what it is, one whose table says it is small, and one of thousands of nothings.
+    const zeros = new Uint8Array(150_000_000)
+    const large = Buffer.from(zipSync({ 'job.json': [zeros, { level: 9 }] }))
+    expect(large.length).toBeLessThan(200_000)
+    const lying = Buffer.from(large)
+    const table = lying.indexOf(Buffer.from([0x50, 0x4b, 1, 2]))
+    lying.writeUInt32LE(1000, table + 24)
+    const many = Buffer.from(zipSync(Object.fromEntries(Array.from({ length: 2000 }, (_, i) => [`photos/${i}.png`, new Uint8Array(10)]))))
+    expect(await code(large)).toBe('file-too-large')
+    expect(await code(lying)).toBe('file-too-large')
+    expect(await code(many)).toBe('file-too-large')
+    expect(process.memoryUsage().rss).toBeLessThan(2_500_000_000)
+  })
+})
+
 describe('photos', () => {
   const put = (jobId: string, photoId: string, content: Buffer, type = 'image/png') => here.app.inject({ method: 'PUT', url: `/api/jobs/${jobId}/photos/${photoId}`, payload: content, headers: { 'content-type': type } })
   const add = (photoId: string, sha256: string) => here.send(commandOf({ what: 'add-photo', photoId, cylinder: 1, findingId: null, mime: 'image/png', widthPx: 480, heightPx: 360, bytes: 10, sha256, words: '' }, ferry, person))
@@ -144,6 +227,70 @@ describe('photos', () => {
     expect(await add(photoId, sha256.replace(/^./, (c) => (c === '0' ? '1' : '0')))).toMatchObject([{ code: 'photo-missing' }])
     expect(await add(photoId, sha256)).toMatchObject([{ result: 'done' }])
     expect((await here.snapshot(ferry)).photos.at(-1)).toMatchObject({ id: photoId, sha256 })
+  })
+
+  it('are read whole before they are kept', async () => {
+    const good = demoPhoto(9)
+    const at = good.indexOf('IDAT') - 4
+    const edit = (change: (bytes: Buffer) => void) => {
+      const bytes = Buffer.from(good)
+      change(bytes)
+      return bytes
+    }
+    const bad: [string, Buffer][] = [
+      ['cut off', good.subarray(0, good.length - 40)],
+      ['without its end', good.subarray(0, good.length - 12)],
+      ['a broken stream', edit((b) => b.fill(0xaa, at + 12, at + 60))],
+      ['60000 x 60000', edit((b) => (b.writeUInt32BE(60_000, 16), b.writeUInt32BE(60_000, 20)))],
+      ['20000 x 20000', edit((b) => (b.writeUInt32BE(20_000, 16), b.writeUInt32BE(20_000, 20)))],
+      ['a chunk of -12', edit((b) => b.writeInt32BE(-12, at))],
+      ['taller than its rows', edit((b) => b.writeUInt32BE(5000, 20))],
+      ['a JPEG of nothing', Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 4, 0, 0, 0xff, 0xd9])],
+    ]
+    for (const [what, content] of bad) {
+      const answer = await put(ferry, randomUUID(), content, what.includes('JPEG') ? 'image/jpeg' : 'image/png')
+      expect([what, answer.statusCode, answer.json().error?.code]).toEqual([what, 422, 'no-photo'])
+    }
+  })
+
+  it('that an earlier version let in are named on the papers, which come', async () => {
+    const jobId = await here.jobId('spare')
+    const broken = Buffer.concat([demoPhoto(9).subarray(0, 60), Buffer.alloc(40, 7)])
+    const sha256 = createHash('sha256').update(broken).digest('hex')
+    const photoId = randomUUID()
+    await here.store.models.photoBytes.create({ id: photoId, jobId, mime: 'image/png', sha256, content: broken, bytes: broken.length, keptAt: new Date() }, { returning: false } as object)
+    await here.send(commandOf({ what: 'add-photo', photoId, cylinder: 2, findingId: null, mime: 'image/png', widthPx: 4, heightPx: 4, bytes: broken.length, sha256, words: 'the poisoned one' }, jobId, person))
+    for (const paper of ['record', 'owner']) {
+      const answer = await here.app.inject(`/api/jobs/${jobId}/${paper}.pdf`)
+      expect(answer.statusCode).toBe(200)
+      const pdf = await getDocument({ data: new Uint8Array(answer.rawPayload), verbosity: 0 }).promise
+      const pages = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items))
+      const text = pages.flat().map((item) => ('str' in item ? item.str : '')).join(' ')
+      expect(text).toMatch(/cannot be opened:.*the poisoned one/)
+    }
+  })
+
+  it('of a job end where its file would be too large, and what nobody named is cleared away after two weeks', async () => {
+    const jobId = await here.jobId('Pump')
+    const put8 = async (bytes: number) => {
+      const photoId = randomUUID()
+      await here.store.models.photoBytes.create({ id: photoId, jobId, mime: 'image/png', sha256: 'x', content: Buffer.alloc(1), bytes, keptAt: new Date('2026-01-01') }, { returning: false } as object)
+      return photoId
+    }
+    await Promise.all(Array.from({ length: 12 }, () => put8(8_000_000)))
+    const full = await put(jobId, randomUUID(), demoPhoto(1))
+    expect(full.statusCode).toBe(200)
+    await put8(4_000_000)
+    expect((await put(jobId, randomUUID(), demoPhoto(2))).json().error.code).toBe('photo-quota')
+    expect(await clearOrphans(here.store, new Date('2026-01-10'))).toBe(0)
+    expect(await clearOrphans(here.store, new Date('2026-01-20'))).toBe(13)
+    expect((await put(jobId, randomUUID(), demoPhoto(2))).statusCode).toBe(200)
+  })
+
+  it('are not taken where the disk is nearly full', async () => {
+    await expect(refuseFullDisk('/tmp', Number.MAX_SAFE_INTEGER)).rejects.toMatchObject({ code: 'disk-full' })
+    await expect(refuseFullDisk('/tmp', 1)).resolves.toBeUndefined()
+    await expect(refuseFullDisk('/nowhere', 1)).resolves.toBeUndefined()
   })
 
   it('that are none, too large, or of a job that is not there, are refused in words', async () => {
