@@ -32,6 +32,14 @@ export default tseslint.config(
     },
   },
   {
+    files: ['web/**/*.ts', 'web/**/*.vue'],
+    ignores: ['**/*.test.ts', 'web/testing/**'],
+    rules: {
+      // A page opened over the shop's network by plain HTTP is no secure context.
+      'no-restricted-properties': ['error', { object: 'crypto', property: 'randomUUID', message: 'use newId(): a page opened by plain HTTP does not have it' }, { object: 'crypto', property: 'subtle', message: 'a page opened by plain HTTP does not have it' }],
+    },
+  },
+  {
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {

@@ -54,7 +54,6 @@ const MOST_DEG = 3600
 const keptDigits: readonly [RegExp, number][] = [[/Mm$/, 9], [/Deg$/, 6], [/Nm$/, 3], [/^hours$|Hours$/, 4]]
 
 const MOST_DEEP = 24
-// eslint-disable-next-line no-control-regex
 const unfit = /\p{Surrogate}|[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffe\uffff]/gu
 
 /** Thrown by {@link cleaned} at something nested deeper than anything here is. */

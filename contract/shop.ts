@@ -28,6 +28,8 @@ export const jobCard = z.strictObject({
   wantedBy: z.iso.date().nullable(),
   work: z.array(z.enum(workNames)),
   stationsDeg: z.array(z.number()),
+  /** The shop it was taken in from; null for a job of this one. */
+  from: z.string().nullable().default(null),
 })
 export type JobCard = z.infer<typeof jobCard>
 

@@ -1,3 +1,4 @@
+import type { TakenIn } from '#core/job/snapshot'
 import type { StageName } from '#core/job/stages'
 import { readRoute } from '#core/job/route'
 import type { EngineCard, JobCard, Shop } from '#contract/shop'
@@ -70,6 +71,7 @@ export async function readShop(store: Store): Promise<Shop> {
       wantedBy: (j.wantedBy as string | null) ?? null,
       work,
       stationsDeg: list<number[]>(j.stationsDeg),
+      from: j.takenIn ? (list<TakenIn[]>(j.takenIn).at(-1)?.shop ?? null) : null,
     }
   })
   const byName = (a: { name: string }, b: { name: string }) => a.name.localeCompare(b.name)

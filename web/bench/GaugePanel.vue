@@ -8,6 +8,7 @@ import TorqueField from './TorqueField.vue'
 import { useFigures } from './useFigures'
 import { useDevice } from '../stores/device'
 import { useGauge } from '../stores/gauge'
+import { useShop } from '../stores/shop'
 
 const props = defineProps<{ snapshot: Snapshot; stage: SetStage; cylinder: number; stationDeg: number | null; masterMm: number }>()
 const emit = defineEmits<{ hide: [] }>()
@@ -17,7 +18,11 @@ const device = useDevice()
 /** 0 is no torque to clamp to: the book's counts. */
 const clampNm = computed({ get: () => device.clampNm, set: (nm) => (device.clampNm = nm || null) })
 const gauge = useGauge()
+const shop = useShop()
+/** Gauges of this shop: one that came with a job from elsewhere is not at hand. */
+const gauges = computed(() => shop.shop?.gauges ?? props.snapshot.gauges)
 
+const secure = globalThis.isSecureContext
 const onLedges = computed(() => props.stage === 'counterbores')
 const onLiner = computed(() => (gauge.place.on === 'liner' || gauge.place.on === 'ledge' ? gauge.place : null))
 const place = computed(() => (onLiner.value ? t(onLedges.value ? 'gauge.on-ledge' : 'gauge.on-liner', { cylinder: onLiner.value.cylinder, clock: clockHour(onLiner.value.angleDeg) }) : t(gauge.place.on === 'master' ? 'gauge.on-master' : 'gauge.on-deck')))
@@ -63,7 +68,7 @@ function number(event: Event): number {
       <div v-if="gauge.source === 'none'" class="flex flex-wrap gap-2">
         <button v-if="snapshot.job.simulated" type="button" class="key" data-part="connect-simulated" @click="gauge.connectSimulated(snapshot.job.id, stage)">{{ t('gauge.connect-simulated') }}</button>
         <button v-if="gauge.hasSerial" type="button" class="key" @click="gauge.connectSerial()">{{ t('gauge.connect-serial') }}</button>
-        <p class="max-w-[44ch] text-[14px] text-soft">{{ t('gauge.keyboard-note') }}</p>
+        <p class="max-w-[44ch] text-[14px] text-soft">{{ t('gauge.keyboard-note') }}<template v-if="!secure"> {{ t('secure.serial') }}</template></p>
       </div>
       <div v-else class="flex flex-wrap gap-1.5">
         <template v-if="gauge.source === 'simulated'">
@@ -82,7 +87,7 @@ function number(event: Event): number {
     <div class="flex items-end gap-3">
       <label class="field min-w-0 flex-1 text-[15px]">{{ t('gauge.which') }}
         <select v-model="gaugeId" class="min-w-0" data-part="gauge-choice">
-          <option v-for="g in snapshot.gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
+          <option v-for="g in gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
         </select>
       </label>
       <fieldset class="text-[15px]">

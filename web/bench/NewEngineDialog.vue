@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { planEngine, readFiringOrder } from '#core/job/plan-engine'
 import { engineShape } from '#core/job/snapshot'
+import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 import LengthField from './LengthField.vue'
 import { emptyDraft, sheetBody, sheetProblems } from './sheet-draft'
@@ -49,7 +50,7 @@ async function save(): Promise<void> {
     form.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
     return
   }
-  const engineId = crypto.randomUUID()
+  const engineId = newId()
   if (await shop.act({ what: 'add-engine', engineId, shape: shape.value.data, sheet: sheetBody(draft.value) })) {
     emit('made', engineId)
     emit('close')

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { EngineCard } from '#contract/shop'
 import { linkSign } from '#core/liner/stack'
+import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 import ChoiceKeys from './ChoiceKeys.vue'
 import LengthField from './LengthField.vue'
@@ -32,7 +33,7 @@ const ready = computed(() => engine.value !== null && label.value.trim() !== '' 
 
 async function save(): Promise<void> {
   if (!ready.value || nominalMm.value === null) return
-  const id = crypto.randomUUID()
+  const id = newId()
   const common = { id, engineId: engineId.value, label: label.value, nominalMm: nominalMm.value, readings: [] }
   const part = kind.value === 'liner'
     ? { kind: 'liner' as const, ...common, material: '', onlyCylinder: only.value === '' ? null : only.value }

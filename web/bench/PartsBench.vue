@@ -6,6 +6,7 @@ import type { EngineCard } from '#contract/shop'
 import type { Liner, Shim } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
 import { oddParts } from '#core/plan/read-repair'
+import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 import ListTable from './ListTable.vue'
 import PartMeasure from './PartMeasure.vue'
@@ -80,7 +81,7 @@ const counts = computed(() => {
 
 async function measured(readings: { angleDeg: number; valueMm: number }[]): Promise<void> {
   if (!chosen.value) return
-  await shop.act({ what: 'measure-part', measureId: crypto.randomUUID(), partId: chosen.value.id, readings })
+  await shop.act({ what: 'measure-part', measureId: newId(), partId: chosen.value.id, readings })
   emit('changed')
 }
 </script>

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { EngineCard } from '#contract/shop'
 import { partColumns, readPartsCsv, type PartsFile } from '#contract/parts-csv'
+import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 import SheetDialog from './SheetDialog.vue'
 
@@ -18,7 +19,7 @@ async function choose(event: Event): Promise<void> {
   const chosen = (event.target as HTMLInputElement).files?.[0]
   if (!chosen) return
   name.value = chosen.name
-  file.value = readPartsCsv(await chosen.text(), props.engines, () => crypto.randomUUID())
+  file.value = readPartsCsv(await chosen.text(), props.engines, newId)
 }
 
 async function take(): Promise<void> {

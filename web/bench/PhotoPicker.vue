@@ -2,6 +2,7 @@
 import { Camera, ImagePlus } from '@lucide/vue'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { newId } from '../stores/new-id'
 import { keepPhoto } from '../stores/photos'
 import { useJob } from '../stores/job'
 import { shrinkPhoto, type PhotoProblem } from './shrink-photo'
@@ -30,7 +31,7 @@ async function take(event: Event): Promise<void> {
     problem.value = photo
     return
   }
-  const photoId = crypto.randomUUID()
+  const photoId = newId()
   const { content, ...known } = photo
   try {
     await keepPhoto(photoId, job.snapshot!.job.id, content, photo.mime)

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { puller as pullerSchema, type Puller } from '#core/job/strip'
+import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 import LengthField from './LengthField.vue'
 import SheetDialog from './SheetDialog.vue'
@@ -24,7 +25,7 @@ const id = ref('')
 watch(() => props.open, (open) => {
   if (!open) return
   tried.value = false
-  id.value = props.puller?.id ?? crypto.randomUUID()
+  id.value = props.puller?.id ?? newId()
   draft.value = JSON.parse(JSON.stringify(props.puller ? { ...props.puller, id: undefined } : start)) as Draft
 })
 const read = computed(() => pullerSchema.safeParse({ ...draft.value, id: id.value }))

@@ -18,7 +18,7 @@ function what({ command: { act } }: RefusedCommand): string {
 /** What the refusal names: as it is, or in the trade's words. */
 function told({ code, details }: RefusedCommand): string {
   if (code === 'out-of-order') return details.map((d) => t(`order.${d}`)).join('; ')
-  if (code === 'stage-begun') return details.map((d) => t(`stage.${d}`)).join(', ')
+  if (code === 'stage-begun' || code === 'stage-closed') return details.map((d) => t(`stage.${d}`)).join(', ')
   if (code === 'not-found-there') return t('refused.not-there', { kind: t(`finding.${details[0]}`), face: t(`face.${details[1]}`) })
   return code === 'bad-command' || code === 'shim-taken' || code === 'none-in' ? details.join('; ') : ''
 }

@@ -1,21 +1,28 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useShop } from '../stores/shop'
 import HeadStrip from './HeadStrip.vue'
+import InsecureNote from './InsecureNote.vue'
 import KeyHelp from './KeyHelp.vue'
 import RefusedTray from './RefusedTray.vue'
 
 defineProps<{ title: string }>()
+const { t } = useI18n()
+const shop = useShop()
 const dialog = ref<'keys' | 'refused' | null>(null)
 </script>
 
 <template>
   <div class="flex min-h-dvh flex-col">
     <HeadStrip @keys="dialog = 'keys'" @refused="dialog = 'refused'" />
+    <InsecureNote />
     <main class="mx-auto w-full max-w-[1240px] flex-1 px-5 py-5">
       <div class="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>{{ title }}</h1>
         <slot name="action" />
       </div>
+      <p v-if="shop.nobody" class="mb-3 border-l-4 border-outside pl-3 font-semibold" role="alert" data-part="nobody">{{ t('entry.nobody') }}</p>
       <slot />
     </main>
     <KeyHelp :open="dialog === 'keys'" @close="dialog = null" />

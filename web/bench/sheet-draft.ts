@@ -1,6 +1,7 @@
 import { limits as limitsSchema, sheet as sheetSchema, type Limits, type Sheet } from '#core/job/snapshot'
 import { linerShape as linerShapeSchema, type LinerShape, type SealGroove } from '#core/job/fitting'
 import { seatLinks, type Seat } from '#core/liner/stack'
+import { newId } from '../stores/new-id'
 
 type LinkKind = Sheet['links'][number]['kind']
 
@@ -81,7 +82,7 @@ export function sheetProblems(draft: SheetDraft): SheetProblem[] {
 /** The finished sheet, as a command carries it; only for a draft without problems. */
 export function sheetBody(draft: SheetDraft): Pick<Sheet, 'id' | 'seat' | 'links' | 'limits' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals'> {
   return {
-    id: crypto.randomUUID(),
+    id: newId(),
     seat: draft.seat,
     links: draft.links.map((l) => ({ kind: l.kind, nominalMm: l.nominalMm as number })),
     limits: limitsSchema.parse({ ...draft.limits, holdDownNm: draft.limits.holdDownNm || null }),

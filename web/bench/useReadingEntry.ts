@@ -8,6 +8,7 @@ import type { SetStage } from '#core/job/stages'
 import { useDevice } from '../stores/device'
 import { useGauge } from '../stores/gauge'
 import { useJob } from '../stores/job'
+import { newId } from '../stores/new-id'
 
 /** What the pad asks before it takes a reading. */
 export type Question =
@@ -99,7 +100,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     if (!device.personId) return refuse('nobody') || null
     const { stage, gaugeId, zeroOn, masterMm, clampNm } = context.value
     if (!gaugeId) return refuse('no-gauge') || null
-    const setId = crypto.randomUUID()
+    const setId = newId()
     job.act({ what: 'open-set', setId, cylinder: job.selected, stage, gaugeId, zeroOn, ...(masterMm ? { masterMm } : {}), ...(clampNm ? { clampNm } : {}) })
     return setId
   }
@@ -108,7 +109,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     const setId = needsNewSet.value ? openSet() : state.value!.set!.id
     if (!setId) return false
     if (!device.personId) return refuse('nobody')
-    job.act({ what: 'take-reading', readingId: crypto.randomUUID(), setId, angleDeg, valueMm, source })
+    job.act({ what: 'take-reading', readingId: newId(), setId, angleDeg, valueMm, source })
     return true
   }
 
@@ -199,7 +200,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     const setId = needsNewSet.value ? openSet() : (state.value?.set?.id ?? null)
     if (!setId) return false
     valuesMm.slice(0, open.length).forEach((valueMm, i) => {
-      job.act({ what: 'take-reading', readingId: crypto.randomUUID(), setId, angleDeg: open[i]!, valueMm: context.value.fromTyped(valueMm), source: 'typed' })
+      job.act({ what: 'take-reading', readingId: newId(), setId, angleDeg: open[i]!, valueMm: context.value.fromTyped(valueMm), source: 'typed' })
     })
     finish()
     return true

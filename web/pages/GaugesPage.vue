@@ -8,6 +8,7 @@ import LengthField from '../bench/LengthField.vue'
 import SheetDialog from '../bench/SheetDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useFigures } from '../bench/useFigures'
+import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 
 type Draft = Omit<Gauge, 'resolutionMm' | 'repeatabilityMm'> & { resolutionMm: number | null; repeatabilityMm: number | null }
@@ -34,7 +35,7 @@ const draftU = computed(() => (draft.value?.resolutionMm != null && draft.value.
 const ready = computed(() => !!draft.value && draft.value.name.trim() !== '' && draftU.value !== null && (draft.value.resolutionMm ?? 0) > 0)
 
 function begin(gauge?: Gauge): void {
-  draft.value = gauge ? { ...gauge } : { id: crypto.randomUUID(), name: '', serial: '', kind: 'digital-sled', resolutionMm: 0.001, repeatabilityMm: null, basis: 'entered', calibrationDue: null }
+  draft.value = gauge ? { ...gauge } : { id: newId(), name: '', serial: '', kind: 'digital-sled', resolutionMm: 0.001, repeatabilityMm: null, basis: 'entered', calibrationDue: null }
 }
 
 async function save(): Promise<void> {

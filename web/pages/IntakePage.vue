@@ -13,6 +13,7 @@ import NewEngineDialog from '../bench/NewEngineDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useFigures } from '../bench/useFigures'
 import { useDevice } from '../stores/device'
+import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 
 const { t } = useI18n()
@@ -76,7 +77,7 @@ async function start(): Promise<void> {
     problem.value = t('entry.nobody')
     return
   }
-  const jobId = crypto.randomUUID()
+  const jobId = newId()
   const done = await shop.act({
     what: 'start-job', jobId, engineId: engineId.value, title: title.value, complaint: words.value, complaints: complaints.value,
     usage: used.value === '' ? null : { value: Number(used.value), unit: usedUnit.value }, wantedBy: wantedBy.value || null, work: work.value, fromJobId: fromJobId.value, stationsDeg: evenStations(stations.value),

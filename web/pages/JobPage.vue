@@ -2,20 +2,27 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import BroughtLimits from '../bench/BroughtLimits.vue'
 import HeadStrip from '../bench/HeadStrip.vue'
+import InsecureNote from '../bench/InsecureNote.vue'
 import KeyHelp from '../bench/KeyHelp.vue'
 import RefusedTray from '../bench/RefusedTray.vue'
 import RouteRail from '../bench/RouteRail.vue'
+import { useFigures } from '../bench/useFigures'
 import { useJob } from '../stores/job'
 
 const props = defineProps<{ jobId: string }>()
 const { t } = useI18n()
+const { when } = useFigures()
 const job = useJob()
 const route = useRoute()
 const router = useRouter()
-const dialog = ref<'keys' | 'refused' | null>(null)
+const dialog = ref<'keys' | 'refused' | 'brought' | null>(null)
 
 const subtitle = computed(() => (job.snapshot ? t('head.subtitle', { engine: job.snapshot.engine.name, number: job.snapshot.job.number }) : ''))
+
+/** Where the job came from, if it is from elsewhere. */
+const way = computed(() => job.snapshot?.takenIn.at(-1) ?? null)
 
 /** A job opened without a stage goes to the one that is next. */
 function toNextStage(): void {
@@ -44,6 +51,11 @@ onBeforeUnmount(() => {
 <template>
   <div class="flex h-dvh flex-col overflow-hidden">
     <HeadStrip :title="job.snapshot?.job.title ?? t('app.name')" :subtitle="subtitle" @keys="dialog = 'keys'" @refused="dialog = 'refused'" />
+    <InsecureNote />
+    <p v-if="way" class="flex flex-wrap items-center gap-x-4 border-b border-line bg-plate px-3 text-[16px]" data-part="taken-in">
+      <span>{{ t('brought.from', { shop: way.shop || '—', number: way.number, saved: when(way.savedAt), when: when(way.at) }) }}</span>
+      <button type="button" class="inline-flex min-h-[48px] items-center font-semibold underline" data-part="brought" @click="dialog = 'brought'">{{ t('brought.limits') }}</button>
+    </p>
     <div v-if="job.snapshot" class="flex min-h-0 flex-1">
       <RouteRail :route="job.route" :job-id="jobId" />
       <main class="min-w-0 flex-1"><RouterView :key="String(route.name)" /></main>
@@ -54,6 +66,7 @@ onBeforeUnmount(() => {
       <RouterLink to="/" class="key mt-4 inline-flex">{{ t('job.to-list') }}</RouterLink>
     </main>
     <KeyHelp :open="dialog === 'keys'" @close="dialog = null" />
+    <BroughtLimits v-if="way" :open="dialog === 'brought'" @close="dialog = null" />
     <RefusedTray :open="dialog === 'refused'" @close="dialog = null" />
   </div>
 </template>

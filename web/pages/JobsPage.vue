@@ -32,7 +32,7 @@ const columns = computed(() => [
     cell: (c) =>
       h('div', [
         h(RouterLink, { to: { name: 'job', params: { jobId: c.row.original.id } }, class: 'text-[19px] font-bold', onClick: (e: Event) => e.stopPropagation() }, () => c.getValue()),
-        h('p', { class: 'text-[15px] text-soft' }, c.row.original.complaint),
+        h('p', { class: 'text-[15px] text-soft' }, [c.row.original.complaint, c.row.original.from === null ? '' : h('b', { 'data-part': 'from' }, ` ${t('jobs.taken-in', { shop: c.row.original.from || '—' })}`)]),
       ]),
   }),
   column.accessor('engineName', { header: t('jobs.engine') }),

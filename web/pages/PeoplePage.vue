@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import type { Person } from '#core/job/snapshot'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useDevice } from '../stores/device'
+import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 
 const { t } = useI18n()
@@ -14,7 +15,7 @@ const role = ref<Person['role']>('technician')
 void shop.load()
 
 async function add(): Promise<void> {
-  const id = crypto.randomUUID()
+  const id = newId()
   if (!name.value.trim()) return
   if (await shop.act({ what: 'add-person', person: { id, name: name.value, role: role.value } })) {
     name.value = ''

@@ -11,6 +11,7 @@ import StudyPlot from '../bench/StudyPlot.vue'
 import { useFigures } from '../bench/useFigures'
 import { useDevice } from '../stores/device'
 import { useGauge } from '../stores/gauge'
+import { newId } from '../stores/new-id'
 import { useOutbox } from '../stores/outbox'
 import { useShop } from '../stores/shop'
 
@@ -63,7 +64,7 @@ const told = computed(() => (whole.value && typeof report.value === 'object' ? r
 async function begin(): Promise<void> {
   if (form.value.people.length === 0) return
   const parts = Array.from({ length: form.value.parts }, (_, i) => `P${i + 1}`)
-  await shop.act({ what: 'open-study', studyId: crypto.randomUUID(), gaugeId: props.gaugeId, parts, operators: form.value.people, trials: form.value.trials })
+  await shop.act({ what: 'open-study', studyId: newId(), gaugeId: props.gaugeId, parts, operators: form.value.people, trials: form.value.trials })
   await nextTick()
   box.value?.focus()
 }
@@ -71,7 +72,7 @@ async function begin(): Promise<void> {
 function take(valueMm: number): void {
   if (!open.value || !next.value) return
   if (!device.personId) return void (problem.value = 'nobody')
-  const reading = { id: crypto.randomUUID(), studyId: open.value.id, ...next.value, valueMm }
+  const reading = { id: newId(), studyId: open.value.id, ...next.value, valueMm }
   sent.value = [...sent.value, reading]
   outbox.send(null, { what: 'study-reading', ...reading })
   text.value = ''

@@ -2,10 +2,11 @@ import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref, watchEffect } from 'vue'
 import type { LengthUnit } from '#core/units/convert'
+import { newId } from './new-id'
 
 /** What this device remembers: who works at it, in which unit, with which gauge. */
 export const useDevice = defineStore('device', () => {
-  const deviceId = useLocalStorage('evenbore.device', crypto.randomUUID())
+  const deviceId = useLocalStorage('evenbore.device', newId())
   const unit = useLocalStorage<LengthUnit>('evenbore.unit', 'mm')
   const theme = useLocalStorage<'light' | 'dark'>('evenbore.theme', 'light')
   const personId = useLocalStorage('evenbore.person', '')

@@ -9,6 +9,7 @@ import { measuredStages, type MeasuredStage } from '#core/job/stages'
 import { isJobAct, type Command, type JobAct } from '#contract/commands'
 import { deviceDb, plain } from './device-db'
 import { useOutbox } from './outbox'
+import { readLeniently } from './read-leniently'
 
 /** Acts not yet in a snapshot come after everything that is. */
 const AFTER_ALL = 1e12
@@ -100,7 +101,7 @@ export const useJob = defineStore('job', () => {
       const response = await fetch(`/api/jobs/${id}`, { signal: AbortSignal.timeout(8000) })
       if (response.status === 404) problem.value = 'unknown-job'
       if (!response.ok) throw new TypeError(String(response.status))
-      const found = snapshotSchema.parse(await response.json())
+      const found = readLeniently(snapshotSchema, await response.json())
       if (jobId !== id) return
       if (!base.value || found.revision >= base.value.revision) base.value = found
       acknowledged.value = acknowledged.value.filter((a) => a.afterFetch >= mine)

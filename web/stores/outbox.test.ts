@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest'
-import type { JobAct } from '#contract/commands'
+import type { Command, JobAct } from '#contract/commands'
 import { ids } from '#core/testing/make-snapshot'
 import { eventually, FakeServer, newDevice, newPage } from '../testing/device'
 import { deviceDb } from './device-db'
@@ -131,5 +131,51 @@ describe('the outbox', () => {
     })
     outbox.send(jobId, open(crypto.randomUUID()))
     await eventually(() => server.done.size === 4 && outbox.waiting === 0, 'one was left behind')
+  })
+
+  it.each([
+    ['refuses as a whole, for ever', 500, 'failed'],
+    ['finds too large', 413, 'failed'],
+    ['has no room for', 507, 'disk-full'],
+  ])('lays the one act aside that the server %s, says so, and goes on', async (_, status, code) => {
+    const poisoned = crypto.randomUUID()
+    const isPoison = (c: Command) => 'setId' in c.act && c.act.setId === poisoned
+    server.status = (commands) => (commands.some(isPoison) ? status : 200)
+    const outbox = useOutbox()
+    const [before, after] = [crypto.randomUUID(), crypto.randomUUID()]
+    for (const setId of [before, poisoned, after]) outbox.send(jobId, open(setId))
+    outbox.send(jobId, take(after, 0.1))
+    await eventually(() => outbox.waiting === 0, 'it is jammed')
+    expect(outbox.refused.map((r) => [r.code, isPoison(r.command)])).toEqual([[code, true]])
+    expect(server.done.size).toBe(3)
+    expect(outbox.reachable).toBe(true)
+    expect(server.received.filter(isPoison).length).toBeGreaterThan(3)
+  })
+
+  it('waits as long as it takes where the store is away or the server busy, and lays nothing aside', async () => {
+    let asked = 0
+    server.status = () => (++asked < 4 ? (asked % 2 ? 503 : 429) : 200)
+    const outbox = useOutbox()
+    outbox.send(jobId, open(crypto.randomUUID()))
+    await eventually(() => outbox.waiting === 0, 'it gave up')
+    expect([outbox.refused.length, server.done.size]).toEqual([0, 1])
+  })
+
+  it('tries an act a few times that the server fails at, while what follows arrives', async () => {
+    const poisoned = crypto.randomUUID()
+    server.judge = (c) => ('setId' in c.act && c.act.setId === poisoned ? { result: 'refused', code: 'failed', details: [] } : null)
+    const outbox = useOutbox()
+    outbox.send(jobId, open(poisoned))
+    outbox.send(jobId, open(crypto.randomUUID()))
+    await eventually(() => server.done.size === 1, 'what follows is held up')
+    await eventually(() => outbox.waiting === 0, 'it is jammed')
+    expect(outbox.refused.map((r) => r.code)).toEqual(['failed'])
+  })
+
+  it('keeps figures as the store will have them', async () => {
+    const outbox = useOutbox()
+    outbox.send(jobId, take(crypto.randomUUID(), 0.1 + 0.2))
+    expect(outbox.queue[0]!.command.act).toMatchObject({ valueMm: 0.3 })
+    await eventually(() => outbox.waiting === 0, 'something still waits')
   })
 })

@@ -1,15 +1,20 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import { rounded } from '#contract/sensible'
 import { outcomes, type Command, type JobAct, type Outcome, type ShopAct } from '#contract/commands'
 import { deviceDb, plain, type Queued, type RefusedCommand } from './device-db'
 import { useDevice } from './device'
+import { newId } from './new-id'
 import { forgetPhotos, sendPhotos } from './photos'
+import { refuseStatus, Stuck } from './stuck'
 
 type Listener = (done: Command[]) => void
 
 const BATCH = 40
 const WAITS_MS = [300, 700, 1500, 3000, 5000]
 const EARLY_TRIES = 3
+/** How often an act is tried that the server answers, but fails at: then it is laid aside, and what is behind it goes on. */
+const STUCK_TRIES = 3
 
 /** Things an act makes or rests on, by their ids: what rests on something refused is refused with it. */
 function restsOn(command: Command): string | null {
@@ -55,14 +60,14 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Keeps an act on the device and sends it. It counts on screen at once. */
   function send(jobId: string | null, act: JobAct | ShopAct): Command {
-    const command = plain<Command>({
-      commandId: crypto.randomUUID(),
+    const command = rounded(plain<Command>({
+      commandId: newId(),
       deviceId: device.deviceId,
       personId: device.personId || null,
       jobId,
       at: new Date().toISOString(),
       act,
-    })
+    }))
     const entry: Queued = { order: temporary--, command }
     queue.value = [...queue.value, entry]
     writing = writing.then(async () => {
@@ -98,10 +103,15 @@ export const useOutbox = defineStore('outbox', () => {
   async function sendAll(): Promise<void> {
     for (;;) {
       await written()
-      const batch = queue.value.slice(0, BATCH)
-      if (batch.length === 0) return
+      const batch = queue.value.slice(0, oneByOne ? 1 : BATCH)
+      if (batch.length === 0) {
+        oneByOne = false
+        return
+      }
       const answers = await post(batch)
-      if (!answers || !(await settle(batch, answers))) return tryLater()
+      if (!answers) return tryLater()
+      const goOn = answers instanceof Stuck ? await goAround(batch, answers) : await settle(batch, answers)
+      if (!goOn) return tryLater()
     }
   }
 
@@ -114,7 +124,7 @@ export const useOutbox = defineStore('outbox', () => {
     } while (seen !== writing)
   }
 
-  async function post(batch: Queued[]): Promise<Outcome[] | null> {
+  async function post(batch: Queued[]): Promise<Outcome[] | Stuck | null> {
     try {
       await sendPhotos(batch.map((q) => q.command))
       const response = await fetch('/api/commands', {
@@ -123,15 +133,40 @@ export const useOutbox = defineStore('outbox', () => {
         body: JSON.stringify({ commands: batch.map((q) => q.command) }),
         signal: AbortSignal.timeout(10_000),
       })
-      if (!response.ok) throw new TypeError(String(response.status))
+      refuseStatus(response.status)
       const body = outcomes.parse(await response.json())
       reachable.value = true
       failures = 0
       return body.outcomes
-    } catch {
-      reachable.value = false
-      return null
+    } catch (error) {
+      reachable.value = error instanceof Stuck
+      return error instanceof Stuck ? error : null
     }
+  }
+
+  /** How often each act was tried that the server answers but fails at. */
+  const tries = new Map<string, number>()
+  /** Acts go one by one until the one that holds up the others is found. */
+  let oneByOne = false
+
+  /** Counts one more try of an act. @returns whether it has had all it gets */
+  function givenUp({ command }: Queued): boolean {
+    const n = (tries.get(command.commandId) ?? 0) + 1
+    tries.set(command.commandId, n)
+    return n >= STUCK_TRIES
+  }
+
+  /** What could not be sent together goes one by one; what then cannot be sent at all is laid aside. @returns whether to go on at once */
+  async function goAround(batch: Queued[], { code }: Stuck): Promise<boolean> {
+    const [first] = batch
+    if (!oneByOne || !first) {
+      oneByOne = true
+      return true
+    }
+    if (!givenUp(first)) return false
+    oneByOne = false
+    await settle([first], [], code)
+    return true
   }
 
   function tryLater(): void {
@@ -139,16 +174,22 @@ export const useOutbox = defineStore('outbox', () => {
     timer = setTimeout(() => void flush(), WAITS_MS[Math.min(failures++, WAITS_MS.length - 1)])
   }
 
-  /** Takes what was answered off the queue. @returns false where something came too early */
-  async function settle(batch: Queued[], answers: Outcome[]): Promise<boolean> {
+  /**
+   * Takes what was answered off the queue.
+   *
+   * @param stuck why the batch is laid aside without an answer
+   * @returns false where something came too early, or has to be tried again
+   */
+  async function settle(batch: Queued[], answers: Outcome[], stuck?: Stuck['code']): Promise<boolean> {
     const done: Queued[] = []
-    const laidAside: RefusedCommand[] = []
+    const laidAside: RefusedCommand[] = stuck ? batch.map((entry) => ({ ...entry, code: stuck, details: [] })) : []
     let onTime = true
     answers.forEach((answer, i) => {
       const entry = batch[i]
       if (!entry) return
       if (answer.result === 'done') done.push(entry)
       else if (answer.code === 'too-early' && early++ < EARLY_TRIES) onTime = false
+      else if (answer.code === 'failed' && !givenUp(entry)) onTime = false
       else laidAside.push({ ...entry, code: answer.code, details: answer.details })
     })
     if (onTime) early = 0
@@ -160,6 +201,7 @@ export const useOutbox = defineStore('outbox', () => {
     await keep(done, laidAside)
     await forgetPhotos(done.map((q) => q.command))
     const gone = new Set([...done, ...laidAside].map((q) => q.command.commandId))
+    for (const id of gone) tries.delete(id)
     // Listeners first: what leaves the queue must already stand among the acknowledged.
     for (const listener of listeners) listener(done.map((q) => q.command))
     queue.value = queue.value.filter((q) => !gone.has(q.command.commandId))

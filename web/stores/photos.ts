@@ -1,5 +1,6 @@
 import type { Command } from '#contract/commands'
 import { deviceDb } from './device-db'
+import { refuseStatus } from './stuck'
 
 /** The photos that commands speak of, as the device still keeps them. */
 async function keptOf(commands: readonly Command[]) {
@@ -19,12 +20,12 @@ export async function keepPhoto(id: string, jobId: string, content: ArrayBuffer,
  * Sends the bytes of photos before the acts that name them. A photo that the server will not
  * have is left: its act is refused then, with the reason.
  *
- * @throws TypeError where the server does not answer: everything is tried again
+ * @throws what {@link refuseStatus} says where the server does not take it now
  */
 export async function sendPhotos(commands: readonly Command[]): Promise<void> {
   for (const { id, jobId, content, mime } of await keptOf(commands)) {
     const answer = await fetch(`/api/jobs/${jobId}/photos/${id}`, { method: 'PUT', headers: { 'content-type': mime }, body: content, signal: AbortSignal.timeout(60_000) })
-    if (answer.status >= 500) throw new TypeError(String(answer.status))
+    if (answer.status >= 500 || answer.status === 429) refuseStatus(answer.status)
   }
 }
 

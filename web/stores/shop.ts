@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { shop as shopSchema, type Shop } from '#contract/shop'
 import type { Command, JobAct, ShopAct } from '#contract/commands'
 import { deviceDb, plain } from './device-db'
+import { readLeniently } from './read-leniently'
 import { useDevice } from './device'
 import { useOutbox } from './outbox'
 
@@ -23,8 +24,10 @@ export const useShop = defineStore('shop', () => {
     try {
       const response = await fetch('/api/shop', { signal: AbortSignal.timeout(8000) })
       if (!response.ok) throw new TypeError(String(response.status))
-      const found = shopSchema.parse(await response.json())
+      const found = readLeniently(shopSchema, await response.json())
       shop.value = found
+      // Whoever worked at this device in another shop does not work in this one.
+      if (!found.people.some((p) => p.id === device.personId)) device.personId = ''
       stale.value = false
       if (!found.gauges.some((g) => g.id === device.gaugeId)) device.gaugeId = bestGauge(found, false)
       if (!found.gauges.some((g) => g.id === device.depthGaugeId)) device.depthGaugeId = bestGauge(found, true) || bestGauge(found, false)
@@ -34,13 +37,25 @@ export const useShop = defineStore('shop', () => {
     }
   }
 
-  /** Does something in the shop; the list is read anew once it is acknowledged. */
+  /** Somebody must say who they are before anything is done. */
+  const nobody = ref(false)
+
+  /** Whether nobody is named, and that it is said; only the first person of a shop is entered by nobody. */
+  function lacksName(shopAct: ShopAct | null): boolean {
+    const first = shopAct?.what === 'add-person' && (shop.value?.people.length ?? 0) === 0
+    nobody.value = device.personId === '' && !first
+    return nobody.value
+  }
+
+  /** Does something in the shop; the list is read anew once it is acknowledged. @returns whether it was done */
   async function act(shopAct: ShopAct): Promise<boolean> {
+    if (lacksName(shopAct)) return false
     return settled(outbox.send(null, shopAct))
   }
 
   /** Does something to a job that is not open here; the list is read anew too. */
   async function actIn(jobId: string, jobAct: JobAct): Promise<boolean> {
+    if (lacksName(null)) return false
     return settled(outbox.send(jobId, jobAct))
   }
 
@@ -50,7 +65,7 @@ export const useShop = defineStore('shop', () => {
     return !outbox.refused.some((r) => r.command.commandId === commandId)
   }
 
-  return { shop, stale, person, gauge, load, act, actIn }
+  return { shop, stale, nobody: computed(() => nobody.value && device.personId === ''), person, gauge, load, act, actIn }
 })
 
 /** The gauge with the smallest uncertainty: what a set is begun with until another is chosen. */

@@ -15,6 +15,8 @@ export class FakeServer {
   snapshot: Snapshot
   /** Decides what becomes of a command; by default it is done. */
   judge: (command: Command) => Omit<Extract<Outcome, { result: 'refused' }>, 'commandId'> | null = () => null
+  /** The status of the answer to a batch: 200 by default. */
+  status: (commands: Command[]) => number = () => 200
   /** Held answers, to be let go by the test. */
   private gates: (() => void)[] = []
   hold = false
@@ -51,6 +53,8 @@ export class FakeServer {
     }
     const { commands } = JSON.parse(body ?? '{}') as { commands: Command[] }
     this.received.push(...commands)
+    const status = this.status(commands)
+    if (status !== 200) return { ok: false, status, json: () => Promise.resolve({}) }
     const outcomes: Outcome[] = []
     for (const command of commands) {
       const refused = this.judge(command)

@@ -22,6 +22,7 @@ import { useStageKeys } from '../../bench/useStageKeys'
 import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
 import { useShop } from '../../stores/shop'
 import LedgeRing from './LedgeRing.vue'
 import LedgeUnrolled from './LedgeUnrolled.vue'
@@ -90,7 +91,7 @@ function again(): void {
 }
 function saveWear(mark: Pick<WearMark, 'kind' | 'atDeg' | 'spanDeg' | 'depthMm' | 'words'>): void {
   if (!device.personId) entry.problem.value = 'nobody'
-  else job.act({ what: 'mark-wear', markId: crypto.randomUUID(), cylinder: ledge.value.cylinder, ...mark })
+  else job.act({ what: 'mark-wear', markId: newId(), cylinder: ledge.value.cylinder, ...mark })
   close()
 }
 function strikeWear(): void {

@@ -23,6 +23,7 @@ import { useStageKeys } from '../../bench/useStageKeys'
 import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
 import { useShop } from '../../stores/shop'
 import PackStack from './PackStack.vue'
 
@@ -67,16 +68,16 @@ function named(): boolean {
 }
 function cut(leavesMm: number[], expectMm: number, kind: 'rough' | 'finish', unmeasured = ''): void {
   if (!named()) return
-  job.act({ what: 'cut-pass', cutId: crypto.randomUUID(), cylinder: job.selected, kind, leavesMm, expectMm, biasMm: snapshot.value.tooling.cutterBiasMm, unmeasured })
+  job.act({ what: 'cut-pass', cutId: newId(), cylinder: job.selected, kind, leavesMm, expectMm, biasMm: snapshot.value.tooling.cutterBiasMm, unmeasured })
 }
-const place = (linerId: string | null, rotationDeg = 0) => job.act({ what: 'place-liner', placementId: crypto.randomUUID(), cylinder: job.selected, linerId, rotationDeg })
+const place = (linerId: string | null, rotationDeg = 0) => job.act({ what: 'place-liner', placementId: newId(), cylinder: job.selected, linerId, rotationDeg })
 
 function go(): void {
   const m = move.value
   const f = m.figures
   const acts: Record<string, () => void> = {
-    'plug-in': () => job.act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: m.cylinder!, goesIn: true }),
-    'plug-out': () => job.act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: m.cylinder!, goesIn: false, place: 'bore', item: f.item as StopperName, count: Number(f.count) }),
+    'plug-in': () => job.act({ what: 'tally-plug', tallyId: newId(), cylinder: m.cylinder!, goesIn: true }),
+    'plug-out': () => job.act({ what: 'tally-plug', tallyId: newId(), cylinder: m.cylinder!, goesIn: false, place: 'bore', item: f.item as StopperName, count: Number(f.count) }),
     'liner-out': () => place(null),
     refit: () => place(f.linerId === null ? null : String(f.linerId), Number(f.rotation)),
     cut: () => cut(f.leaves as number[], Number(f.expectMm), f.kind === 'finish' ? 'finish' : 'rough'),
@@ -91,7 +92,7 @@ function go(): void {
   if (m.action === 'measure' || named()) acts[m.action]?.()
   focus()
 }
-const fit = (shimId: string, expectMm: number) => job.act({ what: 'fit-shim', fitId: crypto.randomUUID(), cylinder: job.selected, shimId, expectMm })
+const fit = (shimId: string, expectMm: number) => job.act({ what: 'fit-shim', fitId: newId(), cylinder: job.selected, shimId, expectMm })
 
 /** Another pass although nobody measured the last one: only with a reason, which stands on the record. */
 function cutBlind(): void {

@@ -12,6 +12,7 @@ import StageShell from '../../bench/StageShell.vue'
 import { useActs } from '../../bench/useActs'
 import { useStageKeys } from '../../bench/useStageKeys'
 import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
 import { useShop } from '../../stores/shop'
 import PricesDialog from './PricesDialog.vue'
 import RenewalChart from './RenewalChart.vue'
@@ -49,7 +50,7 @@ const percent = (share: number) => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)
 
 function take(): void {
   const { nowCost, comebackChance, expectedCost, renew } = option.value
-  act({ what: 'decide-renewals', decisionId: crypto.randomUUID(), renew, costs: snapshot.value.renewalCosts, nowCost, comebackChance, expectedCost, words: reason.value.trim() })
+  act({ what: 'decide-renewals', decisionId: newId(), renew, costs: snapshot.value.renewalCosts, nowCost, comebackChance, expectedCost, words: reason.value.trim() })
   dialog.value = null
 }
 async function savePrices(costs: RenewalCosts): Promise<void> {

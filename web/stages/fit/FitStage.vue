@@ -11,6 +11,7 @@ import { useActs } from '../../bench/useActs'
 import { useFigures } from '../../bench/useFigures'
 import { useStageKeys } from '../../bench/useStageKeys'
 import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
 import PressDialog from './PressDialog.vue'
 import SealSection from './SealSection.vue'
 import SwellClock from './SwellClock.vue'
@@ -42,7 +43,7 @@ const fitsOf = (groove: number) => snapshot.value.sealFits.filter((s) => !s.stru
 
 function seal(step: 'wetted' | 'on'): void {
   const groove = Number(move.value.figures.groove)
-  act({ what: 'fit-seal', sealFitId: crypto.randomUUID(), cylinder: job.selected, groove, step, lubricant: snapshot.value.sheet.seals[groove]!.lubricant })
+  act({ what: 'fit-seal', sealFitId: newId(), cylinder: job.selected, groove, step, lubricant: snapshot.value.sheet.seals[groove]!.lubricant })
 }
 /** A ring comes off again: everything of it is struck out. */
 function off(groove: number): void {
@@ -50,7 +51,7 @@ function off(groove: number): void {
 }
 function press(log: { peakNm: number | null; atDeg: number | null; words: string }): void {
   if (mine.value.press) strike(mine.value.press.id)
-  act({ what: 'press-liner', pressId: crypto.randomUUID(), cylinder: job.selected, ...log })
+  act({ what: 'press-liner', pressId: newId(), cylinder: job.selected, ...log })
   pressing.value = false
 }
 function go(): void {

@@ -19,6 +19,7 @@ import { useActs } from '../../bench/useActs'
 import { useSay } from '../../bench/useSay'
 import { useStageKeys } from '../../bench/useStageKeys'
 import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
 import FindingDialog from './FindingDialog.vue'
 import LinerUnrolled from './LinerUnrolled.vue'
 
@@ -69,7 +70,7 @@ function open(finding: Finding): void {
   dialog.value = 'finding'
 }
 function save(finding: Omit<Finding, 'id' | 'seq' | 'personId' | 'at' | 'struck' | 'cylinder'>): void {
-  const findingId = crypto.randomUUID()
+  const findingId = newId()
   // It stays open, so that a photo can be taken of it at once.
   if (act({ what: 'mark-finding', findingId, cylinder: job.selected, ...finding })) opened.value = findingId
   else dialog.value = null
@@ -80,7 +81,7 @@ function toGrade(): void {
   dialog.value = 'grade'
 }
 function confirm(): void {
-  act({ what: 'grade-cylinder', gradeId: crypto.randomUUID(), cylinder: job.selected, grade: grade.value, suggested: suggested.value.grade, words: gradeWords.value.trim() })
+  act({ what: 'grade-cylinder', gradeId: newId(), cylinder: job.selected, grade: grade.value, suggested: suggested.value.grade, words: gradeWords.value.trim() })
   dialog.value = null
 }
 function go(): void {

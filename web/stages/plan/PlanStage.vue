@@ -11,6 +11,7 @@ import { useFigures } from '../../bench/useFigures'
 import { useStageKeys } from '../../bench/useStageKeys'
 import { useDevice } from '../../stores/device'
 import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
 import { useShop } from '../../stores/shop'
 import BoreTable from './BoreTable.vue'
 import MatchDialog from './MatchDialog.vue'
@@ -64,7 +65,7 @@ function take(): void {
   if (!device.personId) return void (problem.value = 'nobody')
   problem.value = null
   const bores = p.plan.bores.map(({ cylinder, linerId, rotationDeg, cutMm, shimMm }) => ({ cylinder, linerId, rotationDeg, cutMm, shimMm }))
-  job.act({ what: 'take-plan', planId: crypto.randomUUID(), school: p.school, changed: p.changed, targetMm: p.targetMm, bores })
+  job.act({ what: 'take-plan', planId: newId(), school: p.school, changed: p.changed, targetMm: p.targetMm, bores })
 }
 function go(): void {
   const acts: Record<string, () => void> = {

@@ -10,6 +10,7 @@ import StageShell from '../../bench/StageShell.vue'
 import { useActs } from '../../bench/useActs'
 import { useStageKeys } from '../../bench/useStageKeys'
 import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
 import TallyPlan from './TallyPlan.vue'
 
 const { t } = useI18n()
@@ -34,11 +35,11 @@ const words = computed(() =>
 )
 
 function putIn(): void {
-  act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: job.selected, goesIn: true, place: place.value, item: item.value, count: count.value })
+  act({ what: 'tally-plug', tallyId: newId(), cylinder: job.selected, goesIn: true, place: place.value, item: item.value, count: count.value })
   count.value = 1
 }
 function takeOut(s: Stopped): void {
-  act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: s.cylinder, goesIn: false, place: s.place, item: s.item, count: s.count })
+  act({ what: 'tally-plug', tallyId: newId(), cylinder: s.cylinder, goesIn: false, place: s.place, item: s.item, count: s.count })
 }
 function go(): void {
   if (move.value.action === 'close-stage') closing.value = 'close'

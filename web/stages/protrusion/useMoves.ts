@@ -10,6 +10,7 @@ import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
 import type { useReadingEntry } from '../../bench/useReadingEntry'
+import { newId } from '../../stores/new-id'
 
 /** The next move of the stage, and what its one button does. */
 export function useMoves(
@@ -39,15 +40,15 @@ export function useMoves(
     const cylinder = move.value?.cylinder
     if (!cylinder || !named()) return
     // The pass says that the liner is out: where its placing was recorded, so is its coming out.
-    if (job.snapshot && linerIn(job.snapshot, cylinder)?.linerId) job.act({ what: 'place-liner', placementId: crypto.randomUUID(), cylinder, linerId: null, rotationDeg: 0 })
-    job.act({ what: 'cut-pass', cutId: crypto.randomUUID(), cylinder, kind, leavesMm, expectMm })
+    if (job.snapshot && linerIn(job.snapshot, cylinder)?.linerId) job.act({ what: 'place-liner', placementId: newId(), cylinder, linerId: null, rotationDeg: 0 })
+    job.act({ what: 'cut-pass', cutId: newId(), cylinder, kind, leavesMm, expectMm })
     job.selected = cylinder
   }
 
   function fitShim(shimId: string | null, expectMm: number): void {
     const cylinder = move.value?.cylinder
     if (!cylinder || !named()) return
-    job.act({ what: 'fit-shim', fitId: crypto.randomUUID(), cylinder, shimId, expectMm })
+    job.act({ what: 'fit-shim', fitId: newId(), cylinder, shimId, expectMm })
     job.selected = cylinder
   }
 

@@ -16,6 +16,7 @@ import { useActs } from '../../bench/useActs'
 import { useFigures } from '../../bench/useFigures'
 import { useStageKeys } from '../../bench/useStageKeys'
 import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
 import PullCurves from './PullCurves.vue'
 import PullLogDialog from './PullLogDialog.vue'
 import PullSection from './PullSection.vue'
@@ -60,11 +61,11 @@ const words = computed(() =>
 
 function save(log: Pick<PullLog, 'peakNm' | 'tightMm' | 'ranOut' | 'words'>): void {
   const cylinder = job.selected
-  if (act({ what: 'log-pull', pullId: crypto.randomUUID(), cylinder, pullerId: puller.value?.id ?? null, ...log })) {
+  if (act({ what: 'log-pull', pullId: newId(), cylinder, pullerId: puller.value?.id ?? null, ...log })) {
     dialog.value = null
     // A liner that is out stands in no bore any more.
     const placed = snapshot.value.placements.filter((p) => p.cylinder === cylinder).at(-1)
-    if (placed?.linerId) act({ what: 'place-liner', placementId: crypto.randomUUID(), cylinder, linerId: null, rotationDeg: 0 })
+    if (placed?.linerId) act({ what: 'place-liner', placementId: newId(), cylinder, linerId: null, rotationDeg: 0 })
   } else dialog.value = null
 }
 function go(): void {

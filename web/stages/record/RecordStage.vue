@@ -11,6 +11,7 @@ import PhotoThumb from '../../bench/PhotoThumb.vue'
 import StepBar from '../../bench/StepBar.vue'
 import { useActs } from '../../bench/useActs'
 import { useStageKeys } from '../../bench/useStageKeys'
+import { newId } from '../../stores/new-id'
 import TimesDialog from './TimesDialog.vue'
 import { measuredStages } from '#core/job/stages'
 import CloseStageDialog from '../../bench/CloseStageDialog.vue'
@@ -44,6 +45,7 @@ const closures = computed(() => snapshot.value.closures.map((c) => ({ ...c, seal
 const totals = computed(() => tallyTotals(snapshot.value))
 const photos = computed(() => snapshot.value.photos.filter((p) => !p.struck))
 const findings = computed(() => snapshot.value.findings.filter((f) => !f.struck).sort((a, b) => a.cylinder - b.cylinder))
+const closedAt = (c: { at: string; storedAt: string | null }) => (c.storedAt ? t('record.both-clocks', { at: when(c.at), stored: when(c.storedAt) }) : when(c.at))
 const nameOf = (id: string | undefined) => snapshot.value.people.find((p) => p.id === id)?.name ?? '—'
 const base = computed(() => `/api/jobs/${snapshot.value.job.id}`)
 const limits = computed(() => snapshot.value.sheet.limits)
@@ -62,7 +64,7 @@ const rows = computed(() =>
 
 function go(): void {
   const still = readTally(snapshot.value)[0]
-  if (move.value.action === 'count-out' && still) act({ what: 'tally-plug', tallyId: crypto.randomUUID(), cylinder: still.cylinder, goesIn: false, place: still.place, item: still.item, count: still.count })
+  if (move.value.action === 'count-out' && still) act({ what: 'tally-plug', tallyId: newId(), cylinder: still.cylinder, goesIn: false, place: still.place, item: still.item, count: still.count })
   else if (move.value.action === 'sign') signing.value = true
 }
 useStageKeys(() => signing.value || reopening.value || timing.value, () => move.value, { n: go })
@@ -131,7 +133,7 @@ function sign(): void {
       </section>
       <p v-if="totals.wentIn" class="mt-3 text-[16px]" data-part="record-tally"><b>{{ t('record.tally') }}</b> {{ t('protect.totals', { wentIn: totals.wentIn, cameOut: totals.cameOut, still: totals.stillIn }) }}</p>
       <ul class="mt-3 text-[16px]" data-part="closures">
-        <li v-for="c in closures" :key="c.seq" :data-seal="c.seal">{{ t(c.closes ? 'record.closed' : 'record.reopened', { stage: t(`stage.${c.stage}`), name: nameOf(c.personId), when: when(c.at), note: c.note, mark: c.hash.slice(0, 12) }) }} <b v-if="c.seal === 'broken'" class="text-outside">{{ t('record.seal-broken') }}</b></li>
+        <li v-for="c in closures" :key="c.seq" :data-seal="c.seal">{{ t(c.closes ? 'record.closed' : 'record.reopened', { stage: t(`stage.${c.stage}`), name: nameOf(c.personId), when: closedAt(c), note: c.note, mark: c.hash.slice(0, 12) }) }} <b v-if="c.seal === 'broken'" class="text-outside">{{ t('record.seal-broken') }}</b></li>
       </ul>
       <p class="mt-3 max-w-[90ch] text-[15px] text-soft">{{ t('record.deference') }}</p>
     </div>

@@ -6,6 +6,7 @@ import type { StageName } from '#core/job/stages'
 import { stageHours } from '#core/time/stage-hours'
 import SheetDialog from '../../bench/SheetDialog.vue'
 import { useActs } from '../../bench/useActs'
+import { newId } from '../../stores/new-id'
 
 const props = defineProps<{ open: boolean; snapshot: Snapshot; closed: boolean }>()
 const emit = defineEmits<{ close: [] }>()
@@ -19,7 +20,7 @@ const total = (of: 'plannedH' | 'usedH' | 'leftH') => rows.value.reduce((sum, r)
 
 function book(): void {
   if (hours.value === '' || Number(hours.value) < 0) return
-  if (act({ what: 'book-time', timeId: crypto.randomUUID(), stage: stage.value, kind: kind.value, hours: Number(hours.value), words: '' })) hours.value = ''
+  if (act({ what: 'book-time', timeId: newId(), stage: stage.value, kind: kind.value, hours: Number(hours.value), words: '' })) hours.value = ''
 }
 </script>
 
