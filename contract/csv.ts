@@ -2,7 +2,7 @@
 function field(value: string | number | null): string {
   if (typeof value === 'number') return String(value)
   const text = value ?? ''
-  const safe = /^[=+\-@\t]/.test(text) && !/^[+-]?[\d.,]+$/.test(text) ? `'${text}` : text
+  const safe = /^[\s]*[=+\-@＝＋－＠]|^\t/.test(text) && !/^[+-]?[\d.,]+$/.test(text) ? `'${text}` : text
   return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe
 }
 

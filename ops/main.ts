@@ -12,7 +12,11 @@ const help = `Even Bore — liner protrusion measured, corrected and recorded
   ./evenbore calc     one calculation: calc NAME < input.json (calc --list)
 
   --port N    take this port (else 4780, or the next free one)
-  --host A    listen on this address (else 127.0.0.1, this machine only)
+  --host A    listen on this address (else 127.0.0.1, this machine only;
+              0.0.0.0 for tablets on the shop's network)
+  --name N    a further name the shop is opened by (else this machine's own)
+  --cert F --key F   serve by TLS with this certificate and key (PEM): without it
+              a tablet cannot start Even Bore while the server is away
   --fresh     demo: throw the demo data away and load it anew
 `
 
@@ -36,7 +40,8 @@ async function main(args: string[]): Promise<number> {
   const [what, ...rest] = args
   const host = option(rest, '--host')
   const port = portOption(rest)
-  const common = { ...(host ? { host } : {}), ...(port ? { port } : {}) }
+  const [cert, key, name] = ['--cert', '--key', '--name'].map((o) => option(rest, o))
+  const common = { ...(host ? { host } : {}), ...(port ? { port } : {}), ...(cert ? { cert } : {}), ...(key ? { key } : {}), ...(name ? { names: name.split(',') } : {}) }
   if (what === undefined || what === 'help' || args.includes('--help') || args.includes('-h')) {
     say(help)
     return 0

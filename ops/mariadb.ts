@@ -20,6 +20,8 @@ interface Running {
 export interface Database {
   address: DatabaseAddress
   process: Started
+  /** Comes when it has ended, with how; not there where it was found running. */
+  gone?: Promise<string>
   stop(): Promise<void>
 }
 
@@ -118,11 +120,17 @@ export async function startDatabase(home: Home, { port, forTests = false }: Data
   child.unref()
   const running = { process: markStarted(child.pid ?? 0), port: chosen }
   writeState(home, 'mariadb', running)
-  let gone = false
-  child.once('exit', () => (gone = true))
+  let ended = false
+  const gone = new Promise<string>((resolve) =>
+    child.once('exit', (code, signal) => {
+      ended = true
+      resolve(signal ? `signal ${signal}` : `exit code ${code}`)
+    }),
+  )
   // A busy disk may take its time over the first start; a server that has ended says so at once.
-  if (!(await until(async () => gone || (await answers(address(chosen))), START_WAIT_MS)) || gone) {
+  if (!(await until(async () => ended || (await answers(address(chosen))), START_WAIT_MS)) || ended) {
+    await end(running.process)
     throw new StepFailed('MariaDB did not start.', `Its last words, from ${log}:\n${readFileSync(log, 'utf8').slice(-1200)}`)
   }
-  return handle(running)
+  return { ...handle(running), gone }
 }

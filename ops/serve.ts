@@ -1,13 +1,18 @@
 import { spawn } from 'node:child_process'
-import { appendFileSync, existsSync, rmSync } from 'node:fs'
-import { join } from 'node:path'
+import { existsSync, renameSync, rmSync, statSync } from 'node:fs'
+import { request as httpRequest } from 'node:http'
+import { request as httpsRequest } from 'node:https'
+import { networkInterfaces } from 'node:os'
+import { join, resolve } from 'node:path'
+import { createStream } from 'rotating-file-stream'
 import type { DatabaseAddress } from '../server/store/store'
 import { build } from './build'
 import { ensure, needs } from './debian'
 import { openHome, readState, writeState, type Home } from './home'
-import { startDatabase } from './mariadb'
+import { answers, startDatabase } from './mariadb'
 import { end, freePort, isFree, markStarted, runs, START_WAIT_MS, until, type Started } from './processes'
 import { say, StepFailed } from './say'
+import { goneByItself, Supervisor, type Part, type Running } from './supervise'
 
 interface ServerState {
   process: Started
@@ -20,16 +25,45 @@ export interface ServeOptions {
   port?: number
   host?: string
   fresh?: boolean
+  /** Further names by which the shop may be opened. */
+  names?: string[]
+  /** Files to serve it by TLS. */
+  cert?: string
+  key?: string
+}
+
+/** Where a server listens, and how. */
+export interface ServerPlace {
+  port: number
+  host: string
+  demo: boolean
+  names?: readonly string[]
+  cert?: string
+  key?: string
+  /** The folder on the disk that must not become full. */
+  data?: string
 }
 
 const DEFAULT_PORT = 4780
+const LOG_SIZE = 5_000_000
+const LOGS_KEPT = 4
 
-async function responds(url: string): Promise<boolean> {
-  return (await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) })).ok
+/** Whether a server answers there that it is well. A certificate of the shop's own making is as good as any. */
+export function responds(url: string): Promise<boolean> {
+  const ask = url.startsWith('https:') ? httpsRequest : httpRequest
+  return new Promise((resolve, reject) => {
+    const asked = ask(`${url}/api/health`, { rejectUnauthorized: false, timeout: 2000 }, (answer) => {
+      answer.resume()
+      resolve(answer.statusCode === 200)
+    })
+    asked.once('timeout', () => asked.destroy(new Error('no answer')))
+    asked.once('error', reject)
+    asked.end()
+  })
 }
 
 /** The environment that makes a server what it is. */
-export function serverEnvironment(address: DatabaseAddress, port: number, host: string, demo: boolean): NodeJS.ProcessEnv {
+export function serverEnvironment(address: DatabaseAddress, { port, host, demo, names, cert, key, data }: ServerPlace): NodeJS.ProcessEnv {
   return {
     ...process.env,
     NODE_ENV: 'production',
@@ -41,10 +75,14 @@ export function serverEnvironment(address: DatabaseAddress, port: number, host: 
     EVENBORE_PORT: String(port),
     EVENBORE_HOST: host,
     EVENBORE_DEMO: demo ? '1' : '0',
+    EVENBORE_NAMES: (names ?? []).join(','),
+    ...(cert && key ? { EVENBORE_CERT: cert, EVENBORE_KEY: key } : {}),
+    ...(data ? { EVENBORE_DATA: data } : {}),
   }
 }
 
 async function choosePort(options: ServeOptions, host: string): Promise<number> {
+  if (!(await isFree(0, host))) throw new StepFailed(`This machine has no address ${host}.`, 'Give one of its own with --host, or 0.0.0.0 for all of them.')
   if (options.port !== undefined) {
     if (await isFree(options.port, host)) return options.port
     throw new StepFailed(`Port ${options.port} is in use by another program.`, 'Choose another with --port, or leave --port out and a free one is taken.')
@@ -54,58 +92,122 @@ async function choosePort(options: ServeOptions, host: string): Promise<number> 
   return port
 }
 
-/** `demo` and `serve`: everything from a bare machine to a printed address, until Ctrl-C. */
+/** Certificate and key, where both are given and can be read. */
+function tlsFiles({ cert, key }: ServeOptions): { cert?: string; key?: string } {
+  if (!cert && !key) return {}
+  if (!cert || !key) throw new StepFailed('TLS needs a certificate and its key.', 'Give both: --cert FILE --key FILE.')
+  for (const file of [cert, key]) if (!existsSync(file)) throw new StepFailed(`There is no file ${file}.`, 'Give the certificate and the key as PEM files.')
+  return { cert: resolve(cert), key: resolve(key) }
+}
+
+/** Lays an old log aside where it has become long. */
+export function turnLog(path: string, most = LOG_SIZE): void {
+  if (existsSync(path) && statSync(path).size > most) renameSync(path, `${path}.1`)
+}
+
+/** Addresses under which tablets on the shop's network find it. */
+function networkUrls(scheme: string, port: number): string[] {
+  const all = Object.values(networkInterfaces()).flatMap((found) => found ?? [])
+  return all.filter((a) => !a.internal && a.family === 'IPv4').map((a) => `${scheme}://${a.address}:${port}`)
+}
+
+/** `demo` and `serve`: everything from a bare machine to a printed address; both parts are kept running until Ctrl-C. */
 export async function serve(options: ServeOptions): Promise<void> {
   const host = options.host ?? '127.0.0.1'
   const home = openHome(options.kind)
+  const tls = tlsFiles(options)
   const earlier = readState<ServerState>(home, 'server')
-  if (earlier && runs(earlier.process) && (await until(() => responds(earlier.url), 5000))) {
+  if (earlier && runs(earlier.process) && runs(earlier.launcher) && (await until(() => responds(earlier.url), 5000))) {
     say(`Even Bore is already running at ${earlier.url} (data in ${home.root}).`)
     say('`./evenbore stop` stops it.')
     return
   }
+  // One that nobody watches over any more is ended and started anew.
+  if (earlier && runs(earlier.process)) await end(earlier.process)
   if (options.fresh) {
     await end(readState<{ process: Started }>(home, 'mariadb')?.process)
     rmSync(home.data, { recursive: true, force: true })
   }
   ensure(needs.mariadb)
   await build()
-  say('Starting MariaDB on loopback …')
-  const database = await startDatabase(home)
   const port = await choosePort(options, host)
-  say('Starting the server …')
-  const child = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], {
-    stdio: ['ignore', 'pipe', 'pipe'],
-    env: serverEnvironment(database.address, port, host, options.kind === 'demo'),
-  })
-  const log = join(home.root, 'server.log')
+  const scheme = tls.cert ? 'https' : 'http'
+  const url = `${scheme}://${host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host}:${port}`
+  const log = createStream('server.log', { path: home.root, size: `${LOG_SIZE}B`, maxFiles: LOGS_KEPT })
+  const told = (line: string) => {
+    say(line)
+    log.write(`${new Date().toISOString()} ${line}\n`)
+  }
   let lastWords = ''
-  const note = (chunk: Buffer) => {
-    lastWords = (lastWords + chunk.toString()).slice(-1500)
-    appendFileSync(log, chunk)
+  let address: DatabaseAddress | null = null
+
+  const supervisor = new Supervisor(told)
+  const database: Part = {
+    name: 'The database',
+    advice: () => `Its log is ${join(home.root, 'mariadb.log')}.`,
+    async start() {
+      turnLog(join(home.root, 'mariadb.log'))
+      const started = await startDatabase(home, address ? { port: address.port } : {})
+      address = started.address
+      return { process: started.process, gone: started.gone ?? goneByItself(started.process) }
+    },
   }
-  child.stdout.on('data', note)
-  child.stderr.on('data', note)
-  const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
-  writeState(home, 'server', { process: markStarted(child.pid ?? 0), launcher: markStarted(process.pid), url } satisfies ServerState)
-  let gone = false
-  const left = new Promise<void>((resolve) => child.once('exit', () => resolve(void (gone = true))))
-  const up = await until(async () => gone || (await responds(url)), START_WAIT_MS)
-  if (!up || gone) {
-    child.kill('SIGKILL')
-    await database.stop()
-    throw new StepFailed('The server did not start.', `Its last words, from ${log}:\n${lastWords}`)
+  const server: Part = {
+    name: 'The server',
+    advice: () => `Its last words, from ${join(home.root, 'server.log')}:\n${lastWords}`,
+    async start(): Promise<Running> {
+      const up = await until(async () => supervisor.leaving || (await answers(address!)), START_WAIT_MS)
+      if (!up || supervisor.leaving) throw new Error('its database does not answer')
+      const env = serverEnvironment(address!, { port, host, demo: options.kind === 'demo', names: options.names ?? [], data: home.root, ...tls })
+      const child = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], { stdio: ['ignore', 'pipe', 'pipe'], env })
+      const note = (chunk: Buffer) => {
+        lastWords = (lastWords + chunk.toString()).slice(-1500)
+        log.write(chunk)
+      }
+      child.stdout.on('data', note)
+      child.stderr.on('data', note)
+      const own = markStarted(child.pid ?? 0)
+      writeState(home, 'server', { process: own, launcher: markStarted(process.pid), url } satisfies ServerState)
+      let ended = false
+      const gone = new Promise<string>((resolve) =>
+        child.once('exit', (code, signal) => {
+          ended = true
+          resolve(signal ? `signal ${signal}` : `exit code ${code}`)
+        }),
+      )
+      const responding = await until(async () => ended || (await responds(url)), START_WAIT_MS)
+      if (!responding || ended) {
+        child.kill('SIGKILL')
+        throw new Error(`it did not start: ${lastWords.trim().split('\n').at(-1) ?? ''}`)
+      }
+      return { process: own, gone }
+    },
   }
-  say('')
-  say(`  Even Bore is ready: ${url}`)
-  say('')
-  say(`  Data is kept in ${home.root}. Ctrl-C or \`./evenbore stop\` stops it.`)
-  const leave = () => child.kill('SIGTERM')
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, leave)
-  await left
-  await database.stop()
-  rmSync(join(home.root, 'server.json'), { force: true })
-  say('Stopped. Everything stored is kept.')
+
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => supervisor.leave())
+  try {
+    say('Starting MariaDB on loopback …')
+    await supervisor.start(database)
+    say('Starting the server …')
+    await supervisor.start(server).catch((error: Error) => {
+      throw new StepFailed('The server did not start.', `${error.message}\nIts last words, from ${join(home.root, 'server.log')}:\n${lastWords}`)
+    })
+    say('')
+    say(`  Even Bore is ready: ${url}`)
+    if (host === '0.0.0.0' || host === '::') for (const other of networkUrls(scheme, port)) say(`  On the shop's network: ${other}`)
+    say('')
+    say(`  Data is kept in ${home.root}. Ctrl-C or \`./evenbore stop\` stops it.`)
+    await supervisor.watch()
+    say('Stopped. Everything stored is kept.')
+  } catch (error) {
+    // Whatever failed, nothing is left running behind it.
+    supervisor.leave()
+    await supervisor.watch()
+    throw error
+  } finally {
+    rmSync(join(home.root, 'server.json'), { force: true })
+    log.end()
+  }
 }
 
 /** `stop`: ends what this copy and this user's shop have started, by their ids. */
@@ -118,6 +220,8 @@ export async function stop(): Promise<void> {
     const database = readState<{ process: Started }>(home, 'mariadb')
     if (runs(server?.process) || runs(database?.process)) {
       found = true
+      // Who watches over them goes first, or it would start them again.
+      await end(server?.launcher, 40_000)
       await end(server?.process)
       await end(database?.process)
       say(`Stopped the ${kind === 'demo' ? 'demo' : 'shop'}.`)

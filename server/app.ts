@@ -101,7 +101,6 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   // The schemas of answers are documentation: what the store has is answered, whatever an earlier version let in.
   app.setSerializerCompiler(() => (answer) => JSON.stringify(answer))
   answerErrors(app)
-  letInOwnPagesOnly(app, options.names ?? [])
   await app.register(helmet, {
     contentSecurityPolicy: {
       directives: {
@@ -119,6 +118,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   })
   await app.register(compress, { global: true, threshold: 2048, encodings: ['gzip', 'identity'] })
   await app.register(websocket, { options: { maxPayload: 4096 } })
+  // After the sockets' own hook: only then is one that is not let in ended, too.
+  letInOwnPagesOnly(app, options.names ?? [])
   await app.register(swagger, {
     openapi: {
       info: { title: 'Even Bore', version: '1', description: 'Lengths in mm, angles in degrees clockwise from the front, times in UTC.' },
