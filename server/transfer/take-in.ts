@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
-import { UniqueConstraintError, type Transaction } from 'sequelize'
+import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize'
 import { entryRows, type EntryWhat } from '#core/job/entries'
 import type { Snapshot } from '#core/job/snapshot'
 import { ApiProblem } from '../errors'
 import { readPicture } from '../photos/picture'
 import { entryTables } from '../store/entries'
-import { holdShop, inTransaction } from '../store/holding'
+import { gaveWay, holdShop, inTransaction } from '../store/holding'
 import type { Row, TableName } from '../store/models'
 import type { Brought } from '../store/read'
 import { rows, select } from '../store/read-values'
-import type { Store } from '../store/store'
+import { isDatabaseAway, type Store } from '../store/store'
 import type { OpenedJobFile } from './open-job-file'
 
 const NO_DEVICE = '00000000-0000-8000-8000-000000000000'
@@ -179,6 +179,9 @@ export async function takeIn(store: Store, file: OpenedJobFile): Promise<{ jobId
       return { jobId, number }
     })
   } catch (error) {
-    throw error instanceof UniqueConstraintError ? new ApiProblem('file-ids-here') : error
+    if (error instanceof UniqueConstraintError) throw new ApiProblem('file-ids-here')
+    // Something in it does not fit where it would be kept: a title of a thousand words, half a character.
+    if (error instanceof DatabaseError && !isDatabaseAway(error) && !gaveWay(error)) throw new ApiProblem('file-damaged')
+    throw error
   }
 }
