@@ -46,7 +46,7 @@ async function printing(house: House, jobId: string, bytes: number): Promise<Lin
     const start = performance.now()
     const pdf = Buffer.from(await (await fetch(`${house.url}/api/jobs/${jobId}/record.pdf`)).arrayBuffer())
     times.push(performance.now() - start)
-    if (pdf.subarray(0, 5).toString() !== '%PDF-' || pdf.length < bytes) throw new Error('the record has lost its photos')
+    if (pdf.subarray(0, 5).toString() !== '%PDF-' || (pdf.toString('latin1').match(/\/Subtype \/Image/g)?.length ?? 0) < PHOTOS) throw new Error('the record has lost its photos')
   }
   const worst = Math.max(...times)
   return { what: `A record PDF with ${PHOTOS} more photos (${(bytes / 1e6).toFixed(1)} MB of 1600 × 1200), slowest of 3`, wanted: 'under 5 s', found: ms(worst), good: worst < 5000 }

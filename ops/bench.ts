@@ -6,6 +6,7 @@ import type { Command } from '#contract/commands'
 import { Browser, Key } from '../e2e/support/browser'
 import { command, type House } from '../e2e/support/house'
 import { withScratchHouse } from './scratch'
+import { besideLines } from './bench-beside'
 import { repairLines } from './bench-repair'
 import { wholeLines } from './bench-whole'
 import { say } from './say'
@@ -204,6 +205,8 @@ How each is taken:
   ledges, all of which can be brought inside. Frames are counted by \`requestAnimationFrame\`; one
   later than 34 ms counts as dropped.
 - **Plan page**: from the change of address until every school's row stands and nothing works on.
+- **A reading beside**: one device sends a reading every 20 ms while the work named runs in the same
+  server; what is told that the server is busy counts as done.
 - **Parts**: from the key or click until the frame that shows the outcome is painted.
 `
 }
@@ -219,8 +222,8 @@ export async function bench(): Promise<void> {
     const other = await Browser.open(house.url)
     const whole = await wholeLines(house, other)
     const repair = await repairLines(house, other).finally(() => other.close())
-    return [keys, load, ...writes, ...rest, ...whole, ...repair]
-  })
+    return [keys, load, ...writes, ...rest, ...whole, ...repair, ...(await besideLines(house))]
+  }, { durable: true })
   writeFileSync('docs/benchmarks.md', report(lines))
   for (const l of lines) say(`${l.good ? '  met' : '  NOT'}  ${l.what}: ${l.found} (wanted: ${l.wanted})`)
   if (lines.some((l) => !l.good)) process.exitCode = 1

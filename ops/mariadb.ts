@@ -42,8 +42,10 @@ function initialise(home: Home): void {
 export interface DatabaseOptions {
   /** A port to insist on; else one free port is taken. */
   port?: number
-  /** For tests: databases of their own beside it, and no waiting for the disk. */
+  /** Databases of their own beside it, for tests. */
   forTests?: boolean
+  /** No waiting for the disk: what is in it may be lost with the machine. */
+  relaxed?: boolean
 }
 
 /** Users and database, made or confirmed at every start. The file with the password is the owner's only. */
@@ -80,7 +82,7 @@ export async function answers(address: DatabaseAddress): Promise<boolean> {
  * Starts the home's own MariaDB on loopback, or finds it running. It never touches
  * another server or another server's data.
  */
-export async function startDatabase(home: Home, { port, forTests = false }: DatabaseOptions = {}): Promise<Database> {
+export async function startDatabase(home: Home, { port, forTests = false, relaxed = false }: DatabaseOptions = {}): Promise<Database> {
   const secret = readState<Secret>(home, 'secret') ?? { password: randomBytes(18).toString('hex') }
   writeState(home, 'secret', secret)
   const known = readState<Running>(home, 'mariadb')
@@ -109,10 +111,10 @@ export async function startDatabase(home: Home, { port, forTests = false }: Data
       `--init-file=${initFile(home, secret, forTests)}`,
       '--skip-name-resolve',
       '--character-set-server=utf8mb4',
-      `--innodb-flush-log-at-trx-commit=${forTests ? 0 : 1}`,
+      `--innodb-flush-log-at-trx-commit=${relaxed ? 0 : 1}`,
       '--innodb-buffer-pool-size=64M',
       '--performance-schema=OFF',
-      ...(forTests ? ['--skip-innodb-doublewrite'] : []),
+      ...(relaxed ? ['--skip-innodb-doublewrite'] : []),
       '--max-connections=80',
     ],
     { stdio: ['ignore', out, out], detached: true, env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` } },

@@ -40,7 +40,7 @@ export async function test(args: string[]): Promise<number> {
   await build()
   const root = mkdtempSync(join(tmpdir(), 'evenbore-test-'))
   const home = openHome('demo', root)
-  const database = await startDatabase(home, { forTests: true })
+  const database = await startDatabase(home, { forTests: true, relaxed: true })
   const report = join(root, 'report.json')
   let passed = false
   let counts: Report = { numPassedTests: 0, numFailedTests: 0, numPendingTests: 0 }

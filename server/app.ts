@@ -115,6 +115,9 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
       },
     },
     strictTransportSecurity: false,
+    // A browser minds these only on a page by TLS, and complains of them on another.
+    crossOriginOpenerPolicy: options.tls !== undefined,
+    originAgentCluster: options.tls !== undefined,
   })
   await app.register(compress, { global: true, threshold: 2048, encodings: ['gzip', 'identity'] })
   await app.register(websocket, { options: { maxPayload: 4096 } })

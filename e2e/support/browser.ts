@@ -14,14 +14,14 @@ export class Browser {
     private readonly base: string,
   ) {}
 
-  static async open(base: string, size = { width: 1280, height: 800 }): Promise<Browser> {
+  static async open(base: string, { size = { width: 1280, height: 800 }, arguments: more = [] }: { size?: { width: number; height: number }; arguments?: string[] } = {}): Promise<Browser> {
     const profile = mkdtempSync(join(tmpdir(), 'evenbore-browser-'))
     const options = new Options()
     options.setChromeBinaryPath('/usr/bin/chromium')
     options.addArguments(
       '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
       '--disable-component-update', '--disable-sync', '--disable-default-apps', '--disable-dev-shm-usage', '--hide-scrollbars',
-      '--force-color-profile=srgb', `--window-size=${size.width},${size.height}`, `--user-data-dir=${profile}`,
+      '--force-color-profile=srgb', `--window-size=${size.width},${size.height}`, `--user-data-dir=${profile}`, ...more,
     )
     const prefs = new logging.Preferences()
     prefs.setLevel(logging.Type.BROWSER, logging.Level.WARNING)

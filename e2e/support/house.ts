@@ -17,20 +17,21 @@ export class House {
     readonly port: number,
     private readonly demo: boolean,
     private readonly host: string,
+    private readonly names: readonly string[],
   ) {}
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`
   }
 
-  static async open(options: { address?: DatabaseAddress; demo?: boolean; host?: string } = {}): Promise<House> {
-    const house = new House(options.address ?? (await freshDatabase({ demo: options.demo ?? true })), await freePort(20_000 + Math.floor(Math.random() * 20_000)), options.demo ?? true, options.host ?? '127.0.0.1')
+  static async open(options: { address?: DatabaseAddress; demo?: boolean; host?: string; names?: string[] } = {}): Promise<House> {
+    const house = new House(options.address ?? (await freshDatabase({ demo: options.demo ?? true })), await freePort(20_000 + Math.floor(Math.random() * 20_000)), options.demo ?? true, options.host ?? '127.0.0.1', options.names ?? [])
     await house.start()
     return house
   }
 
   async start(): Promise<void> {
-    const env = serverEnvironment(this.address, { port: this.port, host: this.host, demo: this.demo })
+    const env = serverEnvironment(this.address, { port: this.port, host: this.host, demo: this.demo, names: this.names })
     let words = ''
     const child = spawn(process.execPath, ['dist/server/main.js'], { env, stdio: ['ignore', 'pipe', 'pipe'] })
     child.stdout.on('data', (d: Buffer) => (words += d.toString()))

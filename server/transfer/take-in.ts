@@ -4,6 +4,7 @@ import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequeliz
 import { entryRows, type EntryWhat } from '#core/job/entries'
 import type { Snapshot } from '#core/job/snapshot'
 import { ApiProblem } from '../errors'
+import { insertBytes } from '../photos/keep-photo'
 import { readPicture } from '../photos/picture'
 import { entryTables } from '../store/entries'
 import { gaveWay, holdShop, inTransaction } from '../store/holding'
@@ -144,7 +145,7 @@ class TakingIn {
   async photos(): Promise<void> {
     for (const { id, mime, sha256 } of this.job.photos) {
       const content = await readFile(this.file.photos.find((p) => p.id === id)!.path)
-      await this.put('photoBytes', [{ id, jobId: this.jobId, mime, sha256, content, bytes: content.length, keptAt: new Date() }])
+      await insertBytes(this.store, { id, jobId: this.jobId, mime, sha256, content }, this.transaction)
     }
   }
 }

@@ -1,0 +1,48 @@
+import { networkInterfaces } from 'node:os'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Browser, Key } from './support/browser'
+import { House } from './support/house'
+import { Technician } from './support/technician'
+
+/** An address of this machine that is not its own loop: a page opened by it, without TLS, is no secure context. */
+function networkAddress(): string | null {
+  const all = Object.values(networkInterfaces()).flatMap((found) => found ?? [])
+  return all.find((a) => !a.internal && a.family === 'IPv4')?.address ?? null
+}
+
+let house: House
+let browser: Browser
+beforeAll(async () => {
+  // A machine without a network has only a name to be called by; such a page is no secure context either.
+  const address = networkAddress()
+  const name = address ?? 'shop.test'
+  house = await House.open({ host: '0.0.0.0', names: [name] })
+  browser = await Browser.open(`http://${name}:${house.port}`, { arguments: address ? [] : ['--host-resolver-rules=MAP shop.test 127.0.0.1'] })
+})
+afterAll(async () => {
+  await browser.close()
+  await house.kill()
+})
+
+describe('a tablet on the shop\'s network, without TLS', () => {
+  it('shows the shop, takes readings and photos, and says what it lacks when the server is away', async () => {
+    const lise = new Technician(browser, house, 'mm')
+    const jobId = await lise.openJob('spare', 'as-found')
+    expect(await browser.run<boolean>('return isSecureContext')).toBe(false)
+    await lise.sayWho('Lise')
+    for (const figure of ['0.098', '0.101', '0.104', '0.099']) await browser.type(figure, Key.ENTER)
+    await lise.untilSaved()
+    expect((await house.snapshot(jobId)).readings.map((r) => r.valueMm)).toEqual([0.098, 0.101, 0.104, 0.099])
+    expect(await browser.all('[data-part=insecure]')).toHaveLength(0)
+    await house.kill()
+    await browser.chord(Key.ALT, '2')
+    await browser.type('0.097', Key.ENTER)
+    await browser.untilText('[data-part=insecure]', /without TLS.*cannot be started again/)
+    await browser.untilText('[data-part=saving]', /waiting/)
+    await house.start()
+    await lise.untilSaved()
+    expect((await house.snapshot(jobId)).readings).toHaveLength(5)
+    await browser.until(async () => (await browser.all('[data-part=insecure]')).length === 0, 'it still says that the server is away')
+    expect(await browser.complaints()).toEqual([])
+  })
+})
