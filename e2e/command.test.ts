@@ -46,11 +46,12 @@ it('starts, says so when started again, refuses a port in use, stops, and starts
   const said = await until(['demo', '--port', String(port)], /is ready/)
   const url = /http:\/\/[\d.:]+/.exec(said)![0]
   expect(url).toBe(`http://127.0.0.1:${port}`)
-  expect(((await (await fetch(`${url}/api/shop`)).json()) as Shop).jobs).toHaveLength(4)
+  const shop = (await (await fetch(`${url}/api/shop`)).json()) as Shop
+  expect(shop.jobs).toHaveLength(4)
   expect(once('demo').stdout).toContain(`already running at ${url}`)
 
   const person = { id: randomUUID(), name: 'Mara Quill', role: 'technician' }
-  const act = { commandId: randomUUID(), deviceId: randomUUID(), personId: null, jobId: null, at: new Date().toISOString(), act: { what: 'add-person', person } }
+  const act = { commandId: randomUUID(), deviceId: randomUUID(), personId: shop.people[0]!.id, jobId: null, at: new Date().toISOString(), act: { what: 'add-person', person } }
   await fetch(`${url}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ commands: [act] }) })
   expect(once('stop').stdout).toContain('Stopped the demo.')
   await expect(fetch(`${url}/api/health`)).rejects.toThrow()

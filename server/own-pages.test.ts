@@ -1,7 +1,9 @@
+import { get as httpsGet } from 'node:https'
 import { hostname, networkInterfaces } from 'node:os'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import WebSocket from 'ws'
 import { buildApp } from './app'
+import { cert, key } from './testing/test-certificate'
 import { TestServer } from './testing/test-store'
 
 let server: TestServer
@@ -34,6 +36,18 @@ describe('the addresses of a shop', () => {
     const app = await buildApp({ store: server.store, names: ['Shop.Local'] })
     expect((await app.inject({ url: '/api/calc', headers: { host: 'shop.local:4780' } })).statusCode).toBe(200)
     expect((await app.inject({ url: '/api/calc', headers: { host: 'other.local' } })).statusCode).toBe(403)
+    await app.close()
+  })
+})
+
+describe('a shop served by TLS', () => {
+  it('answers by it, and lets its own pages in', async () => {
+    const app = await buildApp({ store: server.store, tls: { cert: Buffer.from(cert), key: Buffer.from(key) } })
+    const at = await app.listen({ host: '127.0.0.1', port: 0 })
+    expect(at).toMatch(/^https:/)
+    const ask = (origin: string) =>
+      new Promise<number>((resolve, reject) => httpsGet(`${at}/api/calc`, { ca: cert, headers: { origin } }, (answer) => resolve((answer.resume(), answer.statusCode ?? 0))).once('error', reject))
+    expect([await ask(at), await ask('https://evil.example')]).toEqual([200, 403])
     await app.close()
   })
 })

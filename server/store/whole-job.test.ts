@@ -124,6 +124,43 @@ describe('seals', () => {
 })
 
 describe('the signature', () => {
+  it('covers what the record shows, by both clocks: what changes in the shop afterwards changes nothing on it', async () => {
+    const loader = await server.jobId('loader')
+    const before = await server.snapshot(loader)
+    const signed = signatureOf(before)!
+    expect(signed).toMatchObject({ sealVersion: 3, kept: { job: { title: before.job.title }, engine: { name: before.engine.name } } })
+    expect(Math.abs(Date.parse(signed.storedAt!) - Date.now())).toBeLessThan(6 * 3_600_000)
+    expect(signed.at).not.toBe(signed.storedAt)
+    const used = before.gauges.find((g) => before.sets.some((s) => s.gaugeId === g.id))!
+    await only({ what: 'save-gauge', gauge: { ...used, name: 'Renamed since', repeatabilityMm: 0.5 } }, null)
+    await server.store.sequelize.query(`UPDATE engines SET name = 'Other engine' WHERE id = '${before.engine.id}'`)
+    await server.store.sequelize.query(`UPDATE people SET name = 'Other name' WHERE id = '${signed.personId}'`)
+    await server.store.sequelize.query(`UPDATE jobs SET title = 'Other title' WHERE id = '${loader}'`)
+    await server.store.sequelize.query(`UPDATE ledges SET depthMm = depthMm + 1 WHERE jobId = '${loader}'`)
+    const after = await server.snapshot(loader)
+    expect({ ...after, people: 0 }).toEqual({ ...before, people: 0 })
+    expect(after.people.find((p) => p.id === signed.personId)!.name).toBe('Ines Varga')
+    expect(sealState(after, signed)).toBe('stands')
+    await only({ what: 'save-gauge', gauge: used }, null)
+    await server.store.sequelize.query(`UPDATE jobs SET title = '${before.job.title}' WHERE id = '${loader}'`)
+  })
+
+  it('and every other seal that stands keep what is under them from being struck out', async () => {
+    const jobId = randomUUID()
+    const inJob = (act: JobAct) => only(act, jobId)
+    await only({ what: 'start-job', jobId, engineId: (await server.snapshot(job)).engine.id, title: 'Sealed cut', complaint: '', work: ['ledges', 'dry-fit'] }, null)
+    const cutId = entryId()
+    const { engine } = await server.snapshot(jobId)
+    expect(await inJob({ what: 'cut-pass', cutId, cylinder: 1, kind: 'rough', leavesMm: [0.1], expectMm: 0.1 })).toMatchObject({ result: 'done' })
+    expect(await inJob({ what: 'close-stage', stage: 'cut', note: 'all' })).toMatchObject({ result: 'done' })
+    expect(await inJob({ what: 'strike-cut', cutId, reason: 'x' })).toMatchObject({ code: 'stage-closed', details: ['cut'] })
+    const sealed = await server.snapshot(jobId)
+    expect(sealState(sealed, sealed.closures[0]!)).toBe('stands')
+    await inJob({ what: 'reopen-stage', stage: 'cut', note: 'again' })
+    expect(await inJob({ what: 'strike-cut', cutId, reason: 'x' })).toMatchObject({ result: 'done' })
+    expect(engine.heads.flat()).toContain(1)
+  })
+
   it('waits for every stopper, and is broken by what is struck out under it', async () => {
     const loader = await server.jobId('loader')
     const reopen = async (stage: 'record' | 'final-check') => only({ what: 'reopen-stage', stage, note: 'second look' }, loader)
@@ -180,9 +217,10 @@ describe('a store from before the whole job', () => {
     await connection.query(`
       DROP TABLE pullers, pullLogs, findings, photos, photoBytes, grades, decisions, sealFits, pressLogs, bookedTimes;
       ALTER TABLE settings DROP COLUMN renewalCosts, DROP COLUMN crew; ALTER TABLE sheets DROP COLUMN page, DROP COLUMN copiedOn, DROP COLUMN liner, DROP COLUMN seals;
-      ALTER TABLE tallyMarks DROP COLUMN place, DROP COLUMN item, DROP COLUMN count; ALTER TABLE closures DROP COLUMN sealVersion;
-      ALTER TABLE jobs DROP COLUMN work, DROP COLUMN complaints, DROP COLUMN usageValue, DROP COLUMN usageUnit, DROP COLUMN wantedBy, DROP COLUMN archived, DROP COLUMN fromJobId;
-      DELETE FROM migrations WHERE name LIKE '003%'`)
+      ALTER TABLE tallyMarks DROP COLUMN place, DROP COLUMN item, DROP COLUMN count; ALTER TABLE closures DROP INDEX closures_round, DROP COLUMN sealVersion, DROP COLUMN round, DROP COLUMN storedAt, DROP COLUMN kept;
+      INSERT INTO closures SELECT seq + 1000000, jobId, stage, closes, note, hash, personId, at FROM closures WHERE closes;
+      ALTER TABLE jobs DROP COLUMN work, DROP COLUMN complaints, DROP COLUMN usageValue, DROP COLUMN usageUnit, DROP COLUMN wantedBy, DROP COLUMN archived, DROP COLUMN fromJobId, DROP COLUMN takenIn, DROP COLUMN brought;
+      DELETE FROM migrations WHERE name > '003'`)
     await connection.end()
     const anew = await TestServer.start({ demo: true }, old.address)
     const after = await anew.snapshot(jobId)

@@ -1,5 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import sharp from 'sharp'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { jobFile } from '#contract/job-file'
@@ -193,6 +194,34 @@ describe('a forged job file', () => {
   it('nested a thousand deep is refused', async () => {
     const deep = `{"format":"even-bore-job","version":3,"job":${'['.repeat(100_000)}${']'.repeat(100_000)}}`
     expect(await code(deep)).toBe('file-damaged')
+  })
+})
+
+describe('the largest honest job', () => {
+  it('of a hundred photos, or of nine as large as any, is taken away and taken in elsewhere', async () => {
+    const [from, to] = [await TestServer.start(), await TestServer.start({ demo: false })]
+    const lead = (await from.shop()).people[0]!.id
+    const noise = await sharp(Buffer.from(Uint8Array.from({ length: 1600 * 1650 * 3 }, (_, i) => (i * 2_654_435_761) >>> 24)), { raw: { width: 1600, height: 1650, channels: 3 } }).png({ compressionLevel: 0 }).toBuffer()
+    const usual = await sharp(noise).resize(1200).jpeg({ quality: 55 }).toBuffer()
+    expect(noise.length).toBeGreaterThan(7_900_000)
+    expect(noise.length).toBeLessThan(8_000_000)
+    expect(usual.length).toBeGreaterThan(200_000)
+    expect(usual.length).toBeLessThan(1_000_000)
+    for (const [title, content, mime, count] of [['spare', usual, 'image/jpeg', 100], ['Pump', noise, 'image/png', 9]] as const) {
+      const jobId = await from.jobId(title)
+      const sha256 = createHash('sha256').update(content).digest('hex')
+      for (let i = 0; i < count; i++) {
+        const photoId = randomUUID()
+        expect((await from.app.inject({ method: 'PUT', url: `/api/jobs/${jobId}/photos/${photoId}`, payload: content, headers: { 'content-type': mime } })).statusCode).toBe(200)
+        await from.send(commandOf({ what: 'add-photo', photoId, cylinder: 1, findingId: null, mime, widthPx: 1600, heightPx: 1650, bytes: content.length, sha256, words: '' }, jobId, lead))
+      }
+      const zip = (await from.app.inject(`/api/jobs/${jobId}/job.zip`)).rawPayload
+      expect(zip.length).toBeGreaterThan(count * content.length)
+      expect(await bring(zip, to)).toMatchObject({ status: 200 })
+      expect((await to.snapshot(jobId)).photos).toHaveLength(count)
+    }
+    await from.stop()
+    await to.stop()
   })
 })
 
