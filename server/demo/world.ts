@@ -69,7 +69,7 @@ export const engines = {
       id: demoId('Tarrock 6L-140 sheet 1'),
       seat: 'top-stop',
       links: [{ kind: 'flange', nominalMm: 10.6 }, { kind: 'counterbore', nominalMm: 10.5 }],
-      limits: { minMm: 0.06, maxMm: 0.14, aimMm: 0.1, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: 0.05, maxLedgeDepthMm: 11.3, holdDownNm: 55 },
+      limits: { minMm: 0.06, maxMm: 0.14, aimMm: 0.1, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: 0.05, maxLedgeDepthMm: 11.3, holdDownNm: 62 },
       source: 'Tarrock 6L-140 workshop book, liner section',
       page: '4-17',
       copiedOn: '2026-11-02',

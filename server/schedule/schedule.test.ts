@@ -49,4 +49,18 @@ describe('the plan of the open jobs', () => {
     const first = tasks.filter((t) => t.jobId === spare).sort((a, b) => a.fromAt.localeCompare(b.fromAt))[0]!
     expect(own.some((l) => l.startsWith('DTSTART') && l.endsWith(`${first.fromAt.slice(0, 16).replaceAll(/[-:]/g, '')}${first.fromAt.slice(17, 19)}Z`))).toBe(true)
   })
+
+  it('goes up to the tool that the shop has none of, and says which', async () => {
+    const { crew } = await server.shop()
+    await server.send(commandOf({ what: 'set-crew', crew: { ...crew, cutters: 0 } }, null, person))
+    const { tasks, jobs } = await plan()
+    const ferry = jobs.find((j) => j.title.includes('Long Reach'))!
+    expect(ferry.lacks).toBe('cutter')
+    expect(tasks.filter((t) => t.jobId === ferry.id).map((t) => t.stage)).toEqual(['counterbores', 'parts', 'repair-plan'])
+    expect(await server.send(commandOf({ what: 'set-crew', crew: { ...crew, toHour: crew.fromHour + 0.9 } }, null, person))).toMatchObject([{ code: 'bad-command' }])
+    // What an earlier version let in is planned all the same, however long it takes.
+    await server.store.sequelize.query(`UPDATE settings SET crew = JSON_SET(crew, '$.fromHour', 7, '$.toHour', 7.01, '$.days', JSON_ARRAY(3))`)
+    expect((await plan()).jobs.every((j) => Date.parse(j.endAt) > 0)).toBe(true)
+    await server.send(commandOf({ what: 'set-crew', crew }, null, person))
+  })
 })

@@ -119,7 +119,7 @@ async function save(): Promise<void> {
         <tr v-for="j in plan.jobs" :key="j.id" class="border-b border-line" :data-late="j.lateH > 0">
           <td><RouterLink :to="{ name: 'job', params: { jobId: j.id } }" class="inline-flex min-h-[48px] items-center font-bold">{{ j.title }}</RouterLink></td>
           <td class="figure text-right">{{ hours(j.plannedH) }}</td><td class="figure text-right">{{ hours(j.usedH) }}</td><td class="figure text-right">{{ hours(j.leftH) }}</td>
-          <td>{{ when(j.endAt) }}</td><td>{{ j.wantedBy ? day(j.wantedBy) : '—' }} <b v-if="j.lateH > 0" class="text-outside">{{ t('schedule.late', { hours: hours(j.lateH) }) }}</b> <b v-if="j.lacks" class="text-outside" data-part="lacks">{{ t(`schedule.lacks-${j.lacks}`) }}</b></td>
+          <td>{{ j.lacks ? '—' : when(j.endAt) }}</td><td>{{ j.wantedBy ? day(j.wantedBy) : '—' }} <b v-if="j.lateH > 0" class="text-outside">{{ t('schedule.late', { hours: hours(j.lateH) }) }}</b> <b v-if="j.lacks" class="text-outside" data-part="lacks">{{ t(`schedule.lacks-${j.lacks}`) }}</b></td>
           <td><a class="key !px-3" :href="`/api/jobs/${j.id}/schedule.ics`" download :aria-label="t('schedule.file-of', { title: j.title })"><CalendarPlus :size="18" aria-hidden="true" /></a></td>
         </tr>
       </tbody>
