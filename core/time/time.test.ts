@@ -87,6 +87,22 @@ describe('the plan of the shop', () => {
 
 describe('the working calendar', () => {
   const calendar: WorkCalendar = { fromHour: 7, toHour: 15.5, days: [1, 2, 3, 4, 5], offsetMinutes: 60 }
+  it('is counted at once however little is worked in a week, and as if day by day', () => {
+    const tiny: WorkCalendar = { ...calendar, fromHour: 7, toHour: 7.1, days: [3] }
+    // A tenth of an hour a week: ten hours are a hundred weeks.
+    expect(afterWorkHours('2026-11-25T06:00:00.000Z', 10, tiny, false)).toBe(new Date(Date.parse('2026-11-25T06:06:00.000Z') + 99 * 7 * 86_400_000).toISOString())
+    expect(afterWorkHours('2026-11-25T06:00:00.000Z', 1e6, tiny, false)).toBe('9999-12-31T00:00:00.000Z')
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1e9 }), fc.integer({ min: 0, max: 60 }), (offset, weeks) => {
+        const start = new Date(Date.parse('2026-01-01T00:00:00Z') + offset).toISOString()
+        const end = new Date(Date.parse(start) + weeks * 7 * 86_400_000).toISOString()
+        expect(workHoursBetween(start, end, calendar)).toBeCloseTo(weeks * 42.5, 6)
+        expect(workHoursBetween(start, afterWorkHours(start, weeks * 42.5 + 3, calendar, false), calendar)).toBeCloseTo(weeks * 42.5 + 3, 5)
+      }),
+      { numRuns: 60 },
+    )
+  })
+
   it('passes over nights and free days', () => {
     // A Friday, 13:00 by the shop's clock.
     const friday = '2026-11-27T12:00:00.000Z'
@@ -144,21 +160,5 @@ describe('hours of a stage', () => {
     for (const c of [1, 2, 3]) played.act({ what: 'log-pull', pullId: played.id(4100 + c), cylinder: c, pullerId: null, peakNm: null, tightMm: [], ranOut: 'nothing', words: '' })
     played.act({ what: 'book-time', timeId: played.id(4200), stage: 'pull', kind: 'used', hours: 40, words: '' })
     expect(left()).toBeCloseTo(planned / 2, 9)
-  })
-
-  it('is counted at once however little is worked in a week, and as if day by day', () => {
-    const tiny: WorkCalendar = { ...calendar, fromHour: 7, toHour: 7.1, days: [3] }
-    // A tenth of an hour a week: ten hours are a hundred weeks.
-    expect(afterWorkHours('2026-11-25T06:00:00.000Z', 10, tiny, false)).toBe(new Date(Date.parse('2026-11-25T06:06:00.000Z') + 99 * 7 * 86_400_000).toISOString())
-    expect(afterWorkHours('2026-11-25T06:00:00.000Z', 1e6, tiny, false)).toBe('9999-12-31T00:00:00.000Z')
-    fc.assert(
-      fc.property(fc.integer({ min: 0, max: 1e9 }), fc.integer({ min: 0, max: 60 }), (offset, weeks) => {
-        const start = new Date(Date.parse('2026-01-01T00:00:00Z') + offset).toISOString()
-        const end = new Date(Date.parse(start) + weeks * 7 * 86_400_000).toISOString()
-        expect(workHoursBetween(start, end, calendar)).toBeCloseTo(weeks * 42.5, 6)
-        expect(workHoursBetween(start, afterWorkHours(start, weeks * 42.5 + 3, calendar, false), calendar)).toBeCloseTo(weeks * 42.5 + 3, 5)
-      }),
-      { numRuns: 60 },
-    )
   })
 })

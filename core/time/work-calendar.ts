@@ -13,16 +13,19 @@ const WEEK_MS = 7 * DAY_MS
 /** The last moment that a time can be told for. */
 const LAST_MS = Date.parse('9999-12-31T00:00:00.000Z')
 
+/** An hour of the day, whole ms after midnight. */
+const atMs = (hour: number) => Math.round(hour * HOUR_MS)
+
 /** Work of a whole week, ms: the same from whichever moment it is counted. */
 function weekMs({ fromHour, toHour, days }: WorkCalendar): number {
-  return new Set(days.filter((d) => d >= 0 && d <= 6)).size * (toHour - fromHour) * HOUR_MS
+  return new Set(days.filter((d) => d >= 0 && d <= 6)).size * (atMs(toHour) - atMs(fromHour))
 }
 
 /** The shift of the day that a moment (ms, on the shop's clock) lies in. */
 function shiftOf(localMs: number, calendar: WorkCalendar): { works: boolean; startMs: number; endMs: number; nextDayMs: number } {
   const midnight = Math.floor(localMs / DAY_MS) * DAY_MS
   const works = calendar.days.includes(new Date(midnight).getUTCDay())
-  return { works, startMs: midnight + calendar.fromHour * HOUR_MS, endMs: midnight + calendar.toHour * HOUR_MS, nextDayMs: midnight + DAY_MS }
+  return { works, startMs: midnight + atMs(calendar.fromHour), endMs: midnight + atMs(calendar.toHour), nextDayMs: midnight + DAY_MS }
 }
 
 /**
