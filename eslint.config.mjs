@@ -24,6 +24,7 @@ export default tseslint.config(
     plugins: { 'import-x': importX },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })] },
     rules: {
+      'import-x/no-cycle': 'error',
       'import-x/no-restricted-paths': ['error', { zones: zones.map((z) => ({ ...z })) }],
       'no-restricted-globals': 'off',
       'vue/multi-word-component-names': 'off',

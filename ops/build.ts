@@ -29,6 +29,7 @@ export async function build(): Promise<void> {
       entryPoints: { main: 'server/main.ts', thread: 'server/work/thread.ts' },
       outdir: 'dist/server',
       bundle: true,
+      splitting: true,
       platform: 'node',
       format: 'esm',
       target: 'node20',

@@ -19,6 +19,7 @@ import { scheduleRoutes } from './schedule/routes'
 import { transferRoutes } from './transfer/routes'
 import { letInOwnPagesOnly } from './own-pages'
 import { RevisionWatch } from './revision-watch'
+import type { Services } from './services'
 import { isDatabaseAway, type Store } from './store/store'
 import { WorkPool } from './work/pool'
 
@@ -31,16 +32,6 @@ export interface AppOptions {
   /** Folder of the built interface; left out where only the API is wanted. */
   webRoot?: string
   logger?: boolean
-}
-
-/** What every route may use. */
-export interface Services {
-  store: Store
-  watch: RevisionWatch
-  /** Calculations that take seconds. */
-  calc: WorkPool
-  /** Papers, files and the plan of the shop: nobody's calculations keep them waiting. */
-  house: WorkPool
 }
 
 const BODY_LIMIT = 1024 * 1024
@@ -134,7 +125,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const watch = new RevisionWatch(options.store)
   app.addHook('onClose', () => watch.stop())
   const calc = new WorkPool({ threads: 2, waiting: 8 })
-  const house = new WorkPool({ threads: 1, waiting: 12 })
+  const house = new WorkPool({ threads: 1, ready: 1, waiting: 12 })
   app.addHook('onClose', () => Promise.all([calc.close(), house.close()]))
   const services: Services = { store: options.store, watch, calc, house }
   await app.register(calcRoutes, services)

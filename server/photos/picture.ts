@@ -49,9 +49,23 @@ export async function readPicture(content: Buffer): Promise<{ mime: Photo['mime'
   }).catch(() => null)
 }
 
-/** A picture made anew for paper, as JPEG, whatever an earlier version let in; null where it cannot be opened. */
-export async function printable(content: Buffer): Promise<Uint8Array<ArrayBuffer> | null> {
+/** A JPEG no larger than this goes on paper as it is. */
+const PRINTED_AS_IS_PX = 1700
+
+/** Whether a picture can go on paper as it is: a JPEG the right way up, of colours that every reader knows. */
+async function fitForPaper(content: Buffer): Promise<boolean> {
+  const { format, width, height, orientation = 1, space } = await sharp(content, { limitInputPixels: MOST_PIXELS }).metadata()
+  return format === 'jpeg' && orientation === 1 && space === 'srgb' && Math.max(width, height) <= PRINTED_AS_IS_PX && jpegIsWhole(content)
+}
+
+/**
+ * A picture for paper, as JPEG, whatever an earlier version let in; null where it cannot be opened.
+ *
+ * @param anew makes it anew in any case: one that looked good was not
+ */
+export async function printable(content: Buffer, anew = false): Promise<Uint8Array<ArrayBuffer> | null> {
   return inTurn(async () => {
+    if (!anew && (await fitForPaper(content))) return new Uint8Array(content)
     const made = await sharp(content, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true })
       .rotate()
       .resize(PRINTED_PX, PRINTED_PX, { fit: 'inside', withoutEnlargement: true })

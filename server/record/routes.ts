@@ -1,6 +1,6 @@
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import { z } from 'zod'
-import type { Services } from '../app'
+import type { Services } from '../services'
 import { ApiProblem } from '../errors'
 import { jobParams } from '../routes/jobs'
 import { readSnapshot } from '../store/read'
@@ -28,11 +28,11 @@ export async function recordRoutes(app: FastifyInstance, { store, house }: Servi
   const schema = (summary: string) => ({ summary, tags: ['record'], params: jobParams })
 
   /** Photos fit for paper, read and made anew one by one; none that cannot be opened. */
-  const printablePhotos = async ({ job, photos }: Snapshot) => {
+  const printablePhotos = async ({ job, photos }: Snapshot, anew: boolean) => {
     const found = new Map<string, Uint8Array<ArrayBuffer>>()
     for (const { id } of photos.filter((p) => !p.struck)) {
       const [kept] = await rows(store, 'photoBytes', { id, jobId: job.id })
-      const picture = kept && (await printable(kept.content as Buffer))
+      const picture = kept && (await printable(kept.content as Buffer, anew))
       if (picture) found.set(id, picture)
     }
     return found
@@ -43,8 +43,15 @@ export async function recordRoutes(app: FastifyInstance, { store, house }: Servi
     app.get(`/api/jobs/:jobId/${paper}.pdf`, { schema: { ...schema(summary), querystring: query } }, async (request, reply) => {
       const snapshot = await open(request.params)
       const options = request.query as z.infer<typeof query>
-      const photos = await printablePhotos(snapshot)
-      const pdf = await house.run('makePaper', { paper, snapshot, options, photos }, { timeoutMs: PAPER_MS, transfer: [...photos.values()].map((p) => p.buffer) })
+      const make = async (anew: boolean) => {
+        const photos = await printablePhotos(snapshot, anew)
+        return house.run('makePaper', { paper, snapshot, options, photos }, { timeoutMs: PAPER_MS, transfer: [...photos.values()].map((p) => p.buffer) })
+      }
+      // A picture that opens here may still be one that paper does not bear: then each is made anew.
+      const pdf = await make(false).catch((error: unknown) => {
+        if (error instanceof ApiProblem && error.code === 'gave-up') return make(true)
+        throw error
+      })
       return attach(reply, 'application/pdf', fileName(snapshot.job.number, `${suffix}.pdf`), 'inline').send(Buffer.from(pdf))
     })
   }

@@ -2,7 +2,7 @@ import type { FastifyInstance, FastifyReply } from 'fastify'
 import { z } from 'zod'
 import { calculations } from '#core/calc'
 import { apiError } from '#contract/shop'
-import type { Services } from '../app'
+import type { Services } from '../services'
 import { runCalc } from '../run-calc'
 
 /** Tells when whoever asked has gone. */

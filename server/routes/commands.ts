@@ -1,7 +1,7 @@
 import type { FastifyInstance } from 'fastify'
 import { commandBatch, outcomes, type Outcome } from '#contract/commands'
 import { apiError } from '#contract/shop'
-import type { Services } from '../app'
+import type { Services } from '../services'
 import { ReadingBatch } from '../store/reading-batch'
 
 /** `POST /api/commands`: what devices did, in order. The answer tells what became of each. */

@@ -1,7 +1,7 @@
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import type { z } from 'zod'
 import { schedule } from '#contract/shop'
-import type { Services } from '../app'
+import type { Services } from '../services'
 import { jobParams } from '../routes/jobs'
 import { readSettings } from '../store/read'
 import { calendarFile } from './calendar-file'

@@ -6,7 +6,7 @@ import type { Snapshot } from '#core/job/snapshot'
 import { kindsOn } from '#core/job/strip'
 import { readTally } from '#core/job/tally'
 import type { JobAct } from '#contract/commands'
-import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './carry-out'
+import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'
 import { entryTables } from './entries'
 import { rows } from './read-values'
 

@@ -2,7 +2,7 @@ import { linerIn } from '#core/job/apply'
 import { readCutBore } from '#core/job/cut-bore'
 import type { Snapshot } from '#core/job/snapshot'
 import type { JobAct, RefusalCode } from '#contract/commands'
-import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './carry-out'
+import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'
 
 /** A cut is refused where the liner still stands in the bore, and after a pass that nobody measured unless a reason is given. */
 export function refuseBlindCut(snapshot: Snapshot, act: Extract<JobAct, { what: 'cut-pass' }>): void {

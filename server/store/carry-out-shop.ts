@@ -1,7 +1,7 @@
 import { seatLinks } from '#core/liner/stack'
 import { workNames } from '#core/job/stages'
 import type { NewPart, ShopAct } from '#contract/commands'
-import { insert, Refusal, type Work } from './carry-out'
+import { insert, Refusal, type Work } from './work'
 import { CalcError } from '#core/errors'
 import { latestOfStudy } from '#core/measure/study-plan'
 import { studyGauge } from '#core/measure/study-gauge'

@@ -1,7 +1,7 @@
 import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize'
-import { gateProblems, isClosed, laterClosed } from '#core/job/route'
+import { gateProblems, laterClosed } from '#core/job/route'
 import { keptOf } from '#core/job/kept'
-import { orderedJson, SEAL_VERSION, sealedIn, sealOf } from '#core/job/seal'
+import { orderedJson, SEAL_VERSION, sealOf } from '#core/job/seal'
 import type { StageName } from '#core/job/stages'
 import { applyAct, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
@@ -12,47 +12,14 @@ import { tellIssues } from '#core/define'
 import type { InputIssue } from '#core/errors'
 import { readSnapshot } from './read'
 import { gaveWay, holdJob, holdShop, inTransaction } from './holding'
-import { list, rows, select } from './read-values'
-import type { Row, TableName } from './models'
+import { list, rows } from './read-values'
+import type { Row } from './models'
 import { isDatabaseAway, type Store } from './store'
+import { closedSql, insert, one, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'
 import { carryOutInShop } from './carry-out-shop'
 import { isKnownPerson } from './known-person'
 import { carryOutEntry, changeJob, strikeOutEntry } from './carry-out-entry'
 import { carryOutRepair, refuseBlindCut, refuseTaken } from './carry-out-repair'
-
-/** A command that will not be carried out, with what a person needs to know of it. */
-export class Refusal extends Error {
-  constructor(
-    readonly code: RefusalCode,
-    readonly details: string[] = [],
-  ) {
-    super(code)
-    this.name = 'Refusal'
-  }
-}
-
-/** What a handler works with: the store, its transaction and the command's place in the order of acts. */
-export interface Work {
-  store: Store
-  transaction: Transaction
-  command: Command
-  seq: number
-}
-
-/** Writes one row. */
-export async function insert(work: Work, table: TableName, row: Row): Promise<void> {
-  await work.store.models[table].create(row, { transaction: work.transaction, returning: false })
-}
-
-export const stamp = (work: Work) => ({ personId: work.command.personId, at: new Date(work.command.at), seq: work.seq })
-
-/** The newest closure of a stage decides whether it is closed; a signed job is closed altogether. `j` is the job. */
-export const closedSql = (stage: string) =>
-  [stage, `'record'`].map((s) => `COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = ${s} ORDER BY c.seq DESC LIMIT 1), 0)`).join(' OR ')
-
-async function one(work: Work, sql: string, replacements: Row): Promise<Row | undefined> {
-  return (await select(work.store, sql, replacements, work.transaction))[0]
-}
 
 interface OpenSet {
   stage: string
@@ -115,24 +82,6 @@ async function doCloseSet(work: Work, act: Extract<JobAct, { what: 'close-set' }
   const [gauge] = await rows(work.store, 'gauges', { id: set.gaugeId }, work.transaction)
   const u = gaugeUncertaintyMm(Number(gauge?.repeatabilityMm), Number(gauge?.resolutionMm))
   await insert(work, 'setClosings', { setId: act.setId, zeroMm: act.zeroMm, zeroMoved: zeroMoved(act.zeroMm, u), ...stamp(work) })
-}
-
-/** Strikes an entry out, unless it is under a seal that stands: that stage is opened first. */
-export async function strike(work: Work, snapshot: Snapshot, snapshotRows: { id: string; struck: unknown }[], targetId: string, reason: string): Promise<void> {
-  const target = snapshotRows.find((r) => r.id === targetId)
-  if (!target) throw new Refusal('too-early')
-  if (target.struck) throw new Refusal('already-struck')
-  const sealed = sealedIn(snapshot, targetId)
-  if (sealed) throw new Refusal('stage-closed', [sealed])
-  await insert(work, 'strikes', { targetId, jobId: work.command.jobId, reason, ...stamp(work) })
-}
-
-export function refuseClosed(snapshot: Snapshot, stage: StageName): void {
-  if (isClosed(snapshot, stage)) throw new Refusal('stage-closed', [stage])
-}
-
-export function refuseUnknownCylinder(snapshot: Snapshot, cylinder: number): void {
-  if (!snapshot.engine.heads.flat().includes(cylinder)) throw new Refusal('unknown-cylinder', [String(cylinder)])
 }
 
 /**

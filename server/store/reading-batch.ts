@@ -1,10 +1,11 @@
 import type { Command, JobAct, Outcome } from '#contract/commands'
 import type { Transaction } from 'sequelize'
-import { carryOut, closedSql, parseCommand } from './carry-out'
+import { carryOut, parseCommand } from './carry-out'
 import { holdJob, inTransaction } from './holding'
 import { isKnownPerson } from './known-person'
 import { select } from './read-values'
 import type { Row } from './models'
+import { closedSql } from './work'
 import type { Store } from './store'
 
 type Take = Command & { act: Extract<JobAct, { what: 'take-reading' }> }

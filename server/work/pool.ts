@@ -9,6 +9,8 @@ type TaskName = keyof Tasks
 
 export interface PoolOptions {
   threads: number
+  /** Threads that stand ready even when nothing is asked. */
+  ready?: number
   /** How many may wait; one more is told that the server is busy. */
   waiting: number
 }
@@ -33,7 +35,7 @@ export class WorkPool {
 
   constructor(private readonly options: PoolOptions) {
     this.pool = existsSync(built)
-      ? new Piscina({ filename: built, minThreads: 0, maxThreads: options.threads, idleTimeout: 30_000, niceIncrement: 5, resourceLimits: { maxOldGenerationSizeMb: 512 } })
+      ? new Piscina({ filename: built, minThreads: options.ready ?? 0, maxThreads: options.threads, idleTimeout: 30_000, niceIncrement: 5, resourceLimits: { maxOldGenerationSizeMb: 512 } })
       : null
   }
 

@@ -1,0 +1,13 @@
+import type { RevisionWatch } from './revision-watch'
+import type { Store } from './store/store'
+import type { WorkPool } from './work/pool'
+
+/** What every route may use. */
+export interface Services {
+  store: Store
+  watch: RevisionWatch
+  /** Calculations that take seconds. */
+  calc: WorkPool
+  /** Papers, files and the plan of the shop: nobody's calculations keep them waiting. */
+  house: WorkPool
+}
