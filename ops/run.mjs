@@ -1,9 +1,9 @@
 // What must be there before anything of TypeScript can run: a good Node.js and the npm packages of the lock file.
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { fileURLToPath } from 'node:url'
+import { fileURLToPath, pathToFileURL } from 'node:url'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 process.chdir(root)
@@ -26,9 +26,31 @@ if (!existsSync(mark) || readFileSync(mark, 'utf8') !== lock) {
   writeFileSync(mark, lock)
 }
 
-// In the same process group as the terminal, so that Ctrl-C reaches it; it stops its own children.
-const entry = process.argv[2] === 'calc' ? 'ops/calc.ts' : 'ops/main.ts'
-const rest = process.argv[2] === 'calc' ? process.argv.slice(3) : process.argv.slice(2)
-const child = spawn(process.execPath, ['--import', 'tsx', entry, ...rest], { stdio: 'inherit' })
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal))
-child.on('exit', (code, signal) => process.exit(code ?? (signal ? 1 : 0)))
+/** The newest change below a folder, ms. */
+function newest(path) {
+  const { mtimeMs } = statSync(path)
+  return statSync(path).isDirectory() ? Math.max(mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name)))) : mtimeMs
+}
+
+/** One calculation: the core bundled once, so that an answer is there in a moment. */
+async function calc() {
+  const bundle = join('dist', 'calc.mjs')
+  if (!existsSync(bundle) || statSync(bundle).mtimeMs < Math.max(newest('core'), newest(join('ops', 'calc.ts')), newest('package-lock.json'))) {
+    const { build } = await import('esbuild')
+    await build({ entryPoints: ['ops/calc.ts'], outfile: bundle, bundle: true, platform: 'node', format: 'esm', target: 'node20', external: ['highs'], logLevel: 'error' })
+  }
+  await import(pathToFileURL(join(root, bundle)).href)
+}
+
+/** Everything else, by a process of its own that reads the TypeScript as it is. */
+function command() {
+  // In the same process group as the terminal, so that Ctrl-C reaches it; it stops its own children.
+  const child = spawn(process.execPath, ['--import', 'tsx', 'ops/main.ts', ...process.argv.slice(2)], { stdio: 'inherit' })
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill(signal))
+  child.on('exit', (code, signal) => process.exit(code ?? (signal ? 1 : 0)))
+}
+
+if (process.argv[2] === 'calc') {
+  process.argv.splice(2, 1)
+  await calc()
+} else command()

@@ -2,7 +2,9 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import type { MoveAction, MoveCaution, MoveReason, NextMove } from '#core/job/next-move'
-import { refusalCodes } from '../commands'
+import { gateCodes } from '#core/job/route'
+import { stageNames } from '#core/works/stage-table'
+import { jobAct, refusalCodes, shopAct } from '../commands'
 import en from './en.json'
 import { sayMove } from './say-move'
 
@@ -37,6 +39,12 @@ describe('the message file', () => {
       const words = [...template.matchAll(/>\s*([A-Za-z][a-z]+ [a-z ]+)\s*</g)].map((m) => m[1])
       expect(words, file).toEqual([])
     }
+  })
+
+  it('has words for every stage, every act that may be laid aside, and every gate', () => {
+    for (const stage of stageNames) expect(keys).toContain(`stage.${stage}`)
+    for (const { shape } of [...jobAct.options, ...shopAct.options]) expect(keys).toContain(`act.${shape.what.value}`)
+    for (const code of gateCodes) expect(keys).toContain(`gate.${code}`)
   })
 
   it('has words for every refusal', () => {

@@ -1,3 +1,4 @@
+import type { EntryCollection, StageName } from '../works/stage-table'
 import type { PressLog, SealFit } from './fitting'
 import type { BookedTime, Snapshot, WearMark } from './snapshot'
 import type { Decision, Finding, Grade, Photo, PullLog, TallyMark } from './strip'
@@ -19,22 +20,36 @@ export type EntryAct =
   | ({ what: 'book-time'; timeId: string } & Given<BookedTime>)
 export type EntryWhat = EntryAct['what']
 
-/** Where each entry goes, what names it in its act, and whether it can be struck out. */
-export const entryRows = {
-  'mark-wear': { rows: 'wearMarks', key: 'markId', strikes: true },
-  'tally-plug': { rows: 'tally', key: 'tallyId', strikes: false },
-  'log-pull': { rows: 'pulls', key: 'pullId', strikes: true },
-  'mark-finding': { rows: 'findings', key: 'findingId', strikes: true },
-  'add-photo': { rows: 'photos', key: 'photoId', strikes: true },
-  'grade-cylinder': { rows: 'grades', key: 'gradeId', strikes: false },
-  'decide-renewals': { rows: 'decisions', key: 'decisionId', strikes: false },
-  'fit-seal': { rows: 'sealFits', key: 'sealFitId', strikes: true },
-  'press-liner': { rows: 'presses', key: 'pressId', strikes: true },
-  'book-time': { rows: 'times', key: 'timeId', strikes: true },
-} as const satisfies Record<EntryWhat, { rows: keyof Snapshot; key: string; strikes: boolean }>
+interface EntryLine {
+  /** Where it goes in the snapshot. */
+  rows: EntryCollection
+  /** What names it in its act. */
+  key: string
+  /** Whether it can be struck out. */
+  strikes: boolean
+  /** The stage it belongs to: once that is closed, nothing is added. */
+  stage: StageName
+  /** The stage in which `strike-entry` may strike it out; null where that act does not. */
+  struckIn: StageName | null
+}
 
-/** Entries that `strike-entry` can strike out. */
-export const strikableRows = ['pulls', 'findings', 'photos', 'sealFits', 'presses', 'times'] as const
+/** What is known of each kind of entry. */
+export const entryRows = {
+  'mark-wear': { rows: 'wearMarks', key: 'markId', strikes: true, stage: 'counterbores', struckIn: null },
+  'tally-plug': { rows: 'tally', key: 'tallyId', strikes: false, stage: 'record', struckIn: null },
+  'log-pull': { rows: 'pulls', key: 'pullId', strikes: true, stage: 'pull', struckIn: 'pull' },
+  'mark-finding': { rows: 'findings', key: 'findingId', strikes: true, stage: 'look', struckIn: 'look' },
+  'add-photo': { rows: 'photos', key: 'photoId', strikes: true, stage: 'record', struckIn: 'look' },
+  'grade-cylinder': { rows: 'grades', key: 'gradeId', strikes: false, stage: 'look', struckIn: null },
+  'decide-renewals': { rows: 'decisions', key: 'decisionId', strikes: false, stage: 'decide', struckIn: null },
+  'fit-seal': { rows: 'sealFits', key: 'sealFitId', strikes: true, stage: 'fit', struckIn: 'fit' },
+  'press-liner': { rows: 'presses', key: 'pressId', strikes: true, stage: 'fit', struckIn: 'fit' },
+  'book-time': { rows: 'times', key: 'timeId', strikes: true, stage: 'record', struckIn: 'record' },
+} as const satisfies Record<EntryWhat, EntryLine>
+
+type StrikableLine = Extract<(typeof entryRows)[EntryWhat], { struckIn: StageName }>
+/** Entries that `strike-entry` can strike out, and in which stage. */
+export const strikable = Object.values(entryRows).filter((e): e is StrikableLine => e.struckIn !== null)
 
 const defaults = { 'tally-plug': { place: 'bore', item: 'foam-plug', count: 1 } } as Partial<Record<EntryWhat, object>>
 
@@ -63,6 +78,6 @@ export function addEntry(snapshot: Snapshot, act: EntryAct, occasion: { seq: num
 
 /** The snapshot with one entry struck out, wherever it stands. */
 export function strikeEntry(snapshot: Snapshot, entryId: string, struck: { personId: string; at: string; reason: string }): Snapshot {
-  const changed = strikableRows.map((rows) => [rows, (snapshot[rows] as Entry[]).map((e) => (e.id === entryId && !e.struck ? { ...e, struck } : e))])
+  const changed = strikable.map(({ rows }) => [rows, (snapshot[rows] as Entry[]).map((e) => (e.id === entryId && !e.struck ? { ...e, struck } : e))])
   return { ...snapshot, ...Object.fromEntries(changed) }
 }

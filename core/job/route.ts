@@ -4,7 +4,8 @@ import { readDeck } from './deck'
 import { readFitting } from './read-fitting'
 import type { Closure, Snapshot } from './snapshot'
 import { readLedges } from './ledges'
-import { isMeasured, optionalStages, stagesOf, type StageName, type WorkName } from './stages'
+import { optionalStages, stageNames, stagesOf, type StageName, type WorkName } from './stages'
+import { restingOn, stageLine } from '../works/stage-table'
 import { worseSinceGraded } from './suggest-grade'
 import { plugsIn, readTally } from './tally'
 
@@ -35,16 +36,9 @@ export interface RouteFacts {
 /** The stages in which something was done. */
 export function begunStages(snapshot: Snapshot): Set<StageName> {
   const begun = new Set<StageName>(snapshot.sets.map((s) => s.stage))
-  const entries: [StageName, boolean][] = [
-    ['protect', snapshot.tally.length > 0],
-    ['pull', snapshot.pulls.length > 0],
-    ['look', snapshot.findings.length > 0 || snapshot.grades.length > 0],
-    ['decide', snapshot.decisions.length > 0],
-    ['repair-plan', snapshot.plans.length > 0],
-    ['cut', snapshot.plans.length > 0 && (snapshot.cuts.length > 0 || snapshot.tally.some((t) => t.place === 'bore'))],
-    ['fit', snapshot.sealFits.length > 0 || snapshot.presses.length > 0],
-  ]
-  for (const [stage, is] of entries) if (is) begun.add(stage)
+  for (const stage of stageNames) if (stageLine[stage].begins.some((rows) => snapshot[rows].length > 0)) begun.add(stage)
+  // What is cut, and plugged for it, belongs to the trial fit of a job without a plan.
+  if (snapshot.plans.length > 0 && (snapshot.cuts.length > 0 || snapshot.tally.some((t) => t.place === 'bore'))) begun.add('cut')
   return begun
 }
 
@@ -75,21 +69,9 @@ export function readRoute(facts: RouteFacts): { stage: StageName; state: StageSt
   })
 }
 
-/** What rests on a stage, beside the record, which rests on every one. */
-const restOn: Partial<Record<StageName, readonly StageName[]>> = {
-  look: ['decide'],
-  counterbores: ['repair-plan', 'cut'],
-  parts: ['repair-plan'],
-  'repair-plan': ['cut'],
-  cut: ['trial-fit', 'fit', 'final-check'],
-  'trial-fit': ['fit', 'final-check'],
-  fit: ['final-check'],
-}
-
 /** The closed stages that rest on this one: they are opened first. */
 export function laterClosed(snapshot: Pick<Snapshot, 'closures'>, stage: StageName): StageName[] {
-  const resting: readonly StageName[] = stage === 'record' ? [] : [...(restOn[stage] ?? []), 'record']
-  return resting.filter((s) => isClosed(snapshot, s))
+  return restingOn(stage).filter((s) => isClosed(snapshot, s))
 }
 
 /** Why a stage cannot be opened again: nothing, or what rests on it. */
@@ -97,11 +79,16 @@ export function reopenProblems(snapshot: Snapshot, stage: StageName): GateProble
   return laterClosed(snapshot, stage).length > 0 ? [{ code: 'later-closed', cylinders: [], soft: false }] : []
 }
 
+/** Every reason for which a stage cannot be closed yet. */
+export const gateCodes = [
+  'no-plan', 'plug-in', 'clean-first', 'earlier-open', 'later-closed', 'not-measured', 'changed', 'zero-moved', 'out', 'unsure',
+  'nothing-in', 'not-pulled', 'not-graded', 'marked-since', 'no-decision', 'ring-missing', 'not-pressed', 'clock-out', 'shifted',
+] as const
+export type GateCode = (typeof gateCodes)[number]
+
 /** Why a stage cannot be closed yet. `soft` ones a person may answer for, with a reason. */
 export interface GateProblem {
-  code:
-    | 'no-plan' | 'plug-in' | 'clean-first' | 'earlier-open' | 'later-closed' | 'not-measured' | 'changed' | 'zero-moved' | 'out' | 'unsure'
-    | 'nothing-in' | 'not-pulled' | 'not-graded' | 'marked-since' | 'no-decision' | 'ring-missing' | 'not-pressed' | 'clock-out' | 'shifted'
+  code: GateCode
   cylinders: number[]
   soft: boolean
 }
@@ -151,19 +138,29 @@ function shiftProblems(snapshot: Snapshot): GateProblem[] {
   return cylinders.length > 0 ? [{ code: 'shifted', cylinders, soft: true }] : []
 }
 
-function stripProblems(snapshot: Snapshot, stage: StageName): GateProblem[] {
-  const all = snapshot.engine.heads.flat()
-  const without = (has: readonly { cylinder: number; struck?: unknown }[]) => all.filter((c) => !has.some((h) => h.cylinder === c && !h.struck))
-  const problems: GateProblem[] = {
-    protect: [{ code: 'nothing-in' as const, cylinders: snapshot.tally.length > 0 ? [] : all, soft: true }],
-    pull: [{ code: 'not-pulled' as const, cylinders: without(snapshot.pulls), soft: true }],
-    look: [
-      { code: 'not-graded' as const, cylinders: without(snapshot.grades), soft: true },
-      { code: 'marked-since' as const, cylinders: all.filter((c) => worseSinceGraded(snapshot, c) !== null), soft: true },
-    ],
-    decide: [{ code: 'no-decision' as const, cylinders: snapshot.decisions.length > 0 ? [] : all, soft: false }],
-  }[stage as 'protect' | 'pull' | 'look' | 'decide'] ?? []
-  return problems.filter((p) => p.cylinders.length > 0)
+/** All cylinders where nothing of a kind is there; none where something is. */
+const allUnless = (snapshot: Snapshot, there: boolean) => (there ? [] : snapshot.engine.heads.flat())
+/** The cylinders without a standing entry of a kind. */
+const without = (snapshot: Snapshot, has: readonly { cylinder: number; struck?: unknown }[]) => snapshot.engine.heads.flat().filter((c) => !has.some((h) => h.cylinder === c && !h.struck))
+/** A problem where it names any cylinder. */
+const among = (code: GateProblem['code'], cylinders: number[], soft: boolean): GateProblem[] => (cylinders.length > 0 ? [{ code, cylinders, soft }] : [])
+
+/** What stands in the way of closing each stage by itself. A stage without its gate does not compile. */
+const gates: Record<StageName, (s: Snapshot) => GateProblem[]> = {
+  'as-found': (s) => deckProblems(readDeck(s, 'as-found')),
+  protect: (s) => among('nothing-in', allUnless(s, s.tally.length > 0), true),
+  pull: (s) => among('not-pulled', without(s, s.pulls), true),
+  look: (s) => [...among('not-graded', without(s, s.grades), true), ...among('marked-since', s.engine.heads.flat().filter((c) => worseSinceGraded(s, c) !== null), true)],
+  decide: (s) => among('no-decision', allUnless(s, s.decisions.length > 0), false),
+  counterbores: ledgeProblems,
+  // Parts may be measured or not: the plan says what it lacks.
+  parts: () => [],
+  'repair-plan': (s) => (s.plans.length > 0 ? [] : [{ code: 'no-plan', cylinders: [], soft: false }]),
+  cut: (s) => among('plug-in', plugsIn(s), false),
+  'trial-fit': (s) => deckProblems(readDeck(s, 'trial-fit')),
+  fit: fitProblems,
+  'final-check': (s) => [...deckProblems(readDeck(s, 'final-check')), ...shiftProblems(s)],
+  record: (s) => among('plug-in', [...new Set(readTally(s).map((m) => m.cylinder))], false),
 }
 
 /**
@@ -173,13 +170,6 @@ function stripProblems(snapshot: Snapshot, stage: StageName): GateProblem[] {
 export function gateProblems(snapshot: Snapshot, stage: StageName): GateProblem[] {
   const route = routeStages(snapshot)
   const earlier = route.slice(0, Math.max(0, route.indexOf(stage))).filter((s) => !isClosed(snapshot, s) && !optionalStages.includes(s))
-  const waits = stage === 'fit' || stage === 'final-check' || stage === 'record'
-  const blocked: GateProblem[] = earlier.length > 0 && waits ? [{ code: 'earlier-open', cylinders: [], soft: false }] : []
-  if (isMeasured(stage)) return [...blocked, ...deckProblems(readDeck(snapshot, stage)), ...(stage === 'final-check' ? shiftProblems(snapshot) : [])]
-  if (stage === 'counterbores') return ledgeProblems(snapshot)
-  if (stage === 'repair-plan') return snapshot.plans.length > 0 ? [] : [{ code: 'no-plan', cylinders: [], soft: false }]
-  if (stage === 'fit') return [...blocked, ...fitProblems(snapshot)]
-  if (stage !== 'cut' && stage !== 'record') return stripProblems(snapshot, stage)
-  const plugged = stage === 'cut' ? plugsIn(snapshot) : [...new Set(readTally(snapshot).map((s) => s.cylinder))]
-  return plugged.length > 0 ? [...blocked, { code: 'plug-in', cylinders: plugged, soft: false }] : blocked
+  const blocked: GateProblem[] = earlier.length > 0 && stageLine[stage].waits ? [{ code: 'earlier-open', cylinders: [], soft: false }] : []
+  return [...blocked, ...gates[stage](snapshot)]
 }

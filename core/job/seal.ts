@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import type { Closure, Snapshot } from './snapshot'
-import { setStages, type SetStage, type StageName } from './stages'
+import { setStages, stageLine, type EntryCollection, type SetStage, type StageName } from '../works/stage-table'
 
 /** JSON with its keys in order, so that the same content has the same text wherever it was read from. */
 export function orderedJson(value: unknown): string {
@@ -28,9 +28,8 @@ function until<T extends Row>(rows: readonly T[], seq: number): Omit<T, 'seq'>[]
     .map(({ seq: _, ...rest }) => rest)
 }
 
-type Collection = 'wearMarks' | 'placements' | 'plans' | 'tally' | 'cuts' | 'shimFits' | 'pulls' | 'findings' | 'photos' | 'grades' | 'decisions' | 'sealFits' | 'presses' | 'times'
-/** The entries that belong to each stage, beside its sets of readings. */
-const belongs: Record<StageName, readonly Collection[]> = {
+/** What version 2 covers, in its order: frozen, whatever the table of stages says later. */
+const coveredBy2 = {
   'as-found': [],
   protect: ['tally'],
   pull: ['pulls'],
@@ -44,7 +43,7 @@ const belongs: Record<StageName, readonly Collection[]> = {
   fit: ['sealFits', 'presses'],
   'final-check': [],
   record: ['wearMarks', 'placements', 'plans', 'tally', 'cuts', 'shimFits', 'pulls', 'findings', 'photos', 'grades', 'decisions', 'sealFits', 'presses', 'times'],
-}
+} as const satisfies Partial<Record<StageName, readonly EntryCollection[]>>
 
 /** The version of the seals that are made now. */
 export const SEAL_VERSION = 3
@@ -83,7 +82,8 @@ function present(value: unknown): unknown {
  */
 export function sealOf(snapshot: Snapshot, closure: Closure): string {
   const { stage, seq, sealVersion, personId, at, storedAt, closes, note, kept } = closure
-  const entries = belongs[stage].map((rows): [Collection, object[]] => [rows, until(snapshot[rows] as Row[], seq)])
+  const covered: readonly EntryCollection[] = sealVersion === 2 ? coveredBy2[stage] : stageLine[stage].rows
+  const entries = covered.map((rows): [EntryCollection, object[]] => [rows, until(snapshot[rows] as Row[], seq)])
   // Frozen: this is what stands in every job that was closed by it.
   if (sealVersion === 2) return hashText(orderedJson({ ...measured(snapshot, stage, seq), entries }))
   return hashText(orderedJson(present({ version: sealVersion, ...measured(snapshot, stage, seq), entries: Object.fromEntries(entries), by: { personId, at, storedAt, closes, note }, kept })))
@@ -112,7 +112,7 @@ function standing(snapshot: Pick<Snapshot, 'closures'>): Closure[] {
 /** The closed stage whose seal covers an entry, so that it cannot be struck out while that stands; null where none does. */
 export function sealedIn(snapshot: Snapshot, entryId: string): StageName | null {
   for (const closure of standing(snapshot)) {
-    const covers = belongs[closure.stage].some((rows) => (snapshot[rows] as (Row & { id: string })[]).some((r) => r.id === entryId && r.seq <= closure.seq))
+    const covers = stageLine[closure.stage].rows.some((rows) => (snapshot[rows] as (Row & { id: string })[]).some((r) => r.id === entryId && r.seq <= closure.seq))
     if (covers) return closure.stage
   }
   return null

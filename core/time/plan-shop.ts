@@ -2,13 +2,7 @@ import { z } from 'zod'
 import { defineCalculation } from '../define'
 import { CalcError } from '../errors'
 import { refuseTwice } from '../schema'
-import { stageNames, type StageName } from '../job/stages'
-
-export const toolNames = ['cutter', 'press'] as const
-export type ToolName = (typeof toolNames)[number]
-
-/** The tool a stage cannot do without. */
-export const toolOf: Partial<Record<StageName, ToolName>> = { cut: 'cutter', fit: 'press' }
+import { stageNames, toolNames, type StageName, type ToolName } from '../works/stage-table'
 
 const hours = z.number('must be hours').min(0, 'cannot be below zero').max(1000, 'is more than 1000 hours')
 export const planShopInput = z

@@ -1,6 +1,6 @@
 import type { BookedTime, Closure } from '../job/snapshot'
 import { isClosed, routeStages } from '../job/route'
-import type { StageName, WorkName } from '../job/stages'
+import { stageLine, type StageName, type WorkName } from '../works/stage-table'
 
 interface Moment {
   at: string
@@ -28,24 +28,6 @@ export interface HoursFacts {
   times: Pick<BookedTime, 'stage' | 'kind' | 'hours' | 'struck' | 'seq'>[]
 }
 
-/** Usual hours of a stage: to begin it, and for each bore. What a shop books takes their place. */
-const usual: Record<StageName, { onceH: number; boreH: number }> = {
-  'as-found': { onceH: 0.2, boreH: 0.1 },
-  protect: { onceH: 0.3, boreH: 0.05 },
-  pull: { onceH: 0.5, boreH: 0.4 },
-  look: { onceH: 0.2, boreH: 0.2 },
-  decide: { onceH: 0.5, boreH: 0 },
-  counterbores: { onceH: 0.3, boreH: 0.2 },
-  parts: { onceH: 0.2, boreH: 0.15 },
-  'repair-plan': { onceH: 0.3, boreH: 0 },
-  cut: { onceH: 0.5, boreH: 0.8 },
-  'trial-fit': { onceH: 0.5, boreH: 0.3 },
-  fit: { onceH: 0.5, boreH: 0.35 },
-  'final-check': { onceH: 0.3, boreH: 0.12 },
-  record: { onceH: 0.3, boreH: 0 },
-}
-/** Hours after a stage that nobody can shorten: the owner's answer, and parts on their way. */
-export const waitAfterH: Partial<Record<StageName, number>> = { decide: 4 }
 /** A pause longer than this is no work on the job. */
 export const LONGEST_PAUSE_MIN = 25
 /** What one act is worth when nothing came before it. */
@@ -97,7 +79,7 @@ export function stageHours(snapshot: HoursFacts): StageHours[] {
     const booked = snapshot.times.filter((t) => t.stage === stage && !t.struck).sort((a, b) => a.seq - b.seq)
     const planned = booked.filter((t) => t.kind === 'planned').at(-1)
     const used = booked.filter((t) => t.kind === 'used')
-    const plannedH = planned?.hours ?? usual[stage].onceH + usual[stage].boreH * bores
+    const plannedH = planned?.hours ?? stageLine[stage].hours.once + stageLine[stage].hours.bore * bores
     const usedH = used.length > 0 ? used.reduce((sum, t) => sum + t.hours, 0) : workedHours(acts.get(stage) ?? [])
     const closed = isClosed(snapshot, stage)
     return { stage, plannedH, usedH, booked: used.length > 0, closed, leftH: closed ? 0 : Math.max(plannedH - usedH, share(snapshot, stage) * plannedH) }

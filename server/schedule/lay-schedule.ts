@@ -1,8 +1,9 @@
 import type { Crew } from '#contract/commands'
 import type { Schedule } from '#contract/shop'
-import { planShop, toolOf, type ToolName } from '#core/time/plan-shop'
-import { stageHours, waitAfterH, type HoursFacts, type StageHours } from '#core/time/stage-hours'
+import { planShop } from '#core/time/plan-shop'
+import { stageHours, type HoursFacts, type StageHours } from '#core/time/stage-hours'
 import { afterWorkHours, workHoursBetween, type WorkCalendar } from '#core/time/work-calendar'
+import { stageLine, type ToolName } from '#core/works/stage-table'
 
 /** What a plan needs to know of a job: its hours, and what it is called and wanted by. */
 export type PlannedJob = HoursFacts & { job: { id: string; title: string; wantedBy: string | null } }
@@ -25,7 +26,7 @@ export async function laySchedule({ jobs, crew, madeAt, offsetMinutes }: Schedul
   const calendar: WorkCalendar = { fromHour: crew.fromHour, toHour: crew.toHour, days: crew.days, offsetMinutes }
   const tools: Record<ToolName, number> = { cutter: crew.cutters, press: crew.presses }
   const lacking = ({ stage }: StageHours) => {
-    const tool = toolOf[stage] ?? null
+    const { tool } = stageLine[stage]
     return tool !== null && tools[tool] === 0 ? tool : null
   }
   const hours = jobs.map((facts) => {
@@ -40,7 +41,7 @@ export async function laySchedule({ jobs, crew, madeAt, offsetMinutes }: Schedul
     jobs: hours.map(({ facts: { job }, planned }) => ({
       id: job.id,
       dueH: job.wantedBy ? workHoursBetween(madeAt, endOfDay(job.wantedBy, calendar), calendar) : null,
-      tasks: planned.map((h) => ({ stage: h.stage, hours: h.leftH, tool: toolOf[h.stage] ?? null, waitAfterH: waitAfterH[h.stage] ?? 0 })),
+      tasks: planned.map((h) => ({ stage: h.stage, hours: h.leftH, tool: stageLine[h.stage].tool, waitAfterH: stageLine[h.stage].waitAfterH })),
     })),
   })
   const titles = new Map(jobs.map(({ job }) => [job.id, job.title]))

@@ -1,7 +1,7 @@
-import { entryOf, strikableRows, type EntryAct, type EntryWhat } from '#core/job/entries'
+import { entryOf, entryRows, strikable, type EntryAct } from '#core/job/entries'
 import { pressProblem, sealProblem } from '#core/job/read-fitting'
 import { begunStages, isClosed, routeStages } from '#core/job/route'
-import { stagesOf, type StageName } from '#core/job/stages'
+import { stagesOf } from '#core/job/stages'
 import type { Snapshot } from '#core/job/snapshot'
 import { kindsOn } from '#core/job/strip'
 import { readTally } from '#core/job/tally'
@@ -9,21 +9,6 @@ import type { JobAct } from '#contract/commands'
 import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'
 import { entryTables } from './entries'
 import { rows } from './read-values'
-
-/** The stage that an entry belongs to: once it is closed, nothing is added to it. */
-const stageOf: Record<EntryWhat, StageName> = {
-  'mark-wear': 'counterbores',
-  'tally-plug': 'record',
-  'log-pull': 'pull',
-  'mark-finding': 'look',
-  'add-photo': 'record',
-  'grade-cylinder': 'look',
-  'decide-renewals': 'decide',
-  'fit-seal': 'fit',
-  'press-liner': 'fit',
-  'book-time': 'record',
-}
-const stageOfRows: Record<(typeof strikableRows)[number], StageName> = { pulls: 'pull', findings: 'look', photos: 'look', sealFits: 'fit', presses: 'fit', times: 'record' }
 
 /** Seals and pressing wait for the dry fit, where there is one on the route. */
 function refuseBeforeDryFit(snapshot: Snapshot): void {
@@ -72,7 +57,7 @@ async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promi
 
 /** Adds one entry to a job: plugs, pulls, findings, photos, grades, decisions, seals, pressing, hours. */
 export async function carryOutEntry(work: Work, snapshot: Snapshot, act: EntryAct): Promise<void> {
-  refuseClosed(snapshot, stageOf[act.what])
+  refuseClosed(snapshot, entryRows[act.what].stage)
   if ('cylinder' in act && act.cylinder !== null) refuseUnknownCylinder(snapshot, act.cylinder)
   await refuseWrong(work, snapshot, act)
   await insert(work, entryTables[act.what], { jobId: snapshot.job.id, ...entryOf(act), ...stamp(work) })
@@ -80,10 +65,10 @@ export async function carryOutEntry(work: Work, snapshot: Snapshot, act: EntryAc
 
 /** Strikes one entry out; it stays beside its strike. */
 export async function strikeOutEntry(work: Work, snapshot: Snapshot, act: Extract<JobAct, { what: 'strike-entry' }>): Promise<void> {
-  const collection = strikableRows.find((r) => snapshot[r].some((e) => e.id === act.entryId))
-  if (!collection) throw new Refusal('too-early')
-  refuseClosed(snapshot, stageOfRows[collection])
-  await strike(work, snapshot, snapshot[collection], act.entryId, act.reason)
+  const found = strikable.find(({ rows }) => snapshot[rows].some((e) => e.id === act.entryId))
+  if (!found) throw new Refusal('too-early')
+  refuseClosed(snapshot, found.struckIn)
+  await strike(work, snapshot, snapshot[found.rows], act.entryId, act.reason)
 }
 
 /** Changes what was taken in, or lays the job aside. Work in which something was done stays. */

@@ -1,6 +1,7 @@
 import { DataTypes, type Transaction } from 'sequelize'
 import type { Snapshot } from '#core/job/snapshot'
 import { entryRows, type EntryWhat } from '#core/job/entries'
+import type { EntryCollection } from '#core/works/stage-table'
 import { tables, type Row, type TableName } from './models'
 import { iso, list, num, rows, str } from './read-values'
 import type { Store } from './store'
@@ -17,6 +18,15 @@ export const entryTables: Record<EntryWhat, TableName> = {
   'fit-seal': 'sealFits',
   'press-liner': 'pressLogs',
   'book-time': 'bookedTimes',
+}
+
+/** The table of each collection that lies under a seal. */
+export const collectionTables: Record<EntryCollection, TableName> = {
+  ...(Object.fromEntries(Object.entries(entryTables).map(([what, table]) => [entryRows[what as EntryWhat].rows, table])) as Record<(typeof entryRows)[EntryWhat]['rows'], TableName>),
+  cuts: 'cuts',
+  shimFits: 'shimFits',
+  placements: 'placements',
+  plans: 'plans',
 }
 
 type Read = (value: unknown) => unknown

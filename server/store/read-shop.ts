@@ -1,5 +1,6 @@
 import type { TakenIn } from '#core/job/snapshot'
-import type { StageName } from '#core/job/stages'
+import { stageLine, stageNames, type StageName } from '#core/works/stage-table'
+import { collectionTables } from './entries'
 import { readRoute } from '#core/job/route'
 import type { EngineCard, JobCard, Shop } from '#contract/shop'
 import { bareClosuresSql, broughtOf, readSettings, toClosure, toEngine, toGauge, toPerson, toPuller, toSheet, workOf } from './read'
@@ -8,18 +9,12 @@ import { iso, list, num, rows, select, str } from './read-values'
 import type { Store } from './store'
 
 /** The stages of every job in which something was done, as `begunStages` has it of one. */
-const begunSql = `
-  SELECT DISTINCT jobId, stage FROM readingSets
-  UNION SELECT DISTINCT jobId, 'protect' FROM tallyMarks
-  UNION SELECT DISTINCT jobId, 'pull' FROM pullLogs
-  UNION SELECT DISTINCT jobId, 'look' FROM findings
-  UNION SELECT DISTINCT jobId, 'look' FROM grades
-  UNION SELECT DISTINCT jobId, 'decide' FROM decisions
-  UNION SELECT DISTINCT jobId, 'repair-plan' FROM plans
-  UNION SELECT DISTINCT c.jobId, 'cut' FROM cuts c JOIN plans p ON p.jobId = c.jobId
-  UNION SELECT DISTINCT t.jobId, 'cut' FROM tallyMarks t JOIN plans p ON p.jobId = t.jobId WHERE t.place = 'bore'
-  UNION SELECT DISTINCT jobId, 'fit' FROM sealFits
-  UNION SELECT DISTINCT jobId, 'fit' FROM pressLogs`
+const begunSql = [
+  'SELECT DISTINCT jobId, stage FROM readingSets',
+  ...stageNames.flatMap((stage) => stageLine[stage].begins.map((rows) => `SELECT DISTINCT jobId, '${stage}' FROM ${collectionTables[rows]}`)),
+  `SELECT DISTINCT c.jobId, 'cut' FROM cuts c JOIN plans p ON p.jobId = c.jobId`,
+  `SELECT DISTINCT t.jobId, 'cut' FROM tallyMarks t JOIN plans p ON p.jobId = t.jobId WHERE t.place = 'bore'`,
+].join(' UNION ')
 
 /** The shop: people, gauges and their studies, engines with their sheets, and a card for each job, newest first. */
 export async function readShop(store: Store): Promise<Shop> {

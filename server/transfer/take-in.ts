@@ -164,8 +164,9 @@ async function refuseBadPictures({ photos }: OpenedJobFile): Promise<void> {
  * @throws ApiProblem `job-is-here`, `file-ids-here`, `file-damaged`
  */
 export async function takeIn(store: Store, file: OpenedJobFile): Promise<{ jobId: string; number: number }> {
-  await refuseBadPictures(file)
   const jobId = file.job.job.id
+  if ((await rows(store, 'jobs', { id: jobId })).length > 0) throw new ApiProblem('job-is-here')
+  await refuseBadPictures(file)
   try {
     return await inTransaction(store, async (transaction) => {
       await holdShop(store, transaction)

@@ -1,5 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { stageNames } from '#core/works/stage-table'
 import JobsPage from '../pages/JobsPage.vue'
+import { stageViews } from './stage-views'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -20,22 +22,7 @@ export const router = createRouter({
       component: () => import('../pages/JobPage.vue'),
       props: true,
       children: [
-        ...(['as-found', 'trial-fit', 'final-check'] as const).map((stage) => ({
-          path: stage,
-          name: stage,
-          component: () => import('../stages/protrusion/ProtrusionStage.vue'),
-          props: { stage },
-        })),
-        { path: 'protect', name: 'protect', component: () => import('../stages/protect/ProtectStage.vue') },
-        { path: 'pull', name: 'pull', component: () => import('../stages/pull/PullStage.vue') },
-        { path: 'look', name: 'look', component: () => import('../stages/look/LookStage.vue') },
-        { path: 'decide', name: 'decide', component: () => import('../stages/decide/DecideStage.vue') },
-        { path: 'fit', name: 'fit', component: () => import('../stages/fit/FitStage.vue') },
-        { path: 'counterbores', name: 'counterbores', component: () => import('../stages/counterbores/CounterboresStage.vue') },
-        { path: 'parts', name: 'parts', component: () => import('../stages/parts/PartsStage.vue') },
-        { path: 'repair-plan', name: 'repair-plan', component: () => import('../stages/plan/PlanStage.vue') },
-        { path: 'cut', name: 'cut', component: () => import('../stages/cut/CutStage.vue') },
-        { path: 'record', name: 'record', component: () => import('../stages/record/RecordStage.vue') },
+        ...stageNames.map((stage) => ({ path: stage, name: stage, component: stageViews[stage], props: { stage } })),
       ],
     },
     { path: '/:path(.*)*', redirect: '/' },
