@@ -3,17 +3,11 @@ import { zipSync } from 'fflate'
 import sharp from 'sharp'
 import { command, type House } from '../e2e/support/house'
 import { demoPhoto } from '../server/demo/demo-photo'
-import type { Line } from './bench'
-import { send } from './bench-repair'
+import { percentile, send, type Line } from './bench-line'
 
 const OPEN_JOBS = 400
 const READING_EVERY_MS = 20
 const LEAST_READINGS = 60
-
-function percentile(values: number[], share: number): number {
-  const sorted = [...values].sort((a, b) => a - b)
-  return sorted[Math.min(sorted.length - 1, Math.ceil(share * sorted.length) - 1)] ?? NaN
-}
 
 /** Sends a reading every 20 ms, one after the other, until what runs beside has ended. @returns how long each took, ms */
 async function readBeside(house: House, jobId: string, personId: string, beside: Promise<unknown>): Promise<number[]> {

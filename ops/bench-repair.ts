@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import type { JobAct, NewPart, ShopAct } from '#contract/commands'
+import type { NewPart } from '#contract/commands'
 import type { MatchLinersInput } from '#core/liner/match-liners'
 import { seededRandom } from '#core/sim/random'
 import { Key, type Browser } from '../e2e/support/browser'
 import type { House } from '../e2e/support/house'
-import type { Line } from './bench'
+import { send, type Line } from './bench-line'
 
 const ms = (value: number) => `${value.toFixed(0)} ms`
 const micron = (mm: number) => Math.round(mm * 1000) / 1000
@@ -74,16 +74,6 @@ async function stackingUp(browser: Browser): Promise<Line> {
 }
 
 /** Sends acts of a bench in batches; one that is refused ends the bench. */
-export const send = async (house: House, acts: { act: JobAct | ShopAct; jobId: string | null }[], personId: string) => {
-  for (let i = 0; i < acts.length; i += 40) {
-    const commands = acts.slice(i, i + 40).map(({ act, jobId }) => ({ commandId: randomUUID(), deviceId: randomUUID(), personId, jobId, at: new Date().toISOString(), act }))
-    const answer = await fetch(`${house.url}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ commands }) })
-    const { outcomes } = (await answer.json()) as { outcomes: { result: string; code?: string; details?: string[] }[] }
-    const bad = outcomes?.find((o) => o.result !== 'done')
-    if (bad || !outcomes) throw new Error(`the bench's own data were refused: ${JSON.stringify(bad)}`)
-  }
-}
-
 const part = (engineId: string, label: string, nominalMm: number, random: () => number): NewPart => ({
   kind: 'liner', id: randomUUID(), engineId, label, nominalMm, material: 'cast iron', onlyCylinder: null,
   readings: [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: micron(nominalMm + 0.02 * (random() - 0.5)) })),

@@ -4,8 +4,7 @@ import { kindsOn } from '#core/job/strip'
 import { seededRandom } from '#core/sim/random'
 import type { Browser } from '../e2e/support/browser'
 import { House } from '../e2e/support/house'
-import type { Line } from './bench'
-import { send } from './bench-repair'
+import { send, type Line } from './bench-line'
 
 const ms = (value: number) => `${value.toFixed(0)} ms`
 const PHOTOS = 20

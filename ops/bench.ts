@@ -7,21 +7,11 @@ import { Browser, Key } from '../e2e/support/browser'
 import { command, type House } from '../e2e/support/house'
 import { withScratchHouse } from './scratch'
 import { besideLines } from './bench-beside'
+import { percentile, type Line } from './bench-line'
 import { repairLines } from './bench-repair'
 import { wholeLines } from './bench-whole'
 import { say } from './say'
 
-export interface Line {
-  what: string
-  wanted: string
-  found: string
-  good: boolean
-}
-
-function percentile(values: number[], share: number): number {
-  const sorted = [...values].sort((a, b) => a - b)
-  return sorted[Math.min(sorted.length - 1, Math.ceil(share * sorted.length) - 1)] ?? NaN
-}
 const ms = (value: number) => `${value < 10 ? value.toFixed(2) : value.toFixed(1)} ms`
 
 function judging(): Line {

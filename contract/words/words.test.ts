@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import type { MoveAction, MoveCaution, MoveReason, NextMove } from '#core/job/next-move'
+import type { MoveAction, MoveCaution, MoveReason, NextMove } from '#core/job/move'
 import { gateCodes } from '#core/job/route'
 import { stageNames } from '#core/works/stage-table'
 import { jobAct, refusalCodes, shopAct } from '../commands'

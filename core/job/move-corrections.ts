@@ -4,7 +4,7 @@ import { linerMeanUncertaintyMm, type ProtrusionJudgement, type StepJudgement } 
 import { combinedUncertaintyMm, meanUncertaintyMm, readingsToDecide } from '../measure/uncertainty'
 import { judgeLower, judgeUpper, type Verdict } from '../measure/verdict'
 import { SLACK_MM } from '../schema'
-import type { MoveAction, MoveCylinder, MoveReason, NextMove, NextMoveInput } from './next-move'
+import type { MoveAction, MoveCylinder, MoveReason, NextMove, NextMoveInput } from './move'
 
 const stationU = (c: MoveCylinder, r: MoveCylinder['readings'][number]) => meanUncertaintyMm(c.uncertaintyMm, r.repeats)
 /** A liner's readings with the uncertainty that their repeats leave. */

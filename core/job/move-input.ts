@@ -1,5 +1,5 @@
 import type { Deck } from './deck'
-import type { NextMoveInput } from './next-move'
+import type { NextMoveInput } from './move'
 import { isClosed } from './route'
 import type { Shim, Snapshot } from './snapshot'
 

@@ -1,7 +1,7 @@
 import { getActivePinia } from 'pinia'
 import { createApp, h, nextTick, type App } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { NextMove } from '#core/job/next-move'
+import type { NextMove } from '#core/job/move'
 import { make, type StageMove } from '#core/job/stage-moves'
 import type { StageName } from '#core/job/stages'
 import { ids } from '#core/testing/make-snapshot'

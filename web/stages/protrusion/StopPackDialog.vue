@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { NextMove } from '#core/job/next-move'
+import type { NextMove } from '#core/job/move'
 import type { Snapshot } from '#core/job/snapshot'
 import { expectAfterPackMm, packThicknessMm } from '#core/liner/pack'
 import SheetDialog from '../../bench/SheetDialog.vue'
