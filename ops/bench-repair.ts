@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { NewPart } from '#contract/commands'
+import type { JobAct, NewPart } from '#contract/commands'
 import type { MatchLinersInput } from '#core/liner/match-liners'
 import { seededRandom } from '#core/sim/random'
 import { Key, type Browser } from '../e2e/support/browser'
