@@ -66,6 +66,8 @@ async function serveInterface(app: FastifyInstance, webRoot: string): Promise<vo
   await app.register(fastifyStatic, {
     root: webRoot,
     preCompressed: true,
+    // Its own header would come after ours.
+    cacheControl: false,
     setHeaders: (reply, path) => {
       reply.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache')
     },

@@ -41,7 +41,11 @@ describe('the schools', () => {
     expect(of.skim!.possible).toBe(true)
     for (const p of plans) {
       expect(p.passes).toBe(p.bores.reduce((n, b) => n + b.passes.length, 0))
-      expect(p.hours).toBeCloseTo(p.boresCut * 0.5 + p.passes * 0.4 + p.shimsUsed * 0.25, 9)
+      // Counted from the bores themselves, not from what the plan says of itself.
+      const cut = p.bores.filter((b) => b.passes.length > 0).length
+      const shimmed = p.bores.filter((b) => b.shimMm > 0).length
+      expect([p.boresCut, p.shimsUsed]).toEqual([cut, shimmed])
+      expect(p.hours).toBeCloseTo(cut * 0.5 + p.passes * 0.4 + shimmed * 0.25, 9)
       expect(p.money).toBeCloseTo(p.hours * 68 + p.toBuy.reduce((n, b) => n + b.count, 0) * 14, 9)
       expect(p.chanceInside).toBeCloseTo(p.bores.reduce((c, b) => c * b.chanceInside, 1), 9)
       // No shim of the shelf lies in two bores.
