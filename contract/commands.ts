@@ -177,7 +177,7 @@ export const refusalCodes = [
   'bad-command', 'too-early', 'unknown-job', 'unknown-cylinder', 'unknown-person', 'unknown-gauge', 'unknown-engine',
   'stage-closed', 'set-closed', 'gate', 'shim-taken', 'already-struck', 'nobody-named', 'stale-sheet', 'id-taken',
   'not-measured-between', 'liner-in', 'liner-taken', 'unknown-part', 'unknown-study', 'study-ended', 'study-incomplete',
-  'none-in', 'out-of-order', 'photo-missing', 'unknown-puller', 'not-found-there', 'stage-begun', 'cannot-be-kept', 'failed',
+  'none-in', 'out-of-order', 'photo-missing', 'unknown-puller', 'not-found-there', 'stage-begun', 'cannot-be-kept', 'failed', 'photo-quota',
 ] as const
 export type RefusalCode = (typeof refusalCodes)[number]
 

@@ -158,7 +158,7 @@ export async function serve(options: ServeOptions): Promise<void> {
     async start(): Promise<Running> {
       const up = await until(async () => supervisor.leaving || (await answers(address!)), START_WAIT_MS)
       if (!up || supervisor.leaving) throw new Error('its database does not answer')
-      const env = serverEnvironment(address!, { port, host, demo: options.kind === 'demo', names: options.names ?? [], data: home.root, ...tls })
+      const env = serverEnvironment(address!, { port, host, demo: options.kind === 'demo', names: [...(options.names ?? []), host], data: home.root, ...tls })
       const child = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], { stdio: ['ignore', 'pipe', 'pipe'], env })
       const note = (chunk: Buffer) => {
         lastWords = (lastWords + chunk.toString()).slice(-1500)

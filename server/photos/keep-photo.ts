@@ -19,6 +19,12 @@ export interface KeptBytes {
   bytes: number
 }
 
+/** Whether a job holds as many photos as its file can, so that one more of this size is not taken. */
+export async function isFull(store: Store, jobId: string, bytes: number, transaction: Transaction): Promise<boolean> {
+  const [held] = await select(store, 'SELECT COUNT(*) AS n, COALESCE(SUM(bytes), 0) AS bytes FROM photoBytes WHERE jobId = :jobId', { jobId }, transaction)
+  return Number(held!.n) >= jobLimits.photos || Number(held!.bytes) + bytes > jobLimits.allPhotosBytes
+}
+
 /** Puts the bytes of a photo into the store, as bytes: written out into the query they would be twice as long, and hold up readings. */
 export async function insertBytes(store: Store, { id, jobId, mime, sha256, content }: { id: string; jobId: string; mime: string; sha256: string; content: Buffer }, transaction: Transaction): Promise<void> {
   const bind = [id, jobId, mime, sha256, content, content.length, new Date()]
@@ -47,8 +53,7 @@ export async function keepPhoto(store: Store, { jobId, photoId }: PhotoPlace, co
         if (!same(there)) throw new ApiProblem('photo-differs')
         return
       }
-      const [held] = await select(store, 'SELECT COUNT(*) AS n, COALESCE(SUM(bytes), 0) AS bytes FROM photoBytes WHERE jobId = :jobId', { jobId }, transaction)
-      if (Number(held!.n) >= jobLimits.photos || Number(held!.bytes) + content.length > jobLimits.allPhotosBytes) throw new ApiProblem('photo-quota')
+      if (await isFull(store, jobId, content.length, transaction)) throw new ApiProblem('photo-quota')
       await insertBytes(store, { id: photoId, jobId, mime, sha256, content }, transaction)
     })
   } catch (error) {

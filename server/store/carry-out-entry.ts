@@ -8,7 +8,8 @@ import { readTally } from '#core/job/tally'
 import type { JobAct } from '#contract/commands'
 import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'
 import { entryTables } from './entries'
-import { rows } from './read-values'
+import { isFull } from '../photos/keep-photo'
+import { select } from './read-values'
 
 /** Seals and pressing wait for the dry fit, where there is one on the route. */
 function refuseBeforeDryFit(snapshot: Snapshot): void {
@@ -33,7 +34,8 @@ async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promi
       if (act.toMm < act.fromMm) throw new Refusal('bad-command', ['a finding ends above where it begins'])
       return
     case 'add-photo': {
-      const [stored] = await rows(work.store, 'photoBytes', { id: act.photoId }, work.transaction)
+      const [stored] = await select(work.store, 'SELECT sha256, jobId FROM photoBytes WHERE id = :id', { id: act.photoId }, work.transaction)
+      if (!stored && (await isFull(work.store, snapshot.job.id, act.bytes, work.transaction))) throw new Refusal('photo-quota')
       if (!stored || stored.sha256 !== act.sha256 || stored.jobId !== snapshot.job.id) throw new Refusal('photo-missing')
       return
     }

@@ -311,6 +311,9 @@ describe('photos', () => {
     expect(full.statusCode).toBe(200)
     await put8(4_000_000)
     expect((await put(jobId, randomUUID(), demoPhoto(2))).json().error.code).toBe('photo-quota')
+    // The act that names it says so, too: it is not the photo that was lost on its way.
+    const named = commandOf({ what: 'add-photo', photoId: randomUUID(), cylinder: 1, findingId: null, mime: 'image/png', widthPx: 480, heightPx: 360, bytes: 300_000, sha256: 'a'.repeat(64), words: '' }, jobId, person)
+    expect(await here.send(named)).toMatchObject([{ result: 'refused', code: 'photo-quota' }])
     expect(await clearOrphans(here.store, new Date('2026-01-10'))).toBe(0)
     expect(await clearOrphans(here.store, new Date('2026-01-20'))).toBe(13)
     expect((await put(jobId, randomUUID(), demoPhoto(2))).statusCode).toBe(200)
