@@ -8,6 +8,9 @@ import { serverEnvironment } from '../../ops/serve'
 import { freshDatabase } from '../../server/testing/test-store'
 import type { DatabaseAddress } from '../../server/store/store'
 
+/** Below the ports that the machine gives to its own outgoing connections: one of those may be taken between the look and the start. */
+const housePort = () => 20_000 + Math.floor(Math.random() * 12_000)
+
 /** A built server as a process of its own, with the demo world, to be killed and started again. */
 export class House {
   private child: ChildProcess | null = null
@@ -25,7 +28,7 @@ export class House {
   }
 
   static async open(options: { address?: DatabaseAddress; demo?: boolean; host?: string; names?: string[] } = {}): Promise<House> {
-    const house = new House(options.address ?? (await freshDatabase({ demo: options.demo ?? true })), await freePort(20_000 + Math.floor(Math.random() * 20_000)), options.demo ?? true, options.host ?? '127.0.0.1', options.names ?? [])
+    const house = new House(options.address ?? (await freshDatabase({ demo: options.demo ?? true })), await freePort(housePort()), options.demo ?? true, options.host ?? '127.0.0.1', options.names ?? [])
     await house.start()
     return house
   }
