@@ -1,5 +1,6 @@
 import sharp from 'sharp'
 import type { Photo } from '#core/job/strip'
+import { Turn } from '../work/turn'
 import { photoType } from './photo-type'
 
 /** No camera of a shop makes more, pixels; what says it has more is not even opened. */
@@ -11,13 +12,8 @@ const PRINTED_PX = 1200
 sharp.cache(false)
 sharp.concurrency(1)
 
-/** Pictures are opened one after the other: one is bounded, a hundred at once are not. */
-let last: Promise<unknown> = Promise.resolve()
-function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  const own = last.then(work, work)
-  last = own.catch(() => undefined)
-  return own
-}
+/** Pictures are opened one after the other. */
+const turn = new Turn()
 
 /** Whether a PNG's chunks follow each other to its end, each as long as it says. */
 function pngIsWhole(content: Buffer): boolean {
@@ -41,7 +37,7 @@ export async function readPicture(content: Buffer): Promise<{ mime: Photo['mime'
   const mime = photoType(content)
   if (!mime || !(mime === 'image/png' ? pngIsWhole(content) : jpegIsWhole(content))) return null
   const options = { limitInputPixels: MOST_PIXELS, failOn: 'warning', sequentialRead: true } as const
-  return inTurn(async () => {
+  return turn.run(async () => {
     const { width, height, format } = await sharp(content, options).metadata()
     if (`image/${format}` !== mime || Math.max(width, height) > LONGEST_SIDE_PX || width * height > MOST_PIXELS) return null
     await sharp(content, options).resize(16, 16, { fit: 'fill', kernel: 'nearest' }).raw().toBuffer()
@@ -64,7 +60,7 @@ async function fitForPaper(content: Buffer): Promise<boolean> {
  * @param anew makes it anew in any case: one that looked good was not
  */
 export async function printable(content: Buffer, anew = false): Promise<Uint8Array<ArrayBuffer> | null> {
-  return inTurn(async () => {
+  return turn.run(async () => {
     if (!anew && (await fitForPaper(content))) return new Uint8Array(content)
     const made = await sharp(content, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true })
       .rotate()

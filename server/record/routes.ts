@@ -8,8 +8,10 @@ import { readingsCsv } from './csv'
 import { printable } from '../photos/picture'
 import type { Snapshot } from '#core/job/snapshot'
 import { rows } from '../store/read-values'
+import { Turn } from '../work/turn'
 
 const PAPER_MS = 60_000
+const PAPERS_WAITING = 12
 const query = z.object({ unit: z.enum(['mm', 'thou']).default('mm'), paper: z.enum(['A4', 'LETTER']).default('A4') })
 
 function fileName(number: number, rest: string): string {
@@ -38,21 +40,26 @@ export async function recordRoutes(app: FastifyInstance, { store, house }: Servi
     return found
   }
 
+  const papersTurn = new Turn(PAPERS_WAITING)
   const papers = [['record', 'The record as PDF', ''], ['owner', 'A page for the owner as PDF', '-owner']] as const
   for (const [paper, summary, suffix] of papers) {
     app.get(`/api/jobs/:jobId/${paper}.pdf`, { schema: { ...schema(summary), querystring: query } }, async (request, reply) => {
-      const snapshot = await open(request.params)
       const options = request.query as z.infer<typeof query>
-      const make = async (anew: boolean) => {
-        const photos = await printablePhotos(snapshot, anew)
-        return house.run('makePaper', { paper, snapshot, options, photos }, { timeoutMs: PAPER_MS, transfer: [...photos.values()].map((p) => p.buffer) })
-      }
-      // A picture that opens here may still be one that paper does not bear: then each is made anew.
-      const pdf = await make(false).catch((error: unknown) => {
-        if (error instanceof ApiProblem && error.code === 'gave-up') return make(true)
-        throw error
+      // One after the other from the first look: ten papers at once would take every line to the store from the readings.
+      const { pdf, number } = await papersTurn.run(async () => {
+        const snapshot = await open(request.params)
+        const make = async (anew: boolean) => {
+          const photos = await printablePhotos(snapshot, anew)
+          return house.run('makePaper', { paper, snapshot, options, photos }, { timeoutMs: PAPER_MS, transfer: [...photos.values()].map((p) => p.buffer) })
+        }
+        // A picture that opens here may still be one that paper does not bear: then each is made anew.
+        const made = await make(false).catch((error: unknown) => {
+          if (error instanceof ApiProblem && error.code === 'gave-up') return make(true)
+          throw error
+        })
+        return { pdf: made, number: snapshot.job.number }
       })
-      return attach(reply, 'application/pdf', fileName(snapshot.job.number, `${suffix}.pdf`), 'inline').send(Buffer.from(pdf))
+      return attach(reply, 'application/pdf', fileName(number, `${suffix}.pdf`), 'inline').send(Buffer.from(pdf))
     })
   }
 
