@@ -1,6 +1,7 @@
 import type { Command, JobAct, Outcome } from '#contract/commands'
 import type { Transaction } from 'sequelize'
-import { carryOut, parseCommand } from './carry-out'
+import { carryOut } from './carry-out'
+import { parseCommand } from './parse-command'
 import { holdJob, inTransaction } from './holding'
 import { isKnownPerson } from './known-person'
 import { select } from './read-values'
