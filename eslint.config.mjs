@@ -3,15 +3,35 @@ import importX from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
-const stages = ['protrusion', 'protect', 'pull', 'look', 'decide', 'fit', 'counterbores', 'parts', 'plan', 'cut', 'record']
+const stages = [
+  'protrusion',
+  'protect',
+  'pull',
+  'look',
+  'decide',
+  'fit',
+  'counterbores',
+  'parts',
+  'plan',
+  'cut',
+  'record',
+]
 
 /** Imports run one way: core ← contract ← server, web; a stage never looks into another stage. */
 const zones = [
-  { target: './core', from: ['./contract', './server', './web', './ops', './e2e'], message: 'core imports nothing of the house' },
+  {
+    target: './core',
+    from: ['./contract', './server', './web', './ops', './e2e'],
+    message: 'core imports nothing of the house',
+  },
   { target: './contract', from: ['./server', './web', './ops', './e2e'], message: 'contract imports core only' },
   { target: './server', from: ['./web', './ops', './e2e'], message: 'server and web never import each other' },
   { target: './web', from: ['./server', './ops', './e2e'], message: 'server and web never import each other' },
-  ...stages.map((stage) => ({ target: `./web/stages/${stage}`, from: stages.filter((s) => s !== stage).map((s) => `./web/stages/${s}`), message: 'a stage imports from no other stage' })),
+  ...stages.map((stage) => ({
+    target: `./web/stages/${stage}`,
+    from: stages.filter((s) => s !== stage).map((s) => `./web/stages/${s}`),
+    message: 'a stage imports from no other stage',
+  })),
   { target: './web/bench', from: ['./web/stages', './web/pages'], message: 'the bench knows no stage' },
 ]
 
@@ -37,15 +57,36 @@ export default tseslint.config(
     ignores: ['**/*.test.ts', 'web/testing/**'],
     rules: {
       // A page opened over the shop's network by plain HTTP is no secure context.
-      'no-restricted-properties': ['error', { object: 'crypto', property: 'randomUUID', message: 'use newId(): a page opened by plain HTTP does not have it' }, { object: 'crypto', property: 'subtle', message: 'a page opened by plain HTTP does not have it' }],
+      'no-restricted-properties': [
+        'error',
+        {
+          object: 'crypto',
+          property: 'randomUUID',
+          message: 'use newId(): a page opened by plain HTTP does not have it',
+        },
+        { object: 'crypto', property: 'subtle', message: 'a page opened by plain HTTP does not have it' },
+      ],
     },
   },
   {
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'setTimeout', 'setInterval', 'localStorage'],
-      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'fetch',
+        'setTimeout',
+        'setInterval',
+        'localStorage',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random' },
+        { object: 'Date', property: 'now' },
+      ],
       'no-restricted-imports': ['error', { patterns: ['node:*', 'vue', 'fastify', 'sequelize'] }],
     },
   },

@@ -7,10 +7,38 @@ export default defineConfig({
   plugins: [vue()],
   test: {
     projects: [
-      { extends: true, test: { ...common, name: 'core', testTimeout: 60_000, include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'ops/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          ...common,
+          name: 'core',
+          testTimeout: 60_000,
+          include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'ops/**/*.test.ts'],
+        },
+      },
       { extends: true, test: { ...common, name: 'web', environment: 'happy-dom', include: ['web/**/*.test.ts'] } },
-      { extends: true, test: { ...common, name: 'server', include: ['server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 200_000, fileParallelism: false } },
-      { extends: true, test: { ...common, name: 'interface', include: ['e2e/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 200_000, fileParallelism: false } },
+      {
+        extends: true,
+        test: {
+          ...common,
+          name: 'server',
+          include: ['server/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 200_000,
+          fileParallelism: false,
+        },
+      },
+      {
+        extends: true,
+        test: {
+          ...common,
+          name: 'interface',
+          include: ['e2e/**/*.test.ts'],
+          testTimeout: 180_000,
+          hookTimeout: 200_000,
+          fileParallelism: false,
+        },
+      },
     ],
   },
 })

@@ -3,9 +3,35 @@ import { carriesPlane } from '#core/measure/fit-plane'
 import { angleDeg, cylinderNumber, lengthMm, reading, thicknessMm } from '#core/schema'
 import { linerShape, pressLog, sealFit, sealGroove } from '#core/job/fitting'
 import { complaintNames, usage } from '#core/job/intake'
-import { bookedTime, engineShape, gauge, id, liner, person, placement, rates, ruleName, sheet, shim, takenPlan, tooling, wearMark, zeroPlace } from '#core/job/snapshot'
+import {
+  bookedTime,
+  engineShape,
+  gauge,
+  id,
+  liner,
+  person,
+  placement,
+  rates,
+  ruleName,
+  sheet,
+  shim,
+  takenPlan,
+  tooling,
+  wearMark,
+  zeroPlace,
+} from '#core/job/snapshot'
 import { setStages, stageNames, workNames } from '#core/job/stages'
-import { decision, finding, grade, openingNames, photo, puller, pullLog, renewalCosts, stopperNames } from '#core/job/strip'
+import {
+  decision,
+  finding,
+  grade,
+  openingNames,
+  photo,
+  puller,
+  pullLog,
+  renewalCosts,
+  stopperNames,
+} from '#core/job/strip'
 
 const reason = z.string().trim().max(300)
 /** What a device does not give of an entry: the id has a name of its own in the act, the rest comes with the occasion. */
@@ -56,15 +82,33 @@ export const jobAct = z.discriminatedUnion('what', [
     unmeasured: reason.optional(),
   }),
   z.strictObject({ what: z.literal('strike-cut'), cutId: id, reason }),
-  z.strictObject({ what: z.literal('fit-shim'), fitId: id, cylinder: cylinderNumber, shimId: id.nullable(), expectMm: lengthMm }),
+  z.strictObject({
+    what: z.literal('fit-shim'),
+    fitId: id,
+    cylinder: cylinderNumber,
+    shimId: id.nullable(),
+    expectMm: lengthMm,
+  }),
   z.strictObject({ what: z.literal('strike-shim'), fitId: id, reason }),
   z.strictObject({ what: z.literal('close-stage'), stage: z.enum(stageNames), note: reason }),
   z.strictObject({ what: z.literal('reopen-stage'), stage: z.enum(stageNames), note: reason.min(1) }),
   z.strictObject({ what: z.literal('adopt-sheet'), sheetId: id }),
-  z.strictObject({ what: z.literal('mark-wear'), markId: id, ...wearMark.pick({ cylinder: true, kind: true, atDeg: true, spanDeg: true, depthMm: true, words: true }).shape }),
+  z.strictObject({
+    what: z.literal('mark-wear'),
+    markId: id,
+    ...wearMark.pick({ cylinder: true, kind: true, atDeg: true, spanDeg: true, depthMm: true, words: true }).shape,
+  }),
   z.strictObject({ what: z.literal('strike-wear'), markId: id, reason }),
-  z.strictObject({ what: z.literal('place-liner'), placementId: id, ...placement.pick({ cylinder: true, linerId: true, rotationDeg: true }).shape }),
-  z.strictObject({ what: z.literal('take-plan'), planId: id, ...takenPlan.pick({ school: true, changed: true, targetMm: true, bores: true }).shape }),
+  z.strictObject({
+    what: z.literal('place-liner'),
+    placementId: id,
+    ...placement.pick({ cylinder: true, linerId: true, rotationDeg: true }).shape,
+  }),
+  z.strictObject({
+    what: z.literal('take-plan'),
+    planId: id,
+    ...takenPlan.pick({ school: true, changed: true, targetMm: true, bores: true }).shape,
+  }),
   z.strictObject({
     what: z.literal('tally-plug'),
     tallyId: id,
@@ -96,12 +140,14 @@ export const newPart = z.discriminatedUnion('kind', [
 export type NewPart = z.infer<typeof newPart>
 
 /** A sheet as it is typed; its version, day and person come with the act. */
-const typedSheet = sheet.omit({ version: true, at: true, personId: true, page: true, copiedOn: true, liner: true, seals: true }).extend({
-  page: z.string().trim().max(40).optional(),
-  copiedOn: z.iso.date().nullable().optional(),
-  liner: linerShape.nullable().optional(),
-  seals: z.array(sealGroove).max(12).optional(),
-})
+const typedSheet = sheet
+  .omit({ version: true, at: true, personId: true, page: true, copiedOn: true, liner: true, seals: true })
+  .extend({
+    page: z.string().trim().max(40).optional(),
+    copiedOn: z.iso.date().nullable().optional(),
+    liner: linerShape.nullable().optional(),
+    seals: z.array(sealGroove).max(12).optional(),
+  })
 
 /** Who works in the shop and with what: what the plan of all open jobs is laid for. */
 export const crew = z.strictObject({
@@ -115,11 +161,28 @@ export const crew = z.strictObject({
 })
 export type Crew = z.infer<typeof crew>
 /** A crew as it may be entered: its day begins before it ends. What an earlier version stored is read as it is. */
-export const enteredCrew = crew.refine((c) => c.toHour - c.fromHour >= 1, { message: 'must end at least an hour after it begins', path: ['toHour'] })
-export const startCrew: Crew = { technicians: 2, cutters: 1, presses: 1, fromHour: 7, toHour: 15.5, days: [1, 2, 3, 4, 5] }
+export const enteredCrew = crew.refine((c) => c.toHour - c.fromHour >= 1, {
+  message: 'must end at least an hour after it begins',
+  path: ['toHour'],
+})
+export const startCrew: Crew = {
+  technicians: 2,
+  cutters: 1,
+  presses: 1,
+  fromHour: 7,
+  toHour: 15.5,
+  days: [1, 2, 3, 4, 5],
+}
 
 /** One reading of a repeat study: which part, by whom, which time round. */
-export const studyReading = z.strictObject({ id, studyId: id, part: z.string().trim().min(1).max(40), operator: z.string().trim().min(1).max(80), trial: z.int().min(1).max(50), valueMm: lengthMm })
+export const studyReading = z.strictObject({
+  id,
+  studyId: id,
+  part: z.string().trim().min(1).max(40),
+  operator: z.string().trim().min(1).max(80),
+  trial: z.int().min(1).max(50),
+  valueMm: lengthMm,
+})
 export type StudyReading = z.infer<typeof studyReading>
 
 /** What a person can do in the shop, outside a job. */
@@ -128,14 +191,37 @@ export const shopAct = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('save-gauge'), gauge }),
   z.strictObject({ what: z.literal('set-rule'), rule: ruleName }),
   z.strictObject({ what: z.literal('set-tooling'), tooling }),
-  z.strictObject({ what: z.literal('add-shim'), shimId: id, engineId: id, label: z.string().trim().min(1).max(40), nominalMm: thicknessMm, actualMm: thicknessMm, material: z.enum(['stainless', 'brass', 'steel']) }),
-  z.strictObject({ what: z.literal('add-parts'), parts: z.array(newPart).min(1, 'needs at least one part').max(2000, 'is more than 2000 parts at once') }),
-  z.strictObject({ what: z.literal('measure-part'), measureId: id, partId: id, readings: z.array(reading).min(1).max(24) }),
+  z.strictObject({
+    what: z.literal('add-shim'),
+    shimId: id,
+    engineId: id,
+    label: z.string().trim().min(1).max(40),
+    nominalMm: thicknessMm,
+    actualMm: thicknessMm,
+    material: z.enum(['stainless', 'brass', 'steel']),
+  }),
+  z.strictObject({
+    what: z.literal('add-parts'),
+    parts: z.array(newPart).min(1, 'needs at least one part').max(2000, 'is more than 2000 parts at once'),
+  }),
+  z.strictObject({
+    what: z.literal('measure-part'),
+    measureId: id,
+    partId: id,
+    readings: z.array(reading).min(1).max(24),
+  }),
   z.strictObject({ what: z.literal('set-rates'), rates }),
   z.strictObject({ what: z.literal('save-puller'), puller }),
   z.strictObject({ what: z.literal('set-renewal-costs'), costs: renewalCosts }),
   z.strictObject({ what: z.literal('set-crew'), crew: enteredCrew }),
-  z.strictObject({ what: z.literal('open-study'), studyId: id, gaugeId: id, parts: z.array(z.string().trim().min(1).max(40)).min(1).max(20), operators: z.array(z.string().trim().min(1).max(80)).min(1).max(10), trials: z.int().min(2).max(10) }),
+  z.strictObject({
+    what: z.literal('open-study'),
+    studyId: id,
+    gaugeId: id,
+    parts: z.array(z.string().trim().min(1).max(40)).min(1).max(20),
+    operators: z.array(z.string().trim().min(1).max(80)).min(1).max(10),
+    trials: z.int().min(2).max(10),
+  }),
   z.strictObject({ what: z.literal('study-reading'), ...studyReading.shape }),
   z.strictObject({ what: z.literal('end-study'), studyId: id }),
   z.strictObject({ what: z.literal('add-engine'), engineId: id, shape: engineShape, sheet: typedSheet }),
@@ -154,7 +240,12 @@ export const shopAct = z.discriminatedUnion('what', [
     /** The job it is started from. */
     fromJobId: id.nullable().optional(),
     /** Where every liner and ledge is read, degrees from the front; four quarters where left out. */
-    stationsDeg: z.array(angleDeg.min(0).lt(360)).min(3).max(16).refine((s) => carriesPlane(s.map((angleDeg) => ({ angleDeg }))), 'lie too close together to carry a plane').optional(),
+    stationsDeg: z
+      .array(angleDeg.min(0).lt(360))
+      .min(3)
+      .max(16)
+      .refine((s) => carriesPlane(s.map((angleDeg) => ({ angleDeg }))), 'lie too close together to carry a plane')
+      .optional(),
   }),
 ])
 export type ShopAct = z.infer<typeof shopAct>
@@ -174,10 +265,37 @@ export const commandBatch = z.strictObject({ commands: z.array(z.unknown()).min(
 
 /** Why a command was not carried out. `too-early` ones are sent again; the others wait for a person. */
 export const refusalCodes = [
-  'bad-command', 'too-early', 'unknown-job', 'unknown-cylinder', 'unknown-person', 'unknown-gauge', 'unknown-engine',
-  'stage-closed', 'set-closed', 'gate', 'shim-taken', 'already-struck', 'nobody-named', 'stale-sheet', 'id-taken',
-  'not-measured-between', 'liner-in', 'liner-taken', 'unknown-part', 'unknown-study', 'study-ended', 'study-incomplete',
-  'none-in', 'out-of-order', 'photo-missing', 'unknown-puller', 'not-found-there', 'stage-begun', 'cannot-be-kept', 'failed', 'photo-quota',
+  'bad-command',
+  'too-early',
+  'unknown-job',
+  'unknown-cylinder',
+  'unknown-person',
+  'unknown-gauge',
+  'unknown-engine',
+  'stage-closed',
+  'set-closed',
+  'gate',
+  'shim-taken',
+  'already-struck',
+  'nobody-named',
+  'stale-sheet',
+  'id-taken',
+  'not-measured-between',
+  'liner-in',
+  'liner-taken',
+  'unknown-part',
+  'unknown-study',
+  'study-ended',
+  'study-incomplete',
+  'none-in',
+  'out-of-order',
+  'photo-missing',
+  'unknown-puller',
+  'not-found-there',
+  'stage-begun',
+  'cannot-be-kept',
+  'failed',
+  'photo-quota',
 ] as const
 export type RefusalCode = (typeof refusalCodes)[number]
 
@@ -198,4 +316,3 @@ export const outcomes = z.object({ outcomes: z.array(outcome) })
 export function isJobAct(act: JobAct | ShopAct): act is JobAct {
   return jobAct.options.some((option) => option.shape.what.value === act.what)
 }
-

@@ -21,7 +21,12 @@ export const jobLimits = {
 } as const
 
 /** A job as a file of the first version: readable, without photos and without a check. */
-export const jobFileV1 = z.strictObject({ format: z.literal('even-bore-job'), version: z.literal(1), savedAt: z.iso.datetime(), job: snapshot })
+export const jobFileV1 = z.strictObject({
+  format: z.literal('even-bore-job'),
+  version: z.literal(1),
+  savedAt: z.iso.datetime(),
+  job: snapshot,
+})
 
 /**
  * A job as a file: the whole of it, to be taken away, read by another program, or taken in by

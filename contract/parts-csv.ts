@@ -5,7 +5,16 @@ import { newPart, type NewPart } from './commands'
 import type { Stock } from './shop'
 
 /** The columns of a stock file. Lengths by their column's unit: `nominal_mm`, `nominal_in` or `nominal_thou`. */
-export const partColumns = ['kind', 'engine', 'label', 'nominal_mm', 'material', 'chamfer', 'only_cylinder', 'readings_mm'] as const
+export const partColumns = [
+  'kind',
+  'engine',
+  'label',
+  'nominal_mm',
+  'material',
+  'chamfer',
+  'only_cylinder',
+  'readings_mm',
+] as const
 
 const mmPer = { mm: 1, in: 25.4, thou: 0.0254 } as const
 type FileUnit = keyof typeof mmPer
@@ -13,7 +22,17 @@ type FileUnit = keyof typeof mmPer
 /** What is wrong with a stock file, and in which line; line 0 is the file itself. */
 export interface PartsProblem {
   line: number
-  code: 'no-columns' | 'two-units' | 'empty' | 'unknown-engine' | 'bad-kind' | 'no-number' | 'unit-doubtful' | 'bad-readings' | 'too-close' | 'not-a-part'
+  code:
+    | 'no-columns'
+    | 'two-units'
+    | 'empty'
+    | 'unknown-engine'
+    | 'bad-kind'
+    | 'no-number'
+    | 'unit-doubtful'
+    | 'bad-readings'
+    | 'too-close'
+    | 'not-a-part'
   text: string
 }
 
@@ -34,7 +53,10 @@ function number(text: string | undefined): number | null {
 
 /** `0:10.601 90:10.603` as readings in mm; a bare figure stands at angles spread evenly. */
 function readingsOf(text: string, perMm: number): NewPart['readings'] | null {
-  const pieces = text.trim().split(/[\s;]+/).filter(Boolean)
+  const pieces = text
+    .trim()
+    .split(/[\s;]+/)
+    .filter(Boolean)
   const readings = pieces.map((piece, i) => {
     const [angle, value] = piece.includes(':') ? piece.split(':') : [String((360 / pieces.length) * i), piece]
     return { angleDeg: number(angle), valueMm: number(value) }
@@ -52,15 +74,31 @@ const usual = { liner: [2, 400], shim: [0.01, 5] } as const
  * @param engines the shop's engines by name
  * @param makeId gives every part its id
  */
-export function readPartsCsv(text: string, engines: readonly { id: string; name: string }[], makeId: () => string): PartsFile {
-  const file = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: (h) => h.trim().toLowerCase() })
+export function readPartsCsv(
+  text: string,
+  engines: readonly { id: string; name: string }[],
+  makeId: () => string,
+): PartsFile {
+  const file = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (h) => h.trim().toLowerCase(),
+  })
   const columns = file.meta.fields ?? []
   const missing = ['kind', 'engine', 'label'].filter((c) => !columns.includes(c))
   const unit = unitOf(columns, 'nominal')
   if (unit === null) missing.push('nominal_mm')
-  const problem = (line: number, code: PartsProblem['code'], about: string): PartsProblem => ({ line, code, text: about })
+  const problem = (line: number, code: PartsProblem['code'], about: string): PartsProblem => ({
+    line,
+    code,
+    text: about,
+  })
   if (missing.length > 0) return { parts: [], problems: [problem(0, 'no-columns', missing.join(', '))] }
-  if (unit === 'several' || unit === null) return { parts: [], problems: [problem(0, 'two-units', columns.filter((c) => c.startsWith('nominal_')).join(', '))] }
+  if (unit === 'several' || unit === null)
+    return {
+      parts: [],
+      problems: [problem(0, 'two-units', columns.filter((c) => c.startsWith('nominal_')).join(', '))],
+    }
   if (file.data.length === 0) return { parts: [], problems: [problem(0, 'empty', '')] }
   const readUnit = unitOf(columns, 'readings')
   const problems: PartsProblem[] = []
@@ -79,8 +117,10 @@ export function readPartsCsv(text: string, engines: readonly { id: string; name:
     const nominalMm = nominal * mmPer[unit]
     const [least, most] = usual[kind]
     if (nominalMm < least || nominalMm > most) return refuse('unit-doubtful', `${nominal} ${unit}`)
-    const readings = readUnit && readUnit !== 'several' ? readingsOf(row[`readings_${readUnit}`] ?? '', mmPer[readUnit]) : []
-    if (readings === null || readings.some((r) => Math.abs(r.valueMm - nominalMm) > Math.max(0.5, nominalMm * 0.5))) return refuse('bad-readings', row[`readings_${readUnit}`] ?? '')
+    const readings =
+      readUnit && readUnit !== 'several' ? readingsOf(row[`readings_${readUnit}`] ?? '', mmPer[readUnit]) : []
+    if (readings === null || readings.some((r) => Math.abs(r.valueMm - nominalMm) > Math.max(0.5, nominalMm * 0.5)))
+      return refuse('bad-readings', row[`readings_${readUnit}`] ?? '')
     if (readings.length >= 3 && !carriesPlane(readings)) return refuse('too-close', row[`readings_${readUnit}`] ?? '')
     const common = { id: makeId(), engineId: engine.id, label: row.label ?? '', nominalMm, readings }
     const only = number(row.only_cylinder)
@@ -98,10 +138,29 @@ export function readPartsCsv(text: string, engines: readonly { id: string; name:
 /** The stock as a file that {@link readPartsCsv} reads back whole. */
 export function writePartsCsv(stock: Stock, engines: readonly { id: string; name: string }[]): string {
   const nameOf = (id: string) => engines.find((e) => e.id === id)?.name ?? ''
-  const readings = (of: { readings: { angleDeg: number; valueMm: number }[] }) => of.readings.map((r) => `${r.angleDeg}:${r.valueMm}`).join(' ')
+  const readings = (of: { readings: { angleDeg: number; valueMm: number }[] }) =>
+    of.readings.map((r) => `${r.angleDeg}:${r.valueMm}`).join(' ')
   return toCsv([
     [...partColumns],
-    ...stock.liners.map((l) => ['liner', nameOf(l.engineId), l.label, l.nominalMm, l.material, '', l.onlyCylinder, readings(l)]),
-    ...stock.shims.map((s) => ['shim', nameOf(s.engineId), s.label, s.nominalMm, s.material, s.chamfer, null, s.readings.length > 0 ? readings(s) : `0:${s.actualMm}`]),
+    ...stock.liners.map((l) => [
+      'liner',
+      nameOf(l.engineId),
+      l.label,
+      l.nominalMm,
+      l.material,
+      '',
+      l.onlyCylinder,
+      readings(l),
+    ]),
+    ...stock.shims.map((s) => [
+      'shim',
+      nameOf(s.engineId),
+      s.label,
+      s.nominalMm,
+      s.material,
+      s.chamfer,
+      null,
+      s.readings.length > 0 ? readings(s) : `0:${s.actualMm}`,
+    ]),
   ])
 }

@@ -4,7 +4,10 @@ import { cleaned, rounded, sensibleIssues, TooDeep } from './sensible'
 
 describe('what comes from outside', () => {
   it('loses half characters and what no keyboard types, and nothing else', () => {
-    expect(cleaned({ words: 'a\ud83dz \u0000leer\u001b[31m', good: 'Größe 😀\n\tzwei' })).toEqual({ words: 'az leer[31m', good: 'Größe 😀\n\tzwei' })
+    expect(cleaned({ words: 'a\ud83dz \u0000leer\u001b[31m', good: 'Größe 😀\n\tzwei' })).toEqual({
+      words: 'az leer[31m',
+      good: 'Größe 😀\n\tzwei',
+    })
     fc.assert(fc.property(fc.string({ unit: 'binary' }), (s) => !/\p{Surrogate}/u.test(cleaned(s) as string)))
   })
 
@@ -15,8 +18,22 @@ describe('what comes from outside', () => {
   })
 
   it('is rounded to what the store keeps before it is checked', () => {
-    expect(rounded({ valueMm: 0.1234567890123, angleDeg: 1 / 3, clampNm: 62.00049, hours: 1.23456, other: 1 / 3, leavesMm: [1e-10, 0.05] })).toEqual({
-      valueMm: 0.123456789, angleDeg: 0.333333, clampNm: 62, hours: 1.2346, other: 1 / 3, leavesMm: [0, 0.05],
+    expect(
+      rounded({
+        valueMm: 0.1234567890123,
+        angleDeg: 1 / 3,
+        clampNm: 62.00049,
+        hours: 1.23456,
+        other: 1 / 3,
+        leavesMm: [1e-10, 0.05],
+      }),
+    ).toEqual({
+      valueMm: 0.123456789,
+      angleDeg: 0.333333,
+      clampNm: 62,
+      hours: 1.2346,
+      other: 1 / 3,
+      leavesMm: [0, 0.05],
     })
   })
 
@@ -27,9 +44,21 @@ describe('what comes from outside', () => {
     ['an angle of a million', { rotationDeg: 1e6 }, 'rotationDeg'],
     ['a reading of 3 m', { valueMm: 3000 }, 'valueMm'],
   ])('is told by where it stands: %s', (_, act, path) => {
-    expect(sensibleIssues(act)).toEqual([{ path, message: expect.stringMatching(/^must lie between \S+ and \S+ (mm|degrees)$/) }])
+    expect(sensibleIssues(act)).toEqual([
+      { path, message: expect.stringMatching(/^must lie between \S+ and \S+ (mm|degrees)$/) },
+    ])
   })
   it('is let pass where it is sensible', () => {
-    expect(sensibleIssues({ screw: { pitchMm: 3 }, shape: { boreMm: 140 }, leavesMm: [0.05], valueMm: -0.02, rotationDeg: 450, masterMm: null, words: 'boreMm' })).toEqual([])
+    expect(
+      sensibleIssues({
+        screw: { pitchMm: 3 },
+        shape: { boreMm: 140 },
+        leavesMm: [0.05],
+        valueMm: -0.02,
+        rotationDeg: 450,
+        masterMm: null,
+        words: 'boreMm',
+      }),
+    ).toEqual([])
   })
 })

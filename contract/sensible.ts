@@ -51,7 +51,12 @@ const sensibleMm: Readonly<Record<string, readonly [number, number]>> = {
 const MOST_DEG = 3600
 
 /** Digits behind the point that the store keeps, by how a name ends. */
-const keptDigits: readonly [RegExp, number][] = [[/Mm$/, 9], [/Deg$/, 6], [/Nm$/, 3], [/^hours$|Hours$/, 4]]
+const keptDigits: readonly [RegExp, number][] = [
+  [/Mm$/, 9],
+  [/Deg$/, 6],
+  [/Nm$/, 3],
+  [/^hours$|Hours$/, 4],
+]
 
 const MOST_DEEP = 24
 const unfit = /\p{Surrogate}|[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffe\uffff]/gu
@@ -83,7 +88,8 @@ function roundedFigure(value: number, name: string): number {
 export function rounded<T>(value: T, name = ''): T {
   if (typeof value === 'number') return roundedFigure(value, name) as T
   if (Array.isArray(value)) return value.map((v) => rounded(v, name)) as T
-  if (value !== null && typeof value === 'object') return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, rounded(v, k)])) as T
+  if (value !== null && typeof value === 'object')
+    return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, rounded(v, k)])) as T
   return value
 }
 
@@ -92,8 +98,14 @@ export function sensibleIssues(value: unknown, path: readonly string[] = []): In
   if (typeof value === 'number') {
     const [name, of] = path.filter((p) => !/^\d+$/.test(p)).reverse()
     const turns = /Deg$/.test(name ?? '')
-    const [least, greatest] = turns ? [-MOST_DEG, MOST_DEG] : (sensibleMm[`${of}.${name}`] ?? sensibleMm[name ?? ''] ?? [-Infinity, Infinity])
-    return value >= least && value <= greatest ? [] : [{ path: path.join('.'), message: `must lie between ${least} and ${greatest} ${turns ? 'degrees' : 'mm'}` }]
+    const [least, greatest] = turns
+      ? [-MOST_DEG, MOST_DEG]
+      : (sensibleMm[`${of}.${name}`] ?? sensibleMm[name ?? ''] ?? [-Infinity, Infinity])
+    return value >= least && value <= greatest
+      ? []
+      : [{ path: path.join('.'), message: `must lie between ${least} and ${greatest} ${turns ? 'degrees' : 'mm'}` }]
   }
-  return value === null || typeof value !== 'object' ? [] : Object.entries(value).flatMap(([k, v]) => sensibleIssues(v, [...path, k]))
+  return value === null || typeof value !== 'object'
+    ? []
+    : Object.entries(value).flatMap(([k, v]) => sensibleIssues(v, [...path, k]))
 }

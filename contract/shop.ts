@@ -94,8 +94,19 @@ export type ScheduledTask = z.infer<typeof scheduledTask>
 export const schedule = z.strictObject({
   madeAt: z.iso.datetime(),
   tasks: z.array(scheduledTask),
-  jobs: z.array(z.strictObject({ id, title: z.string(), plannedH: z.number(), usedH: z.number(), leftH: z.number(), endAt: z.iso.datetime(), lateH: z.number(), wantedBy: z.iso.date().nullable(),
-    /** A tool that the shop has none of: from there on it cannot be planned. */
-    lacks: z.enum(['cutter', 'press']).nullable().default(null) })),
+  jobs: z.array(
+    z.strictObject({
+      id,
+      title: z.string(),
+      plannedH: z.number(),
+      usedH: z.number(),
+      leftH: z.number(),
+      endAt: z.iso.datetime(),
+      lateH: z.number(),
+      wantedBy: z.iso.date().nullable(),
+      /** A tool that the shop has none of: from there on it cannot be planned. */
+      lacks: z.enum(['cutter', 'press']).nullable().default(null),
+    }),
+  ),
 })
 export type Schedule = z.infer<typeof schedule>

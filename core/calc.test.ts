@@ -29,7 +29,17 @@ interface WorkedCases {
   looseKeys: Record<string, number | undefined>
   cases: { name: string; input: unknown; output: unknown }[]
 }
-const worked: WorkedCases[] = [fitPlane, judgeProtrusion, planCut, matchLiners, studyGauge, compareSets, stackUp, planPull, chooseRenewals]
+const worked: WorkedCases[] = [
+  fitPlane,
+  judgeProtrusion,
+  planCut,
+  matchLiners,
+  studyGauge,
+  compareSets,
+  stackUp,
+  planPull,
+  chooseRenewals,
+]
 
 describe.each(worked)('worked cases of $calculation', ({ calculation, tolerance, looseKeys, cases }) => {
   it.each(cases)('$name', async ({ input, output }) => {
@@ -46,11 +56,23 @@ describe('bad input', () => {
   const renew = chooseRenewals.cases[0]!.input
   const study = (parts: number, operators: number, trials: number) =>
     Array.from({ length: parts * operators * trials }, (_, i) => ({
-      part: `P${i % parts}`, operator: `T${Math.floor(i / parts) % operators}`, trial: Math.floor(i / parts / operators) + 1, valueMm: 0.1 + i / 1000,
+      part: `P${i % parts}`,
+      operator: `T${Math.floor(i / parts) % operators}`,
+      trial: Math.floor(i / parts / operators) + 1,
+      valueMm: 0.1 + i / 1000,
     }))
   const cut = {
-    readings, targetMm: 0.1, spec: { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03 }, frettingMm: 0, cleanupMm: 0.02, shimStockMm: [],
-    leavesMm: [0.05], maxLeavesPerPack: 2, finishMm: 0.05, maxPassMm: 0.25, cutterBiasMm: 0,
+    readings,
+    targetMm: 0.1,
+    spec: { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03 },
+    frettingMm: 0,
+    cleanupMm: 0.02,
+    shimStockMm: [],
+    leavesMm: [0.05],
+    maxLeavesPerPack: 2,
+    finishMm: 0.05,
+    maxPassMm: 0.25,
+    cutterBiasMm: 0,
   }
 
   it.each([
@@ -60,7 +82,11 @@ describe('bad input', () => {
     ['fit-plane', { readings: [{ angleDeg: 0, valueMm: '0.1' }], diameterMm: 140 }, 'bad-input'],
     ['fit-plane', { readings: [{ angleDeg: 0, valueMm: 1e9 }], diameterMm: 140 }, 'bad-input'],
     ['fit-plane', { readings: readings.slice(0, 2), diameterMm: 140 }, 'too-few-stations'],
-    ['fit-plane', { readings: [readings[0], { angleDeg: 360, valueMm: 0 }, readings[1]], diameterMm: 140 }, 'too-few-stations'],
+    [
+      'fit-plane',
+      { readings: [readings[0], { angleDeg: 360, valueMm: 0 }, readings[1]], diameterMm: 140 },
+      'too-few-stations',
+    ],
     ['judge-protrusion', { ...judge, spec: { ...spec, minMm: 0.2 } }, 'bad-input'],
     ['judge-protrusion', { ...judge, uncertaintyMm: -0.001 }, 'bad-input'],
     ['judge-protrusion', { ...judge, heads: [[1, 1]] }, 'bad-input'],
@@ -73,7 +99,11 @@ describe('bad input', () => {
     ['plan-cut', { ...cut, readings: readings.slice(0, 2) }, 'too-few-stations'],
     ['plan-cut', 'text', 'bad-input'],
     ['compare-sets', { before: readings, after: readings.slice(1), uncertaintyMm: 0 }, 'different-stations'],
-    ['compare-sets', { before: readings, after: readings.map((r) => ({ ...r, angleDeg: r.angleDeg + 5 })), uncertaintyMm: 0 }, 'different-stations'],
+    [
+      'compare-sets',
+      { before: readings, after: readings.map((r) => ({ ...r, angleDeg: r.angleDeg + 5 })), uncertaintyMm: 0 },
+      'different-stations',
+    ],
     ['compare-sets', { before: readings.slice(2), after: readings.slice(2), uncertaintyMm: 0 }, 'too-few-stations'],
     ['study-gauge', { readings: study(2, 2, 2).slice(1), resolutionMm: 0.001 }, 'unbalanced'],
     ['study-gauge', { readings: study(2, 2, 1), resolutionMm: 0.001 }, 'no-repeats'],
@@ -122,7 +152,19 @@ describe('bad input', () => {
 
 it('lists every calculation with one line', () => {
   expect(calculations.map((c) => c.name)).toEqual([
-    'fit-plane', 'judge-protrusion', 'plan-cut', 'judge-ledge', 'match-liners', 'repair-plan', 'next-move', 'study-gauge', 'compare-sets', 'stack-up', 'plan-pull', 'choose-renewals', 'plan-shop',
+    'fit-plane',
+    'judge-protrusion',
+    'plan-cut',
+    'judge-ledge',
+    'match-liners',
+    'repair-plan',
+    'next-move',
+    'study-gauge',
+    'compare-sets',
+    'stack-up',
+    'plan-pull',
+    'choose-renewals',
+    'plan-shop',
   ])
   for (const c of calculations) expect(c.summary).toMatch(/^[A-Z].{20,100}\.$/)
 })

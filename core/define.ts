@@ -14,7 +14,8 @@ export interface Calculation {
 export function tellIssues(error: z.ZodError): InputIssue[] {
   return error.issues.map((issue) => {
     const path = issue.path.map(String).join('.')
-    if (issue.code === 'unrecognized_keys') return { path, message: `has fields nobody asked for: ${issue.keys.join(', ')}` }
+    if (issue.code === 'unrecognized_keys')
+      return { path, message: `has fields nobody asked for: ${issue.keys.join(', ')}` }
     if (issue.code === 'invalid_type' && issue.input === undefined) return { path, message: 'is missing' }
     return { path, message: issue.message }
   })
@@ -41,7 +42,11 @@ export function defineCalculation<S extends z.ZodType>(
       if (!parsed.success) {
         const issues = tellIssues(parsed.error)
         const first = issues[0]
-        throw new CalcError('bad-input', `${name} cannot work with this: ${first?.path || 'the input'} ${first?.message}.`, issues)
+        throw new CalcError(
+          'bad-input',
+          `${name} cannot work with this: ${first?.path || 'the input'} ${first?.message}.`,
+          issues,
+        )
       }
       return compute(parsed.data)
     },

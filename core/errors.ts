@@ -5,7 +5,17 @@ export interface InputIssue {
 }
 
 /** Every code a calculation can answer with instead of figures. */
-export const calcErrorCodes = ['bad-input', 'too-few-stations', 'different-stations', 'no-room', 'unbalanced', 'no-repeats', 'too-few-liners', 'no-tool', 'unknown-calculation'] as const
+export const calcErrorCodes = [
+  'bad-input',
+  'too-few-stations',
+  'different-stations',
+  'no-room',
+  'unbalanced',
+  'no-repeats',
+  'too-few-liners',
+  'no-tool',
+  'unknown-calculation',
+] as const
 export type CalcErrorCode = (typeof calcErrorCodes)[number]
 
 /** The error object that `calc` prints and the API answers. */

@@ -18,10 +18,7 @@ export const lengthFromZeroMm = lengthMm.min(0, 'cannot be below zero')
 export const thicknessMm = lengthMm.gt(0, 'must be more than zero')
 
 /** An angle in degrees, clockwise from above, 0 toward the front; any number of turns. */
-export const angleDeg = z
-  .number('must be an angle in degrees')
-  .min(-1e6, 'is no angle')
-  .max(1e6, 'is no angle')
+export const angleDeg = z.number('must be an angle in degrees').min(-1e6, 'is no angle').max(1e6, 'is no angle')
 
 /** The number of a cylinder. */
 export const cylinderNumber = z

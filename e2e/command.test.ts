@@ -51,8 +51,19 @@ it('starts, says so when started again, refuses a port in use, stops, and starts
   expect(once('demo').stdout).toContain(`already running at ${url}`)
 
   const person = { id: randomUUID(), name: 'Mara Quill', role: 'technician' }
-  const act = { commandId: randomUUID(), deviceId: randomUUID(), personId: shop.people[0]!.id, jobId: null, at: new Date().toISOString(), act: { what: 'add-person', person } }
-  await fetch(`${url}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ commands: [act] }) })
+  const act = {
+    commandId: randomUUID(),
+    deviceId: randomUUID(),
+    personId: shop.people[0]!.id,
+    jobId: null,
+    at: new Date().toISOString(),
+    act: { what: 'add-person', person },
+  }
+  await fetch(`${url}/api/commands`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ commands: [act] }),
+  })
   expect(once('stop').stdout).toContain('Stopped the demo.')
   await expect(fetch(`${url}/api/health`)).rejects.toThrow()
 

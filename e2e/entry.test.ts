@@ -91,7 +91,9 @@ describe('an entry', () => {
     await browser.type('u')
     await browser.untilText('[data-station="0"] [data-part=station-value]', '·')
     await tom.untilSaved()
-    expect((await house.snapshot(jobId)).readings.find((r) => r.valueMm === 0.111)!.struck).toMatchObject({ reason: 'undone' })
+    expect((await house.snapshot(jobId)).readings.find((r) => r.valueMm === 0.111)!.struck).toMatchObject({
+      reason: 'undone',
+    })
     await browser.click('[data-part=history]')
     await browser.untilText('[data-part=history-list]', 'struck out by Tom Adeyar')
     await browser.type(Key.ESCAPE)
@@ -156,9 +158,15 @@ describe('the gauge', () => {
     await browser.driver.sleep(250)
     await browser.click('[data-part=slide-deck]')
     await browser.driver.sleep(350)
-    await browser.until(async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-action')) === 'close-zero', 'the zero is not asked for')
+    await browser.until(
+      async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-action')) === 'close-zero',
+      'the zero is not asked for',
+    )
     await browser.click('[data-part=move-button]')
-    await browser.until(async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-reason')) === 'zero-moved', 'the moved zero is not told')
+    await browser.until(
+      async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-reason')) === 'zero-moved',
+      'the moved zero is not told',
+    )
     await browser.click('[data-part=hide-gauge]')
     await browser.untilText('[data-part=zero-state]', 'moved')
     await browser.click('[data-part=move-button]')
@@ -167,7 +175,9 @@ describe('the gauge', () => {
 
   it('says when it falls silent or sends rubbish', async () => {
     await browser.click('[data-part=toggle-gauge]')
-    await browser.run(`const d = document.querySelector('[data-part=drop-outs]'); d.value = 1; d.dispatchEvent(new Event('input', { bubbles: true }))`)
+    await browser.run(
+      `const d = document.querySelector('[data-part=drop-outs]'); d.value = 1; d.dispatchEvent(new Event('input', { bubbles: true }))`,
+    )
     await browser.untilText('[data-part=gauge-note]', /no value arrives|which is no reading/)
     await browser.untilText('[data-part=gauge-state]', 'gauge silent')
     await browser.click('[data-part=slide-liner]')

@@ -12,7 +12,12 @@ const env = { ...process.env, EVENBORE_HOME: root, NODE_OPTIONS: '' }
 let child: ChildProcess | null = null
 let words = ''
 
-const state = (name: string) => JSON.parse(readFileSync(join(root, 'shop', `${name}.json`), 'utf8')) as { process: Started; launcher: Started; url: string }
+const state = (name: string) =>
+  JSON.parse(readFileSync(join(root, 'shop', `${name}.json`), 'utf8')) as {
+    process: Started
+    launcher: Started
+    url: string
+  }
 
 /** The command as a person gives it; it tells when it is ready. */
 async function serve(...args: string[]): Promise<{ code: Promise<number | null> }> {
@@ -39,11 +44,21 @@ describe('a shop that is served', () => {
     const port = await freePort(24_000)
     const { code } = await serve('--port', String(port))
     const url = `http://127.0.0.1:${port}`
-    const shop = async () => (await (await fetch(`${url}/api/shop`)).json()) as { people: { id: string; name: string }[] }
+    const shop = async () =>
+      (await (await fetch(`${url}/api/shop`)).json()) as { people: { id: string; name: string }[] }
     const add = async (name: string, personId: string | null) => {
       const id = randomUUID()
-      const one = { ...command({ what: 'archive-job', archived: false }, id, id), jobId: null, personId: personId ?? id, act: { what: 'add-person', person: { id, name, role: 'lead' } } }
-      const answer = await fetch(`${url}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ commands: [one] }) })
+      const one = {
+        ...command({ what: 'archive-job', archived: false }, id, id),
+        jobId: null,
+        personId: personId ?? id,
+        act: { what: 'add-person', person: { id, name, role: 'lead' } },
+      }
+      const answer = await fetch(`${url}/api/commands`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ commands: [one] }),
+      })
       expect(await answer.json()).toMatchObject({ outcomes: [{ result: 'done' }] })
       return id
     }
@@ -53,7 +68,9 @@ describe('a shop that is served', () => {
     await add('Second', first)
     process.kill(state('mariadb').process.pid, 'SIGKILL')
     expect(await until(async () => (await shop()).people.length === 2, 60_000)).toBe(true)
-    expect(words).toMatch(/The server has ended \(signal SIGKILL\)[\s\S]*The server runs again[\s\S]*The database has ended \(signal SIGKILL\)[\s\S]*The database runs again/)
+    expect(words).toMatch(
+      /The server has ended \(signal SIGKILL\)[\s\S]*The server runs again[\s\S]*The database has ended \(signal SIGKILL\)[\s\S]*The database runs again/,
+    )
     expect(readFileSync(join(root, 'shop', 'server.log'), 'utf8')).toContain('The database runs again')
     const { process: server, launcher } = state('server')
     const store = state('mariadb').process

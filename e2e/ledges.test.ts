@@ -13,8 +13,23 @@ beforeAll(async () => {
   browser = await Browser.open(house.url)
   const shop = await house.shop()
   jobId = randomUUID()
-  const start = { what: 'start-job' as const, jobId, engineId: shop.engines.find((e) => e.name.startsWith('Brennick'))!.id, title: 'Crane', complaint: '' }
-  await house.send([{ commandId: randomUUID(), deviceId: randomUUID(), personId: shop.people[0]!.id, jobId: null, at: new Date().toISOString(), act: start }])
+  const start = {
+    what: 'start-job' as const,
+    jobId,
+    engineId: shop.engines.find((e) => e.name.startsWith('Brennick'))!.id,
+    title: 'Crane',
+    complaint: '',
+  }
+  await house.send([
+    {
+      commandId: randomUUID(),
+      deviceId: randomUUID(),
+      personId: shop.people[0]!.id,
+      jobId: null,
+      at: new Date().toISOString(),
+      act: start,
+    },
+  ])
   await browser.go('/')
   await browser.chooseOption('#person', 'Lise Brandt')
 })
@@ -23,7 +38,12 @@ afterAll(async () => {
   await house.kill()
 })
 
-const saved = () => browser.until(async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'something still waits', 30_000)
+const saved = () =>
+  browser.until(
+    async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0',
+    'something still waits',
+    30_000,
+  )
 const typeAll = async (figures: string[]) => {
   for (const figure of figures) await browser.type(figure, Key.ENTER)
 }
@@ -70,8 +90,8 @@ describe('ledges by the keyboard', () => {
       c.dispatchEvent(new MouseEvent('click', { bubbles: true, clientX: p.x, clientY: p.y }))`)
     await browser.click('[data-wear=burr]')
     await browser.click('[data-part=wear-save]')
-    await browser.untilText('[data-part=ledge-reason]', 'A burr stands at 6 o\'clock')
-    await browser.untilText('[data-part=move-head]', 'clean 6 o\'clock')
+    await browser.untilText('[data-part=ledge-reason]', "A burr stands at 6 o'clock")
+    await browser.untilText('[data-part=move-head]', "clean 6 o'clock")
     await saved()
     expect((await house.snapshot(ferry)).wearMarks).toMatchObject([{ kind: 'burr', atDeg: 180, struck: null }])
     await browser.click('[data-part=move-button]')

@@ -29,7 +29,7 @@ const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 /** A device that sends readings one after the other, and again until each is acknowledged. */
 async function stubbornDevice(house: House, commands: Command[], acknowledged: Set<string>): Promise<void> {
-  for (let next = 0; next < commands.length; ) {
+  for (let next = 0; next < commands.length;) {
     const [one] = [commands[next]!]
     try {
       const [answer] = await house.send([one])
@@ -47,15 +47,34 @@ async function readingsToSend(house: House, jobId: string, sets: number, each: n
   const gaugeId = (await house.shop()).gauges[0]!.id
   return Array.from({ length: sets }, (_, s) => {
     const setId = randomUUID()
-    const open = command({ what: 'open-set', setId, cylinder: (s % 6) + 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }, jobId, personId)
+    const open = command(
+      { what: 'open-set', setId, cylinder: (s % 6) + 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' },
+      jobId,
+      personId,
+    )
     const takes = Array.from({ length: each }, (_, i) =>
-      command({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: (i % 4) * 90, valueMm: (100 + i) / 1000, source: 'typed' }, jobId, personId),
+      command(
+        {
+          what: 'take-reading',
+          readingId: randomUUID(),
+          setId,
+          angleDeg: (i % 4) * 90,
+          valueMm: (100 + i) / 1000,
+          source: 'typed',
+        },
+        jobId,
+        personId,
+      ),
     )
     return [open, ...takes]
   })
 }
 
-const readingIds = (commands: Command[][]) => commands.flat().flatMap((c) => (c.act.what === 'take-reading' ? [c.act.readingId] : [])).sort()
+const readingIds = (commands: Command[][]) =>
+  commands
+    .flat()
+    .flatMap((c) => (c.act.what === 'take-reading' ? [c.act.readingId] : []))
+    .sort()
 
 describe('what was acknowledged', () => {
   it('survives a server killed in mid-write again and again, each reading exactly once', async () => {
@@ -108,7 +127,12 @@ describe('what was acknowledged', () => {
     const { readings, sets } = await house.snapshot(jobId)
     const stored = readings.filter((r) => !before.has(r.id))
     const typed = stored.filter((r) => !readingIds(commands).includes(r.id))
-    expect(stored.filter((r) => !typed.includes(r)).map((r) => r.id).sort()).toEqual(readingIds(commands))
+    expect(
+      stored
+        .filter((r) => !typed.includes(r))
+        .map((r) => r.id)
+        .sort(),
+    ).toEqual(readingIds(commands))
     expect(typed.map((r) => r.valueMm)).toEqual([0.098, 0.101, 0.104, 0.099])
     expect(sets.find((s) => s.id === typed[0]!.setId)).toMatchObject({ cylinder: 6, stage: 'trial-fit' })
   })
@@ -120,7 +144,10 @@ describe('what was acknowledged', () => {
     const jobId = await tom.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')
     await tom.untilSaved()
-    await browser.until(() => browser.run<boolean>('return navigator.serviceWorker.controller !== null'), 'the page is not kept on the device')
+    await browser.until(
+      () => browser.run<boolean>('return navigator.serviceWorker.controller !== null'),
+      'the page is not kept on the device',
+    )
     const count = (await house.snapshot(jobId)).readings.length
     await house.kill()
     for (const figure of ['0.091', '0.092', '0.093']) await browser.type(figure, Key.ENTER)
@@ -134,7 +161,10 @@ describe('what was acknowledged', () => {
     // The application itself opens without its server, with the job and what was typed.
     await browser.go(`/jobs/${jobId}/trial-fit`)
     await browser.untilText('[data-part=saving]', '4 waiting', 15_000)
-    await browser.until(async () => (await browser.text('[data-station="90"]')).includes('0.092'), 'what was typed is not on screen')
+    await browser.until(
+      async () => (await browser.text('[data-station="90"]')).includes('0.092'),
+      'what was typed is not on screen',
+    )
     await house.start()
     await tom.untilSaved()
     const { readings } = await house.snapshot(jobId)
@@ -159,9 +189,16 @@ describe('two devices on one job', () => {
     await Promise.all([tom.untilSaved(), lise.untilSaved()])
     const { readings, sets, people } = await house.snapshot(jobId)
     const own = readings.filter((r) => r.setId === sets.at(-1)!.id)
-    expect(own.filter((r) => r.angleDeg === 90).map((r) => r.valueMm).sort()).toEqual([0.098, 0.104])
+    expect(
+      own
+        .filter((r) => r.angleDeg === 90)
+        .map((r) => r.valueMm)
+        .sort(),
+    ).toEqual([0.098, 0.104])
     expect(own.every((r) => r.struck === null)).toBe(true)
-    expect(new Set(own.map((r) => people.find((p) => p.id === r.personId)!.name))).toEqual(new Set(['Tom Adeyar', 'Lise Brandt']))
+    expect(new Set(own.map((r) => people.find((p) => p.id === r.personId)!.name))).toEqual(
+      new Set(['Tom Adeyar', 'Lise Brandt']),
+    )
     for (const browser of [left, right]) await browser.untilText('[data-station="90"]', 'mean of 2')
   })
 
@@ -183,13 +220,17 @@ describe('two devices on one job', () => {
       `const open = indexedDB.open('even-bore'); return new Promise(r => open.onsuccess = () => {
          const all = open.result.transaction('outbox').objectStore('outbox').getAll(); all.onsuccess = () => r(all.result[0].command.act.setId) })`,
     )
-    await browser.run('window.__fetch = window.fetch; window.fetch = (u, o) => String(u).includes("commands") ? Promise.reject(new TypeError("held")) : window.__fetch(u, o)')
+    await browser.run(
+      'window.__fetch = window.fetch; window.fetch = (u, o) => String(u).includes("commands") ? Promise.reject(new TypeError("held")) : window.__fetch(u, o)',
+    )
     await house.start()
     await house.send([command({ what: 'close-set', setId, zeroMm: 0 }, jobId, personId)])
     await browser.run('window.fetch = window.__fetch')
     await browser.untilText('[data-part=refused]', '1 not accepted', 15_000)
     await browser.click('[data-part=refused]')
-    expect(await browser.text('[data-part=refused-list]')).toMatch(/Reading 0\.100 mm[\s\S]*The set was ended before it arrived/)
+    expect(await browser.text('[data-part=refused-list]')).toMatch(
+      /Reading 0\.100 mm[\s\S]*The set was ended before it arrived/,
+    )
   })
 })
 

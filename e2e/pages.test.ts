@@ -31,8 +31,41 @@ describe('the demo shop', () => {
   it.each(['light', 'dark'])('is open to everybody by axe, in %s colours', async (theme) => {
     const engineId = (await house.shop()).engines.find((e) => e.layout === 'vee')!.id
     const studyPath = `/gauges/${(await house.shop()).gauges.find((g) => g.basis === 'study')!.id}/study`
-    const ferry = await Promise.all((['as-found', 'protect', 'pull', 'look', 'decide', 'counterbores', 'parts', 'repair-plan', 'cut', 'fit', 'record'] as const).map((stage) => jobPath('Long Reach', stage)))
-    const paths = ['/', '/engines', `/engines/${engineId}`, '/gauges', '/people', '/stock', '/pullers', '/plan', '/intake', studyPath, ...ferry, await jobPath('Pump', 'trial-fit'), await jobPath('loader', 'final-check'), await jobPath('loader', 'record'), await jobPath('loader', 'fit'), await jobPath('spare', 'as-found')]
+    const ferry = await Promise.all(
+      (
+        [
+          'as-found',
+          'protect',
+          'pull',
+          'look',
+          'decide',
+          'counterbores',
+          'parts',
+          'repair-plan',
+          'cut',
+          'fit',
+          'record',
+        ] as const
+      ).map((stage) => jobPath('Long Reach', stage)),
+    )
+    const paths = [
+      '/',
+      '/engines',
+      `/engines/${engineId}`,
+      '/gauges',
+      '/people',
+      '/stock',
+      '/pullers',
+      '/plan',
+      '/intake',
+      studyPath,
+      ...ferry,
+      await jobPath('Pump', 'trial-fit'),
+      await jobPath('loader', 'final-check'),
+      await jobPath('loader', 'record'),
+      await jobPath('loader', 'fit'),
+      await jobPath('spare', 'as-found'),
+    ]
     await browser.go('/')
     await browser.run(`localStorage.setItem('evenbore.theme', arguments[0])`, theme)
     for (const path of paths) {
@@ -64,7 +97,9 @@ describe('the demo shop', () => {
     await browser.chord(Key.ALT, '7')
     await browser.untilText('[data-part=move-head]', /Cylinder 7: measure it again, and read 3 o'clock \d times/)
     expect(await browser.text('[data-part=move-why]')).toContain('0.072 against 0.070, known to ±0.004')
-    expect(await (await browser.find('[data-part=deck-rail] [data-cylinder="4"]')).getAttribute('data-verdict')).toBe('unsure')
+    expect(await (await browser.find('[data-part=deck-rail] [data-cylinder="4"]')).getAttribute('data-verdict')).toBe(
+      'unsure',
+    )
   })
 
   it('lists, searches and sorts its jobs', async () => {
@@ -75,14 +110,33 @@ describe('the demo shop', () => {
     await (await browser.find('#filter-jobs')).clear()
     await (await browser.find('#filter-jobs')).sendKeys(' ', Key.BACK_SPACE)
     await browser.driver.findElement({ css: 'th:nth-child(2) button' }).click()
-    await browser.until(async () => (await (await browser.all('[data-part=row]'))[0]!.getText()).includes('Ferry "Long Reach"'), 'the list is not sorted')
+    await browser.until(
+      async () => (await (await browser.all('[data-part=row]'))[0]!.getText()).includes('Ferry "Long Reach"'),
+      'the list is not sorted',
+    )
   })
 
   it('goes to the next open stage of a job, and shows the whole route', async () => {
     await browser.go(`/jobs/${await house.jobId('Long Reach')}`)
     await browser.find('[data-stage=counterbores] [data-part=deck-rail]')
-    const states = await browser.run<string[]>(`return [...document.querySelectorAll('[data-part=route] [data-state]')].map(a => a.dataset.stage + ' ' + a.dataset.state)`)
-    expect(states).toEqual(['as-found done', 'protect done', 'pull done', 'look done', 'decide done', 'counterbores next', 'parts later', 'repair-plan later', 'cut later', 'trial-fit later', 'fit later', 'final-check later', 'record later'])
+    const states = await browser.run<string[]>(
+      `return [...document.querySelectorAll('[data-part=route] [data-state]')].map(a => a.dataset.stage + ' ' + a.dataset.state)`,
+    )
+    expect(states).toEqual([
+      'as-found done',
+      'protect done',
+      'pull done',
+      'look done',
+      'decide done',
+      'counterbores next',
+      'parts later',
+      'repair-plan later',
+      'cut later',
+      'trial-fit later',
+      'fit later',
+      'final-check later',
+      'record later',
+    ])
     await browser.click('[data-part=route] [data-stage=trial-fit]')
     await browser.find('[data-stage=trial-fit] [data-part=deck-rail]')
     // As found stands in outline behind: six cylinders, four stations each.
@@ -167,7 +221,17 @@ describe('an empty shop', () => {
     expect(await browser.all('[data-part=field-problem]')).toHaveLength(9)
     expect(await browser.run('return document.activeElement.dataset.part')).toBe('engine-name')
     await fill('[data-part=engine-name]', 'Made-up four')
-    const labels: [string, string][] = [['Bore', '100'], ['Pitch', '90'], ['Pitch', '130'], ['lowest protrusion', '0.05'], ['highest protrusion', '0.12'], ['aim', '0.08'], ['spread within one liner', '0.03'], ['flange', '9.08'], ['counterbore', '9']]
+    const labels: [string, string][] = [
+      ['Bore', '100'],
+      ['Pitch', '90'],
+      ['Pitch', '130'],
+      ['lowest protrusion', '0.05'],
+      ['highest protrusion', '0.12'],
+      ['aim', '0.08'],
+      ['spread within one liner', '0.03'],
+      ['flange', '9.08'],
+      ['counterbore', '9'],
+    ]
     for (const [label, figure] of labels) {
       await browser.until(
         () =>
@@ -200,7 +264,10 @@ describe('an empty shop', () => {
   it('changes its rule, from the next set on', async () => {
     await browser.go('/gauges')
     await browser.click('[data-rule=plain]')
-    await browser.until(async () => (await (await browser.find('[data-rule=plain]')).getAttribute('aria-checked')) === 'true', 'the rule did not change')
+    await browser.until(
+      async () => (await (await browser.find('[data-rule=plain]')).getAttribute('aria-checked')) === 'true',
+      'the rule did not change',
+    )
     expect((await house.shop()).rule).toBe('plain')
     const { sets } = await house.snapshot(await house.jobId('First job'))
     expect(sets[0]!.rule).toBe('guarded')

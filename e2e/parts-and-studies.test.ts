@@ -41,13 +41,22 @@ describe('the stock', () => {
     await browser.click('[data-part=parts-import]')
     await chooseFile('wrong-columns.csv', 'name,size\nT9,10.6\n')
     await browser.untilText('[data-part=import-result]', /lacks these columns: kind, engine, label, nominal_mm/)
-    await chooseFile('wrong-unit.csv', 'kind,engine,label,nominal_mm\nliner,Tarrock 6L-140,T9,10.6\nliner,Tarrock 6L-140,T10,0.4173\nshim,Tarrock 6L-140,Z1,0\n')
+    await chooseFile(
+      'wrong-unit.csv',
+      'kind,engine,label,nominal_mm\nliner,Tarrock 6L-140,T9,10.6\nliner,Tarrock 6L-140,T10,0.4173\nshim,Tarrock 6L-140,Z1,0\n',
+    )
     await browser.untilText('[data-part=import-result]', /Line 3:.*another unit\?[\s\S]*Line 4:/)
     expect(await (await browser.find('[data-part=import-take]')).isEnabled()).toBe(false)
-    await chooseFile('good.csv', 'kind,engine,label,nominal_in,readings_in\nliner,Tarrock 6L-140,T9,0.4173,0.4173 0.4174 0.4173 0.4172\nshim,Tarrock 6L-140,Z1,0.004,0.0040 0.0041 0.0041\n')
+    await chooseFile(
+      'good.csv',
+      'kind,engine,label,nominal_in,readings_in\nliner,Tarrock 6L-140,T9,0.4173,0.4173 0.4174 0.4173 0.4172\nshim,Tarrock 6L-140,Z1,0.004,0.0040 0.0041 0.0041\n',
+    )
     await browser.untilText('[data-part=import-result]', '2 parts can be taken in')
     await browser.click('[data-part=import-take]:not(:disabled)')
-    await browser.until(async () => (await stock()).liners.length === before.liners.length + 1, 'the liner is not in the stock')
+    await browser.until(
+      async () => (await stock()).liners.length === before.liners.length + 1,
+      'the liner is not in the stock',
+    )
     const { liners, shims } = await stock()
     expect(liners.find((l) => l.label === 'T9')!.nominalMm).toBeCloseTo(0.4173 * 25.4, 9)
     expect(shims.find((s) => s.label === 'Z1')!.actualMm).toBeCloseTo((25.4 * (0.004 + 0.0041 + 0.0041)) / 3, 9)
@@ -56,7 +65,10 @@ describe('the stock', () => {
   it('is searched, and a part measured by typing, an odd figure asked about', async () => {
     await browser.until(async () => (await browser.all('[data-part=parts-file]')).length === 0, 'the dialog stays open')
     await (await browser.find('input[type=search]')).sendKeys('T8')
-    await browser.until(async () => (await browser.all('[data-part=row]')).length === 1, 'the search finds more than one')
+    await browser.until(
+      async () => (await browser.all('[data-part=row]')).length === 1,
+      'the search finds more than one',
+    )
     await browser.click('[data-part=choose-part][data-label=T8]')
     await browser.find('[data-part=part-measure][data-label=T8] #reading')
     await (await browser.find('#reading')).click()
@@ -65,8 +77,13 @@ describe('the stock', () => {
     await (await browser.find('#reading')).clear()
     await (await browser.find('#reading')).click()
     for (const figure of ['10.603', '10,604', '10.602', '10.601']) await browser.type(figure, Key.ENTER)
-    await browser.until(async () => (await stock()).liners.find((l) => l.label === 'T8')!.readings.length === 4, 'the readings are not stored')
-    expect((await stock()).liners.find((l) => l.label === 'T8')!.readings.map((r) => r.valueMm)).toEqual([10.603, 10.604, 10.602, 10.601])
+    await browser.until(
+      async () => (await stock()).liners.find((l) => l.label === 'T8')!.readings.length === 4,
+      'the readings are not stored',
+    )
+    expect((await stock()).liners.find((l) => l.label === 'T8')!.readings.map((r) => r.valueMm)).toEqual([
+      10.603, 10.604, 10.602, 10.601,
+    ])
     await browser.untilText('[data-part=row]', 'good')
   })
 })
@@ -78,9 +95,14 @@ describe('a repeat study', () => {
     const boxes = await browser.all('main fieldset input[type=checkbox]')
     expect(boxes).toHaveLength(4)
     for (const at of [0, 3]) await boxes[at]!.click()
-    await browser.run(`const [parts, trials] = document.querySelectorAll('main form input[type=number]'); parts.value = '2'; parts.dispatchEvent(new Event('input')); trials.value = '2'; trials.dispatchEvent(new Event('input'))`)
+    await browser.run(
+      `const [parts, trials] = document.querySelectorAll('main form input[type=number]'); parts.value = '2'; parts.dispatchEvent(new Event('input')); trials.value = '2'; trials.dispatchEvent(new Event('input'))`,
+    )
     await browser.click('[data-part=study-begin]:not(:disabled)')
-    const asked = () => browser.run<string>(`const d = document.querySelector('[data-part=study-pad]')?.dataset; return d?.partNow ? [d.partNow, d.operatorNow, d.trialNow].join(' ') : ''`)
+    const asked = () =>
+      browser.run<string>(
+        `const d = document.querySelector('[data-part=study-pad]')?.dataset; return d?.partNow ? [d.partNow, d.operatorNow, d.trialNow].join(' ') : ''`,
+      )
     const seen: string[] = []
     for (let i = 0; i < 8; i++) {
       if (i === 3) {
@@ -89,14 +111,33 @@ describe('a repeat study', () => {
       }
       if (i === 5) await house.kill()
       if (i === 7) await house.start()
-      await browser.until(async () => (await asked()) !== '' && !seen.includes(await asked()), `reading ${i + 1} is not asked for after ${seen.join(', ')}`)
+      await browser.until(
+        async () => (await asked()) !== '' && !seen.includes(await asked()),
+        `reading ${i + 1} is not asked for after ${seen.join(', ')}`,
+      )
       seen.push(await asked())
       await (await browser.find('[data-part=study-pad] #reading')).click()
-      await browser.type((seen.at(-1)!.startsWith('P1') ? [0.101, 0.103][i % 2]! : [0.12, 0.123][i % 2]!).toFixed(3), Key.ENTER)
+      await browser.type(
+        (seen.at(-1)!.startsWith('P1') ? [0.101, 0.103][i % 2]! : [0.12, 0.123][i % 2]!).toFixed(3),
+        Key.ENTER,
+      )
     }
-    expect(seen).toEqual(['P1 Ines Varga 1', 'P2 Ines Varga 1', 'P1 Tom Adeyar 1', 'P2 Tom Adeyar 1', 'P1 Ines Varga 2', 'P2 Ines Varga 2', 'P1 Tom Adeyar 2', 'P2 Tom Adeyar 2'])
+    expect(seen).toEqual([
+      'P1 Ines Varga 1',
+      'P2 Ines Varga 1',
+      'P1 Tom Adeyar 1',
+      'P2 Tom Adeyar 1',
+      'P1 Ines Varga 2',
+      'P2 Ines Varga 2',
+      'P1 Tom Adeyar 2',
+      'P2 Tom Adeyar 2',
+    ])
     await browser.click('[data-part=study-end]')
-    await browser.until(async () => (await house.shop()).gauges.find((g) => g.id === depth.id)!.basis === 'study', 'the gauge did not get its study', 30_000)
+    await browser.until(
+      async () => (await house.shop()).gauges.find((g) => g.id === depth.id)!.basis === 'study',
+      'the gauge did not get its study',
+      30_000,
+    )
     await browser.find('[data-part=study-report]')
     const study = (await house.shop()).studies.find((s) => s.gaugeId === depth.id)!
     expect(study.readings).toHaveLength(8)
@@ -110,7 +151,11 @@ describe('a pass that nobody measured', () => {
   it('is followed by another only with a reason, which stands there; and one entered by mistake is struck out', async () => {
     const jobId = await house.jobId('Long Reach')
     await browser.go(`/jobs/${jobId}/repair-plan`)
-    await browser.until(async () => (await browser.all('[data-part=schools] tbody tr')).length === 6, 'the schools are not planned', 30_000)
+    await browser.until(
+      async () => (await browser.all('[data-part=schools] tbody tr')).length === 6,
+      'the schools are not planned',
+      30_000,
+    )
     await browser.click('[data-school=leave] button')
     await browser.click('[data-part=take-plan]')
     await browser.untilSaved()
@@ -130,11 +175,19 @@ describe('a pass that nobody measured', () => {
     await browser.click('[data-part=blind-cut]:not(:disabled)')
     await browser.untilText('[data-part=passes]', 'unmeasured: gauge is at its maker')
     await browser.untilSaved()
-    expect(readCutBore(await house.snapshot(jobId), 3).passes.map((p) => p.cut.unmeasured)).toEqual(['', 'gauge is at its maker'])
+    expect(readCutBore(await house.snapshot(jobId), 3).passes.map((p) => p.cut.unmeasured)).toEqual([
+      '',
+      'gauge is at its maker',
+    ])
     await browser.click('[data-part=strike-cut]')
-    await browser.until(async () => readCutBore(await house.snapshot(jobId), 3).passes.length === 1, 'the pass is not struck out')
+    await browser.until(
+      async () => readCutBore(await house.snapshot(jobId), 3).passes.length === 1,
+      'the pass is not struck out',
+    )
     // Struck out, not gone.
-    expect((await house.snapshot(jobId)).cuts.filter((c) => c.cylinder === 3).map((c) => c.struck?.reason ?? null)).toEqual([null, 'entered-by-mistake'])
+    expect(
+      (await house.snapshot(jobId)).cuts.filter((c) => c.cylinder === 3).map((c) => c.struck?.reason ?? null),
+    ).toEqual([null, 'entered-by-mistake'])
     expect(await browser.complaints()).toEqual([])
   })
 
@@ -154,12 +207,36 @@ describe('a pass that nobody measured', () => {
 
 describe('a calculation that takes its time', () => {
   const deck = (bores: number): MatchLinersInput => ({
-    bores: Array.from({ length: bores }, (_, i) => ({ cylinder: i + 1, depthMm: 10.49 + 0.013 * ((i * 7) % 11), tiltMm: 0.004 * (i % 9), highAtDeg: 40 * i })),
-    liners: Array.from({ length: bores + 2 }, (_, i) => ({ id: `L${i}`, flangeMm: 10.58 + 0.007 * ((i * 5) % 9), wedgeMm: 0.002 * (i % 5), thickAtDeg: 70 * i })),
-    shims: [{ thicknessMm: 0.05, count: 2 }, { thicknessMm: 0.1, count: 1 }, { thicknessMm: 0.2, count: 2 }], otherMm: 0, rotationsDeg: [0, 90, 180, 270],
-    heads: [Array.from({ length: bores }, (_, i) => i + 1)], targetMm: 0.1, spec: { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03 },
+    bores: Array.from({ length: bores }, (_, i) => ({
+      cylinder: i + 1,
+      depthMm: 10.49 + 0.013 * ((i * 7) % 11),
+      tiltMm: 0.004 * (i % 9),
+      highAtDeg: 40 * i,
+    })),
+    liners: Array.from({ length: bores + 2 }, (_, i) => ({
+      id: `L${i}`,
+      flangeMm: 10.58 + 0.007 * ((i * 5) % 9),
+      wedgeMm: 0.002 * (i % 5),
+      thickAtDeg: 70 * i,
+    })),
+    shims: [
+      { thicknessMm: 0.05, count: 2 },
+      { thicknessMm: 0.1, count: 1 },
+      { thicknessMm: 0.2, count: 2 },
+    ],
+    otherMm: 0,
+    rotationsDeg: [0, 90, 180, 270],
+    heads: [Array.from({ length: bores }, (_, i) => i + 1)],
+    targetMm: 0.1,
+    spec: { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03 },
   })
-  const ask = (input: unknown, signal?: AbortSignal) => fetch(`${house.url}/api/calc/match-liners`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(input), ...(signal ? { signal } : {}) })
+  const ask = (input: unknown, signal?: AbortSignal) =>
+    fetch(`${house.url}/api/calc/match-liners`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(input),
+      ...(signal ? { signal } : {}),
+    })
 
   it('keeps nobody waiting, answers as `calc` does, and ends when nobody waits for it', async () => {
     const order: string[] = []

@@ -18,7 +18,14 @@ afterAll(async () => {
 async function followTheBar(figure: (cylinder: number, stationDeg: number) => number): Promise<string[]> {
   const said: string[] = []
   for (let step = 0; step < 320; step++) {
-    const now = await browser.run<{ action: string; reason: string; cylinder: string; station: string; head: string; stage: string }>(
+    const now = await browser.run<{
+      action: string
+      reason: string
+      cylinder: string
+      station: string
+      head: string
+      stage: string
+    }>(
       `const e = document.querySelector('[data-part=next-move]'); return { action: e.dataset.action, reason: e.dataset.reason, cylinder: e.dataset.cylinder, station: e.dataset.station, head: e.innerText, stage: location.pathname.split('/').pop() }`,
     )
     said.push(`${now.stage} ${now.action}`)
@@ -33,12 +40,18 @@ async function followTheBar(figure: (cylinder: number, stationDeg: number) => nu
       for (const note of await browser.all('[data-part=close-note]')) await note.sendKeys('accepted by Ines Varga')
       for (const button of await browser.all('[role=dialog] .key-brass:not(:disabled)')) await button.click()
     }
-    await browser.until(
-      async () => (await browser.run<string>(`return document.querySelector('[data-part=next-move]')?.innerText + location.pathname + document.querySelectorAll('[role=dialog]').length`)) !== `${now.head}/jobs/${await browser.run<string>('return location.pathname.split("/")[2]')}/${now.stage}0`,
-      `nothing followed: ${now.head}`,
-    ).catch((error: Error) => {
-      if (now.action !== 'repeat') throw error
-    })
+    await browser
+      .until(
+        async () =>
+          (await browser.run<string>(
+            `return document.querySelector('[data-part=next-move]')?.innerText + location.pathname + document.querySelectorAll('[role=dialog]').length`,
+          )) !==
+          `${now.head}/jobs/${await browser.run<string>('return location.pathname.split("/")[2]')}/${now.stage}0`,
+        `nothing followed: ${now.head}`,
+      )
+      .catch((error: Error) => {
+        if (now.action !== 'repeat') throw error
+      })
     await browser.driver.sleep(60)
   }
   throw new Error(`it never ended: ${said.slice(-6).join(' | ')}`)
@@ -48,13 +61,29 @@ describe('the pump set', () => {
   it('is brought to its end by an apprentice who only follows the bar', async () => {
     const jobId = await house.jobId('Pump')
     const { sets, readings } = await house.snapshot(jobId)
-    const dry = new Map(sets.filter((s) => s.stage === 'trial-fit').flatMap((s) => readings.filter((r) => r.setId === s.id).map((r) => [`${s.cylinder} ${r.angleDeg}`, r.valueMm] as const)))
+    const dry = new Map(
+      sets
+        .filter((s) => s.stage === 'trial-fit')
+        .flatMap((s) =>
+          readings.filter((r) => r.setId === s.id).map((r) => [`${s.cylinder} ${r.angleDeg}`, r.valueMm] as const),
+        ),
+    )
     await browser.go('/')
     await browser.chooseOption('#person', 'Oke Marlow')
     await browser.go(`/jobs/${jobId}`)
     await browser.find('main > [data-stage=trial-fit] [data-part=next-move]')
     const said = await followTheBar((cylinder, station) => dry.get(`${cylinder} ${station}`)!)
-    expect(said).toEqual(expect.arrayContaining(['trial-fit repeat-anew', 'trial-fit repeat', 'fit ring-on', 'fit press', 'final-check measure', 'record count-out', 'record sign']))
+    expect(said).toEqual(
+      expect.arrayContaining([
+        'trial-fit repeat-anew',
+        'trial-fit repeat',
+        'fit ring-on',
+        'fit press',
+        'final-check measure',
+        'record count-out',
+        'record sign',
+      ]),
+    )
     await browser.untilSaved()
     const done = await house.snapshot(jobId)
     expect(sealState(done, signatureOf(done)!)).toBe('stands')

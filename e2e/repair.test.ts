@@ -26,10 +26,16 @@ interface Move {
   cylinder: number
   reason: string
 }
-const move = () => browser.run<Move>(`const d = document.querySelector('[data-part=next-move]').dataset; return { action: d.action, cylinder: Number(d.cylinder), reason: d.reason }`)
+const move = () =>
+  browser.run<Move>(
+    `const d = document.querySelector('[data-part=next-move]').dataset; return { action: d.action, cylinder: Number(d.cylinder), reason: d.reason }`,
+  )
 /** A hand takes its time; so does an indicator that settles. */
 const settle = () => browser.driver.sleep(340)
-const selected = () => browser.run<number>(`return Number(document.querySelector('[data-part=deck-rail] [aria-pressed=true]').dataset.cylinder)`)
+const selected = () =>
+  browser.run<number>(
+    `return Number(document.querySelector('[data-part=deck-rail] [aria-pressed=true]').dataset.cylinder)`,
+  )
 
 async function connectGauge(): Promise<void> {
   await browser.click('[data-part=toggle-gauge]')
@@ -53,7 +59,10 @@ async function readRound(): Promise<void> {
 }
 
 async function closeStage(next: string): Promise<void> {
-  await browser.until(async () => (await move()).action === 'close-stage', `the stage cannot be closed: ${JSON.stringify(await move())}`)
+  await browser.until(
+    async () => (await move()).action === 'close-stage',
+    `the stage cannot be closed: ${JSON.stringify(await move())}`,
+  )
   await browser.click('[data-part=move-button]')
   await browser.click('[data-part=close-confirm]:not(:disabled)')
   await browser.until(async () => (await move()).action === 'done', 'the stage did not close')
@@ -73,7 +82,12 @@ it('measures a worn ledge anew with the simulated depth gauge and says what is w
   await browser.click('[data-part=slide-deck]')
   await settle()
   await browser.click('[data-part=move-button]')
-  await browser.until(async () => (await browser.run<string>(`return document.querySelector('[data-part=ledge-verdict]').dataset.reason`)) === 'leans', 'the ledge is not judged')
+  await browser.until(
+    async () =>
+      (await browser.run<string>(`return document.querySelector('[data-part=ledge-verdict]').dataset.reason`)) ===
+      'leans',
+    'the ledge is not judged',
+  )
   await closeStage('parts')
   const { sets, readings } = await house.snapshot(jobId)
   const again = sets.filter((s) => s.stage === 'counterbores' && s.cylinder === 3).at(-1)!
@@ -85,7 +99,10 @@ it('measures a worn ledge anew with the simulated depth gauge and says what is w
 
 it('measures the liners that nobody had measured', async () => {
   for (const label of ['T7', 'T8']) {
-    await browser.until(async () => (await browser.text('[data-part=move-head]')).includes(label), `liner ${label} is not asked for`)
+    await browser.until(
+      async () => (await browser.text('[data-part=move-head]')).includes(label),
+      `liner ${label} is not asked for`,
+    )
     await browser.click('[data-part=move-button]')
     await browser.find(`[data-part=part-measure][data-label=${label}]`)
     if (label === 'T7') await browser.click('[data-part=connect-simulated]')
@@ -96,7 +113,10 @@ it('measures the liners that nobody had measured', async () => {
       await (await browser.find('#reading')).click()
       await browser.type(Key.ENTER)
     }
-    await browser.until(async () => (await house.snapshot(jobId)).liners.find((l) => l.label === label)!.readings.length === 4, `${label} is not stored`)
+    await browser.until(
+      async () => (await house.snapshot(jobId)).liners.find((l) => l.label === label)!.readings.length === 4,
+      `${label} is not stored`,
+    )
   }
   const { liners } = await house.snapshot(jobId)
   for (const liner of liners) for (const r of liner.readings) expect(Math.abs(r.valueMm - 10.6)).toBeLessThan(0.03)
@@ -104,7 +124,11 @@ it('measures the liners that nobody had measured', async () => {
 })
 
 it('sets the schools side by side, and takes one', async () => {
-  await browser.until(async () => (await browser.all('[data-part=schools] tbody tr')).length === 6, 'not every school is planned', 30_000)
+  await browser.until(
+    async () => (await browser.all('[data-part=schools] tbody tr')).length === 6,
+    'not every school is planned',
+    30_000,
+  )
   const row = (school: string, column: string) => browser.text(`[data-school=${school}] [data-column=${column}]`)
   expect(Number(await row('alike', 'boresCut'))).toBe(6)
   expect(Number(await row('leave', 'boresCut'))).toBeLessThan(6)
@@ -113,9 +137,14 @@ it('sets the schools side by side, and takes one', async () => {
   await browser.click('[data-school=alike] [data-part=compare]')
   await browser.untilText('[data-part=plan-profile] figcaption', 'All alike in outline')
   // Changed by hand, bore by bore: what it costs stands there at once.
-  await browser.run(`const s = document.querySelector('[data-part=plan-bores] tr[data-cylinder="3"] [data-part=cut-by-hand]'); s.value = '0.05'; s.dispatchEvent(new Event('change', { bubbles: true }))`)
+  await browser.run(
+    `const s = document.querySelector('[data-part=plan-bores] tr[data-cylinder="3"] [data-part=cut-by-hand]'); s.value = '0.05'; s.dispatchEvent(new Event('change', { bubbles: true }))`,
+  )
   await browser.untilText('[data-part=plan-bores] tr[data-cylinder="3"]', 'half cut')
-  await browser.until(async () => (await browser.all('[data-school=by-hand]')).length === 1, 'the changed plan is not listed')
+  await browser.until(
+    async () => (await browser.all('[data-school=by-hand]')).length === 1,
+    'the changed plan is not listed',
+  )
   await browser.click('[data-school=leave] button')
   await browser.click('[data-part=take-plan]')
   await closeStage('cut')
@@ -133,14 +162,24 @@ it('cuts, refits, measures and shims bore by bore until the work list is done', 
     if (now.action === 'measure') {
       await browser.until(async () => (await selected()) === now.cylinder, 'another cylinder is in hand')
       await readRound()
-      await browser.until(async () => JSON.stringify(await move()) !== JSON.stringify(now), `nothing followed ${seen.at(-1)}: ${await browser.text('[data-part=pad]')}`)
+      await browser.until(
+        async () => JSON.stringify(await move()) !== JSON.stringify(now),
+        `nothing followed ${seen.at(-1)}: ${await browser.text('[data-part=pad]')}`,
+      )
       continue
     }
     await browser.click('[data-part=move-button]')
-    await browser.until(async () => JSON.stringify(await move()) !== JSON.stringify(now), `nothing followed ${seen.at(-1)}`)
+    await browser.until(
+      async () => JSON.stringify(await move()) !== JSON.stringify(now),
+      `nothing followed ${seen.at(-1)}`,
+    )
   }
   expect(seen.at(-1)).toMatch(/^close-stage/)
-  await browser.until(async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'something still waits', 30_000)
+  await browser.until(
+    async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0',
+    'something still waits',
+    30_000,
+  )
   const snapshot = await house.snapshot(jobId)
   expect(plugsIn(snapshot)).toEqual([])
   const passes = [3, 5].flatMap((c) => readCutBore(snapshot, c).passes)

@@ -17,14 +17,16 @@ beforeAll(async () => {
   const address = networkAddress()
   const name = address ?? 'shop.test'
   house = await House.open({ host: '0.0.0.0', names: [name] })
-  browser = await Browser.open(`http://${name}:${house.port}`, { arguments: address ? [] : ['--host-resolver-rules=MAP shop.test 127.0.0.1'] })
+  browser = await Browser.open(`http://${name}:${house.port}`, {
+    arguments: address ? [] : ['--host-resolver-rules=MAP shop.test 127.0.0.1'],
+  })
 })
 afterAll(async () => {
   await browser.close()
   await house.kill()
 })
 
-describe('a tablet on the shop\'s network, without TLS', () => {
+describe("a tablet on the shop's network, without TLS", () => {
   it('shows the shop, takes readings and photos, and says what it lacks when the server is away', async () => {
     const lise = new Technician(browser, house, 'mm')
     const jobId = await lise.openJob('spare', 'as-found')
@@ -42,7 +44,10 @@ describe('a tablet on the shop\'s network, without TLS', () => {
     await house.start()
     await lise.untilSaved()
     expect((await house.snapshot(jobId)).readings).toHaveLength(5)
-    await browser.until(async () => (await browser.all('[data-part=insecure]')).length === 0, 'it still says that the server is away')
+    await browser.until(
+      async () => (await browser.all('[data-part=insecure]')).length === 0,
+      'it still says that the server is away',
+    )
     expect(await browser.complaints()).toEqual([])
   })
 })

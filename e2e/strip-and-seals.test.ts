@@ -33,7 +33,9 @@ const file = (name: string, content: Buffer): string => {
 }
 const waiting = async () => Number(await (await browser.find('[data-part=saving]')).getAttribute('data-waiting'))
 const send = async (act: JobAct | ShopAct, jobId: string | null, at = new Date().toISOString()) => {
-  const [outcome] = await house.send([{ commandId: randomUUID(), deviceId: randomUUID(), personId: person, jobId, at, act }])
+  const [outcome] = await house.send([
+    { commandId: randomUUID(), deviceId: randomUUID(), personId: person, jobId, at, act },
+  ])
   expect(outcome).toMatchObject({ result: 'done' })
 }
 /** A job on the Tarrock that only gets its seals: nothing else stands before them. */
@@ -50,9 +52,14 @@ describe('a photo', () => {
     await browser.go(`/jobs/${spare}/look`)
     await browser.find('[data-part=liner-unrolled]')
     // The app itself is kept on the device by then.
-    await browser.until(() => browser.run<boolean>('return navigator.serviceWorker.controller !== null'), 'the app is not kept on the device')
+    await browser.until(
+      () => browser.run<boolean>('return navigator.serviceWorker.controller !== null'),
+      'the app is not kept on the device',
+    )
     await house.kill()
-    await (await browser.find('[data-part=side] [data-part=photo-file]')).sendKeys(file('one.png', demoPhoto(5, 2400, 1800)))
+    await (
+      await browser.find('[data-part=side] [data-part=photo-file]')
+    ).sendKeys(file('one.png', demoPhoto(5, 2400, 1800)))
     await browser.find('[data-part=photo][data-waits=true] img')
     await browser.until(async () => (await waiting()) === 1, 'it does not wait')
     const first = await browser.driver.getWindowHandle()
@@ -66,9 +73,15 @@ describe('a photo', () => {
     await browser.untilSaved()
     const { photos } = await house.snapshot(spare)
     expect(photos).toMatchObject([{ mime: 'image/jpeg', widthPx: 1600, heightPx: 1200, cylinder: 1, struck: null }])
-    const bytes = Buffer.from(await (await fetch(`${house.url}/api/jobs/${spare}/photos/${photos[0]!.id}`)).arrayBuffer())
+    const bytes = Buffer.from(
+      await (await fetch(`${house.url}/api/jobs/${spare}/photos/${photos[0]!.id}`)).arrayBuffer(),
+    )
     expect(createHash('sha256').update(bytes).digest('hex')).toBe(photos[0]!.sha256)
-    expect(await browser.run<number>(`return new Promise(r => { const o = indexedDB.open('even-bore'); o.onsuccess = () => { const q = o.result.transaction('photos').objectStore('photos').count(); q.onsuccess = () => { o.result.close(); r(q.result) } } })`)).toBe(0)
+    expect(
+      await browser.run<number>(
+        `return new Promise(r => { const o = indexedDB.open('even-bore'); o.onsuccess = () => { const q = o.result.transaction('photos').objectStore('photos').count(); q.onsuccess = () => { o.result.close(); r(q.result) } } })`,
+      ),
+    ).toBe(0)
   })
 
   it('that is none, or has 40 MB, is refused in words, and nothing is lost', async () => {
@@ -80,7 +93,10 @@ describe('a photo', () => {
     await browser.untilText('[data-part=photo-problem]', 'That photo has 40 MB')
     expect((await house.snapshot(spare)).photos).toHaveLength(1)
     await picker.sendKeys(file('good.png', demoPhoto(7)))
-    await browser.until(async () => (await house.snapshot(spare)).photos.length === 2, 'the good one after them is not taken')
+    await browser.until(
+      async () => (await house.snapshot(spare)).photos.length === 2,
+      'the good one after them is not taken',
+    )
     expect(await browser.all('[data-part=photo-problem]')).toHaveLength(0)
   })
 })
@@ -88,8 +104,16 @@ describe('a photo', () => {
 describe('a wet band', () => {
   it('counts down from the moment it was wetted, is heard, survives a reload, and says when it is too late', async () => {
     const jobId = await sealJob('Two hands, one band')
-    for (const [groove, lubricant] of [[1, 'rubber-lube'], [2, 'oil']] as const) await send({ what: 'fit-seal', sealFitId: randomUUID(), cylinder: 2, groove, step: 'on', lubricant }, jobId)
-    await send({ what: 'fit-seal', sealFitId: randomUUID(), cylinder: 2, groove: 0, step: 'wetted', lubricant: 'oil' }, jobId, new Date(Date.now() - 9 * 60_000 - 35_000).toISOString())
+    for (const [groove, lubricant] of [
+      [1, 'rubber-lube'],
+      [2, 'oil'],
+    ] as const)
+      await send({ what: 'fit-seal', sealFitId: randomUUID(), cylinder: 2, groove, step: 'on', lubricant }, jobId)
+    await send(
+      { what: 'fit-seal', sealFitId: randomUUID(), cylinder: 2, groove: 0, step: 'wetted', lubricant: 'oil' },
+      jobId,
+      new Date(Date.now() - 9 * 60_000 - 35_000).toISOString(),
+    )
     await browser.go(`/jobs/${jobId}/fit`)
     // Another liner is in hand: the wet one goes first.
     await browser.find('[data-part=next-move][data-action=next-cylinder][data-cylinder="2"]')
@@ -116,7 +140,11 @@ describe('a wet band', () => {
     await browser.type('n')
     await browser.find('[data-part=next-move][data-action=wet]')
     await browser.untilSaved()
-    expect((await house.snapshot(jobId)).sealFits.map((s) => [s.groove, s.struck !== null])).toEqual([[1, false], [2, false], [0, true]])
+    expect((await house.snapshot(jobId)).sealFits.map((s) => [s.groove, s.struck !== null])).toEqual([
+      [1, false],
+      [2, false],
+      [0, true],
+    ])
   })
 })
 
@@ -132,14 +160,18 @@ describe('a puller', () => {
     await browser.click('[data-part=save-puller]:not(:disabled)')
     await browser.find('[data-part=pull-section][data-problems*=disc-cannot-pass] [data-part=no-room]')
     await browser.untilText('[data-part=move-head]', 'Do not use Too wide on this liner.')
-    expect(await browser.text('[data-part=move-why]')).toContain('its disc (155 mm) does not pass the block\'s lower bore (154.4 mm)')
+    expect(await browser.text('[data-part=move-why]')).toContain(
+      "its disc (155 mm) does not pass the block's lower bore (154.4 mm)",
+    )
     expect(await browser.all('[data-part=move-button]')).toHaveLength(0)
     await browser.chooseOption('[data-part=puller]', 'Leg puller M18')
     await browser.untilText('[data-part=move-why]', 'it slips through')
     await browser.chooseOption('[data-part=puller]', 'Bridge puller M24')
     await browser.find('[data-part=next-move][data-action=pull]')
     // A longer arm: the hand gets stronger, the puller does not.
-    await browser.run(`const s = document.querySelector('[data-part=lever]'); s.value = 300; s.dispatchEvent(new Event('input'))`)
+    await browser.run(
+      `const s = document.querySelector('[data-part=lever]'); s.value = 300; s.dispatchEvent(new Event('input'))`,
+    )
     await browser.untilText('[data-part=pull-figures]', '90')
     expect(await browser.text('[data-part=stop-torque]')).toMatch(/^137/)
   })
@@ -148,7 +180,14 @@ describe('a puller', () => {
     const engine = (await house.shop()).engines.find((e) => e.name.startsWith('Tarrock'))!
     const { seat, links, limits, source, seals, liner } = engine.sheets.at(-1)!
     const [sheetId, jobId] = [randomUUID(), randomUUID()]
-    await send({ what: 'save-sheet', engineId: engine.id, sheet: { id: sheetId, seat, links, limits, source, seals, liner: { ...liner!, lowerBoreMm: 140.5 } } }, null)
+    await send(
+      {
+        what: 'save-sheet',
+        engineId: engine.id,
+        sheet: { id: sheetId, seat, links, limits, source, seals, liner: { ...liner!, lowerBoreMm: 140.5 } },
+      },
+      null,
+    )
     await send({ what: 'start-job', jobId, engineId: engine.id, title: 'Narrow block', complaint: '' }, null)
     await browser.go(`/jobs/${jobId}/pull`)
     await browser.untilText('[data-part=no-room]', /lower bore 140.5 mm[\s\S]*liner bore 140 mm/)
@@ -161,7 +200,9 @@ describe('the shop’s plan and hours', () => {
     await browser.go('/plan')
     await browser.find('[data-part=gantt] [data-part=task]')
     const spare = await house.jobId('spare')
-    const left = async () => (await house.json<{ jobs: { id: string; leftH: number }[] }>('/api/schedule')).jobs.find((j) => j.id === spare)!.leftH
+    const left = async () =>
+      (await house.json<{ jobs: { id: string; leftH: number }[] }>('/api/schedule')).jobs.find((j) => j.id === spare)!
+        .leftH
     const before = await left()
     await browser.click('[data-part=edit-crew]')
     const people = await browser.find('[data-crew=technicians]')
@@ -171,11 +212,16 @@ describe('the shop’s plan and hours', () => {
     await people.clear()
     await people.sendKeys('3')
     await browser.click('[data-part=save-crew]:not(:disabled)')
-    await browser.until(async () => (await browser.all('[data-part=task][data-technician="2"]')).length > 0, 'the third technician has nothing to do')
+    await browser.until(
+      async () => (await browser.all('[data-part=task][data-technician="2"]')).length > 0,
+      'the third technician has nothing to do',
+    )
     await browser.go(`/jobs/${spare}/record`)
     await browser.click('[data-part=times]')
     await browser.chooseOption('[data-part=time-stage]', 'Cut')
-    await browser.run(`const s = document.querySelector('[data-part=times-table]').parentElement.querySelectorAll('select')[1]; s.value = 'planned'; s.dispatchEvent(new Event('change'))`)
+    await browser.run(
+      `const s = document.querySelector('[data-part=times-table]').parentElement.querySelectorAll('select')[1]; s.value = 'planned'; s.dispatchEvent(new Event('change'))`,
+    )
     await (await browser.find('[data-part=time-hours]')).sendKeys('20', Key.ENTER)
     await browser.untilText('[data-times=cut]', '20.0')
     await browser.untilSaved()
@@ -198,7 +244,10 @@ describe('jobs', () => {
     await (await (await rowOf('Ferry spare engine'))!.findElement({ css: '[data-part=archive-job]' })).click()
     await browser.untilText('[data-part=empty]', 'No such job just now')
     await browser.click('[data-filter=signed]')
-    await browser.until(async () => (await browser.all('[data-part=row]')).length === 1, 'not only the signed one is listed')
+    await browser.until(
+      async () => (await browser.all('[data-part=row]')).length === 1,
+      'not only the signed one is listed',
+    )
     await (await (await rowOf('Gravel yard loader'))!.findElement({ css: '[data-part=copy-job]' })).click()
     await browser.untilText('[data-part=from-job]', 'Begun from job 3')
     expect(await (await browser.find('[data-part=job-title]')).getAttribute('value')).toBe('Gravel yard loader')

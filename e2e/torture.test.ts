@@ -33,12 +33,15 @@ async function ask(path: string, init: RequestInit = {}): Promise<Response | nul
     return null
   }
 }
-const post = (path: string, body: BodyInit, type = 'application/json') => ask(path, { method: 'POST', body, headers: { 'content-type': type } })
+const post = (path: string, body: BodyInit, type = 'application/json') =>
+  ask(path, { method: 'POST', body, headers: { 'content-type': type } })
 
 /** Asks by a host of its own choosing, which fetch does not let anybody do. */
 function askAs(host: string): Promise<number> {
   return new Promise((resolve) => {
-    request({ port: house.port, host: '127.0.0.1', path: '/api/shop', headers: { host } }, (answer) => resolve((answer.resume(), answer.statusCode ?? 0)))
+    request({ port: house.port, host: '127.0.0.1', path: '/api/shop', headers: { host } }, (answer) =>
+      resolve((answer.resume(), answer.statusCode ?? 0)),
+    )
       .once('error', () => resolve(0))
       .end()
   })
@@ -48,13 +51,24 @@ function askAs(host: string): Promise<number> {
 async function device(cylinder: number, count: number, acknowledged: string[]): Promise<void> {
   const setId = randomUUID()
   const open: JobAct = { what: 'open-set', setId, cylinder, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }
-  const takes = Array.from({ length: count }, (_, i): JobAct => ({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: (i % 4) * 90, valueMm: i / 1000, source: 'typed' }))
+  const takes = Array.from({ length: count }, (_, i): JobAct => ({
+    what: 'take-reading',
+    readingId: randomUUID(),
+    setId,
+    angleDeg: (i % 4) * 90,
+    valueMm: i / 1000,
+    source: 'typed',
+  }))
   for (const one of [open, ...takes].map((act) => command(act, ferry, tom))) {
     while (!(await sent(one))) await sleep(30)
     if (one.act.what === 'take-reading') acknowledged.push(one.act.readingId)
   }
 }
-const sent = (one: Command) => house.send([one]).then(([answer]) => answer?.result === 'done', () => false)
+const sent = (one: Command) =>
+  house.send([one]).then(
+    ([answer]) => answer?.result === 'done',
+    () => false,
+  )
 
 const twin = (bytes: Buffer, change: (b: Buffer) => void) => {
   const other = Buffer.from(bytes)
@@ -62,22 +76,70 @@ const twin = (bytes: Buffer, change: (b: Buffer) => void) => {
   return other
 }
 const picture = demoPhoto(3)
-const pictures = [twin(picture, (b) => b.writeUInt32BE(60_000, 16)), twin(picture, (b) => b.writeInt32BE(-12, picture.indexOf('IDAT') - 4)), twin(picture, (b) => b.fill(0, 60, 200)), picture.subarray(0, 900)]
+const pictures = [
+  twin(picture, (b) => b.writeUInt32BE(60_000, 16)),
+  twin(picture, (b) => b.writeInt32BE(-12, picture.indexOf('IDAT') - 4)),
+  twin(picture, (b) => b.fill(0, 60, 200)),
+  picture.subarray(0, 900),
+]
 const bomb = zipSync({ 'job.json': [new Uint8Array(120_000_000), { level: 9 }] })
-const stackUp = JSON.stringify({ links: ['flange', 'shim', 'plate'].map((name) => ({ name, sign: 1, nominalMm: 10.6, tolMm: 0.02, distribution: 'normal' })), spec: { minMm: 31, maxMm: 32 }, samples: 5_000_000, seed: 1 })
-const deepAct = () => ({ ...command({ what: 'archive-job', archived: false }, ferry, tom), act: JSON.parse(`${'['.repeat(900)}${']'.repeat(900)}`) as unknown })
+const stackUp = JSON.stringify({
+  links: ['flange', 'shim', 'plate'].map((name) => ({
+    name,
+    sign: 1,
+    nominalMm: 10.6,
+    tolMm: 0.02,
+    distribution: 'normal',
+  })),
+  spec: { minMm: 31, maxMm: 32 },
+  samples: 5_000_000,
+  seed: 1,
+})
+const deepAct = () => ({
+  ...command({ what: 'archive-job', archived: false }, ferry, tom),
+  act: JSON.parse(`${'['.repeat(900)}${']'.repeat(900)}`) as unknown,
+})
 
 /** What somebody who means no good does, over and over, until it is enough. */
 const attacks: (() => Promise<unknown>)[] = [
-  () => Promise.all(pictures.map((bytes) => ask(`/api/jobs/${ferry}/photos/${randomUUID()}`, { method: 'PUT', body: new Uint8Array(bytes), headers: { 'content-type': 'image/png' } }))),
+  () =>
+    Promise.all(
+      pictures.map((bytes) =>
+        ask(`/api/jobs/${ferry}/photos/${randomUUID()}`, {
+          method: 'PUT',
+          body: new Uint8Array(bytes),
+          headers: { 'content-type': 'image/png' },
+        }),
+      ),
+    ),
   () => post('/api/jobs/import', bomb as BodyInit, 'application/zip'),
   () => Promise.all(Array.from({ length: 30 }, () => post('/api/calc/stack-up', stackUp))),
   () => Promise.all([ask(`/api/jobs/${ferry}/record.pdf`), ask(`/api/jobs/${ferry}/owner.pdf`), ask('/api/schedule')]),
-  () => post('/api/commands', JSON.stringify({ commands: [deepAct(), { ...deepAct(), act: { what: 'book-time', words: '\ud83d' } }] })),
-  () => post('/api/commands', JSON.stringify({ commands: [command({ what: 'archive-job', archived: false }, ferry, tom)] }), 'text/csv'),
-  async () => expect([await askAs('evil.example'), await askAs(`127.0.0.1.evil.example:${house.port}`)].every((s) => s === 403 || s === 0)).toBe(true),
+  () =>
+    post(
+      '/api/commands',
+      JSON.stringify({ commands: [deepAct(), { ...deepAct(), act: { what: 'book-time', words: '\ud83d' } }] }),
+    ),
+  () =>
+    post(
+      '/api/commands',
+      JSON.stringify({ commands: [command({ what: 'archive-job', archived: false }, ferry, tom)] }),
+      'text/csv',
+    ),
+  async () =>
+    expect(
+      [await askAs('evil.example'), await askAs(`127.0.0.1.evil.example:${house.port}`)].every(
+        (s) => s === 403 || s === 0,
+      ),
+    ).toBe(true),
   async () => {
-    const sockets = Array.from({ length: 40 }, () => new WebSocket(`${house.url.replace('http', 'ws')}/api/gauge/simulated?jobId=${ferry}`, { origin: 'http://evil.example' }))
+    const sockets = Array.from(
+      { length: 40 },
+      () =>
+        new WebSocket(`${house.url.replace('http', 'ws')}/api/gauge/simulated?jobId=${ferry}`, {
+          origin: 'http://evil.example',
+        }),
+    )
     await Promise.all(sockets.map((s) => new Promise((resolve) => s.once('error', resolve).once('open', resolve))))
     expect(sockets.filter((s) => s.readyState === WebSocket.OPEN)).toHaveLength(0)
   },
@@ -104,7 +166,12 @@ describe('a server under attack, that is killed again and again meanwhile', () =
     measuring = false
     await Promise.all(attacking)
     const job = await house.snapshot(ferry)
-    expect(job.readings.map((r) => r.id).filter((id) => !before.has(id)).sort()).toEqual([...acknowledged].sort())
+    expect(
+      job.readings
+        .map((r) => r.id)
+        .filter((id) => !before.has(id))
+        .sort(),
+    ).toEqual([...acknowledged].sort())
     expect(acknowledged).toHaveLength(240)
     expect(job.closures.filter((c) => c.closes && sealState(job, c) === 'broken')).toEqual([])
     // A store that is away may say so; nothing else may be the server's own fault.

@@ -27,17 +27,30 @@ describe('the ferry job, from its trial fit', () => {
     expect(trial.overall).toBe('in')
     // What had to be done was done, and no more: 3 cut and shimmed, 5 cut, 2 shimmed, the rest left alone.
     const done = trial.cylinders.map((c) => [c.cuts.length > 0, c.shimIn !== null])
-    expect(done).toEqual([[false, false], [false, true], [true, true], [false, false], [true, false], [false, false]])
+    expect(done).toEqual([
+      [false, false],
+      [false, true],
+      [true, true],
+      [false, false],
+      [true, false],
+      [false, false],
+    ])
     expect(Math.abs(trial.cylinders[2]!.prediction!.differenceMm!)).toBeLessThan(0.012)
     expect(tom.moves.some((m) => m.startsWith('measure 3 after-cut'))).toBe(true)
 
     await browser.type('n')
     // The seals: three rings a liner, the swelling one wetted last, then pressed in.
-    await browser.until(async () => (await browser.run<string>('return location.pathname')).endsWith('fit'), 'the route did not go on')
+    await browser.until(
+      async () => (await browser.run<string>('return location.pathname')).endsWith('fit'),
+      'the route did not go on',
+    )
     await browser.find('main > [data-stage=fit] [data-part=next-move]')
     await tom.workThroughStage()
     await browser.type('n')
-    await browser.until(async () => (await browser.run<string>('return location.pathname')).endsWith('final-check'), 'the route did not go on')
+    await browser.until(
+      async () => (await browser.run<string>('return location.pathname')).endsWith('final-check'),
+      'the route did not go on',
+    )
     await browser.find('[data-stage=final-check] [data-part=pad]')
     const final = new FinalCheck(browser, house, jobId)
     await final.measureLikeDry()
@@ -67,7 +80,9 @@ describe('the ferry job, from its trial fit', () => {
     const { readings, sets } = await house.snapshot(jobId)
     const trialSets = sets.filter((s) => s.stage === 'trial-fit')
     expect((await lise.deck(jobId)).overall).toBe('in')
-    expect(readings.filter((r) => trialSets.some((s) => s.id === r.setId)).every((r) => r.source === 'gauge')).toBe(true)
+    expect(readings.filter((r) => trialSets.some((s) => s.id === r.setId)).every((r) => r.source === 'gauge')).toBe(
+      true,
+    )
     expect(trialSets.every((s) => s.closed?.zeroMm !== undefined)).toBe(true)
   })
 
@@ -94,7 +109,14 @@ describe('the ferry job, from its trial fit', () => {
       if (count === 19) await house.start()
     }
     let seenWaiting = false
-    const watch = setInterval(() => void browser.text('[data-part=saving]').then((t) => (seenWaiting ||= /waiting/.test(t))).catch(() => undefined), 150)
+    const watch = setInterval(
+      () =>
+        void browser
+          .text('[data-part=saving]')
+          .then((t) => (seenWaiting ||= /waiting/.test(t)))
+          .catch(() => undefined),
+      150,
+    )
     await tom.workThroughStage()
     clearInterval(watch)
     await tom.untilSaved()
@@ -124,7 +146,11 @@ class FinalCheck {
       await this.browser.untilText('[data-part=pad] h2', `Cylinder ${c.cylinder}`)
       for (const s of c.stations) await this.browser.type(s.valueMm!.toFixed(3), Key.ENTER)
     }
-    await this.browser.until(async () => (await (await this.browser.find('[data-part=next-move]')).getAttribute('data-action')) === 'close-stage', 'the final check is not whole')
+    await this.browser.until(
+      async () =>
+        (await (await this.browser.find('[data-part=next-move]')).getAttribute('data-action')) === 'close-stage',
+      'the final check is not whole',
+    )
     await this.browser.type('n')
     await (await this.browser.find('[data-part=close-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
   }

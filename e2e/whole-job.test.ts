@@ -26,7 +26,11 @@ afterAll(async () => {
 })
 
 const action = async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-action')) ?? ''
-const untilAction = (wanted: string | RegExp) => browser.until(async () => (typeof wanted === 'string' ? (await action()) === wanted : wanted.test(await action())), `the next move is not ${wanted}`)
+const untilAction = (wanted: string | RegExp) =>
+  browser.until(
+    async () => (typeof wanted === 'string' ? (await action()) === wanted : wanted.test(await action())),
+    `the next move is not ${wanted}`,
+  )
 const at = (stage: string) => browser.find(`main > [data-stage=${stage}] [data-part=next-move]`)
 /** A deck that stands well: four stations a cylinder, each a little different. */
 const good = (cylinder: number, station: number) => (0.124 + cylinder * 0.001 + station * 0.001).toFixed(3)
@@ -60,7 +64,10 @@ describe('a whole job', () => {
     await browser.until(async () => (await browser.all('#person option')).length > 1, 'nobody can be chosen')
     await (await browser.find('#person')).sendKeys('Tom')
     await press('[data-part=new-job]')
-    await browser.until(async () => (await browser.all('[data-part=job-engine] option')).length > 2, 'no engine can be chosen')
+    await browser.until(
+      async () => (await browser.all('[data-part=job-engine] option')).length > 2,
+      'no engine can be chosen',
+    )
     await press('[data-part=job-start]')
     await browser.untilText('[data-part=intake-problem]', 'Choose the engine first')
     await (await browser.find('[data-part=job-engine]')).sendKeys('Brennick')
@@ -70,12 +77,17 @@ describe('a whole job', () => {
     await press('[data-complaint=coolant-loss]')
     // The ledges are left: no counterbores, parts, plan or cutter on this route.
     await (await browser.find('[data-work-choice=ledges]')).sendKeys(' ')
-    await browser.until(async () => !(await browser.text('[data-part=intake-route]')).includes('Counterbores'), 'the route keeps its ledges')
+    await browser.until(
+      async () => !(await browser.text('[data-part=intake-route]')).includes('Counterbores'),
+      'the route keeps its ledges',
+    )
     await press('[data-part=job-start]')
 
     await at('as-found')
     await measure()
-    expect(await browser.text('[data-part=complaint-note]')).toMatch(/Every liner stands inside[\s\S]*Not explained by the liners: loses coolant/)
+    expect(await browser.text('[data-part=complaint-note]')).toMatch(
+      /Every liner stands inside[\s\S]*Not explained by the liners: loses coolant/,
+    )
     await close()
 
     await at('protect')
@@ -86,7 +98,9 @@ describe('a whole job', () => {
     await at('pull')
     for (const cylinder of [1, 2, 3, 4]) {
       await untilAction('pull')
-      expect(await browser.text('[data-part=move-head]')).toMatch(new RegExp(`Pull liner ${cylinder}: stop the wrench at \\d+ N·m`))
+      expect(await browser.text('[data-part=move-head]')).toMatch(
+        new RegExp(`Pull liner ${cylinder}: stop the wrench at \\d+ N·m`),
+      )
       await browser.type('n')
       await browser.find('[data-part=pull-log]')
       await browser.driver.sleep(150)
@@ -109,7 +123,9 @@ describe('a whole job', () => {
     await press('[data-part=finding-close]')
     for (const cylinder of [1, 2, 3, 4]) {
       await untilAction('grade')
-      expect(await (await browser.find('[data-part=grade]')).getAttribute('data-suggested')).toBe(cylinder === 1 ? 'scrap' : 'good')
+      expect(await (await browser.find('[data-part=grade]')).getAttribute('data-suggested')).toBe(
+        cylinder === 1 ? 'scrap' : 'good',
+      )
       await browser.type('n')
       await press('[data-part=confirm-grade]')
       await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
@@ -142,8 +158,12 @@ describe('a whole job', () => {
     const jobId = await house.jobId('Harbour crane')
     const done = await house.snapshot(jobId)
     expect(sealState(done, signatureOf(done)!)).toBe('stands')
-    expect(done.photos).toMatchObject([{ mime: 'image/jpeg', widthPx: 480, heightPx: 360, cylinder: 1, findingId: done.findings[0]!.id }])
-    expect(readFitting(done).map((f) => [f.clock, f.late, f.rings.every((r) => r.state === 'on')])).toEqual(Array(4).fill(['in', false, true]))
+    expect(done.photos).toMatchObject([
+      { mime: 'image/jpeg', widthPx: 480, heightPx: 360, cylinder: 1, findingId: done.findings[0]!.id },
+    ])
+    expect(readFitting(done).map((f) => [f.clock, f.late, f.rings.every((r) => r.state === 'on')])).toEqual(
+      Array(4).fill(['in', false, true]),
+    )
     expect(done.decisions.at(-1)).toMatchObject({ renew: [1], words: 'Only the bad one.' })
     expect((await (await fetch(`${house.url}/api/jobs/${jobId}/record.pdf`)).text()).slice(0, 5)).toBe('%PDF-')
     // Its file goes in again nowhere here: the very job is here already.
@@ -237,7 +257,10 @@ describe('a whole job', () => {
     await at('fit')
     for (const cylinder of [1, 2, 3, 4]) {
       for (const ring of [0, 1]) {
-        await browser.until(async () => (await action()) === 'ring-on', `ring ${ring} of liner ${cylinder} is not asked for`)
+        await browser.until(
+          async () => (await action()) === 'ring-on',
+          `ring ${ring} of liner ${cylinder} is not asked for`,
+        )
         await go()
         await browser.find(`[data-ring="${ring}"][data-state=on]`)
       }
@@ -275,8 +298,17 @@ describe('a whole job', () => {
     await browser.untilSaved()
     const done = await house.snapshot(await house.jobId('second time'))
     expect(sealState(done, signatureOf(done)!)).toBe('stands')
-    expect(done.job).toMatchObject({ work: ['strip', 'dry-fit', 'seals', 'check'], fromJobId: await house.jobId('Harbour crane') })
-    expect(done.presses.map((p) => [p.cylinder, p.atDeg, p.struck !== null])).toEqual([[1, 88, false], [2, 100, true], [2, 92, false], [3, 88, false], [4, 88, false]])
+    expect(done.job).toMatchObject({
+      work: ['strip', 'dry-fit', 'seals', 'check'],
+      fromJobId: await house.jobId('Harbour crane'),
+    })
+    expect(done.presses.map((p) => [p.cylinder, p.atDeg, p.struck !== null])).toEqual([
+      [1, 88, false],
+      [2, 100, true],
+      [2, 92, false],
+      [3, 88, false],
+      [4, 88, false],
+    ])
     expect(await browser.complaints()).toEqual([])
   })
 })

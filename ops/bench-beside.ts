@@ -13,13 +13,21 @@ const LEAST_READINGS = 60
 async function readBeside(house: House, jobId: string, personId: string, beside: Promise<unknown>): Promise<number[]> {
   const gaugeId = (await house.shop()).gauges[0]!.id
   const setId = randomUUID()
-  await house.send([command({ what: 'open-set', setId, cylinder: 1, stage: 'as-found', gaugeId, zeroOn: 'deck' }, jobId, personId)])
+  await house.send([
+    command({ what: 'open-set', setId, cylinder: 1, stage: 'as-found', gaugeId, zeroOn: 'deck' }, jobId, personId),
+  ])
   let busy = true
   void beside.finally(() => (busy = false))
   const times: number[] = []
   for (let i = 0; busy || times.length < LEAST_READINGS; i++) {
     const sent = performance.now()
-    await house.send([command({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: (i % 4) * 90, valueMm: 0.1, source: 'gauge' }, jobId, personId)])
+    await house.send([
+      command(
+        { what: 'take-reading', readingId: randomUUID(), setId, angleDeg: (i % 4) * 90, valueMm: 0.1, source: 'gauge' },
+        jobId,
+        personId,
+      ),
+    ])
     times.push(performance.now() - sent)
     await new Promise((resolve) => setTimeout(resolve, READING_EVERY_MS))
   }
@@ -28,40 +36,93 @@ async function readBeside(house: House, jobId: string, personId: string, beside:
 
 async function openJobs(house: House, personId: string): Promise<void> {
   const engineId = (await house.shop()).engines[0]!.id
-  const starts = Array.from({ length: OPEN_JOBS }, (_, i) => ({ act: { what: 'start-job' as const, jobId: randomUUID(), engineId, title: `Open job ${i}`, complaint: '' }, jobId: null }))
+  const starts = Array.from({ length: OPEN_JOBS }, (_, i) => ({
+    act: { what: 'start-job' as const, jobId: randomUUID(), engineId, title: `Open job ${i}`, complaint: '' },
+    jobId: null,
+  }))
   await send(house, starts, personId)
 }
 
 const drain = async (answer: Promise<Response>) => (await (await answer).arrayBuffer()).byteLength
-const times = (n: number, work: (i: number) => Promise<unknown>) => Promise.all(Array.from({ length: n }, (_, i) => work(i)))
+const times = (n: number, work: (i: number) => Promise<unknown>) =>
+  Promise.all(Array.from({ length: n }, (_, i) => work(i)))
 
 /** Readings while the server does each of its heavy works. */
 export async function besideLines(house: House): Promise<Line[]> {
   const personId = await house.person('Tom Adeyar')
   const [spare, ferry] = [await house.jobId('spare'), await house.jobId('Long Reach')]
   const get = (path: string) => drain(fetch(house.url + path))
-  const post = (path: string, body: BodyInit, type = 'application/json') => drain(fetch(house.url + path, { method: 'POST', body, headers: { 'content-type': type } }))
-  const stackUp = JSON.stringify({ links: ['flange', 'shim', 'plate'].map((name) => ({ name, sign: 1, nominalMm: 10.6, tolMm: 0.02, distribution: 'normal' })), spec: { minMm: 31, maxMm: 32 }, samples: 5_000_000, seed: 1 })
+  const post = (path: string, body: BodyInit, type = 'application/json') =>
+    drain(fetch(house.url + path, { method: 'POST', body, headers: { 'content-type': type } }))
+  const stackUp = JSON.stringify({
+    links: ['flange', 'shim', 'plate'].map((name) => ({
+      name,
+      sign: 1,
+      nominalMm: 10.6,
+      tolMm: 0.02,
+      distribution: 'normal',
+    })),
+    spec: { minMm: 31, maxMm: 32 },
+    samples: 5_000_000,
+    seed: 1,
+  })
   const bomb = zipSync({ 'job.json': [new Uint8Array(150_000_000), { level: 9 }] })
   const zip = new Uint8Array(await (await fetch(`${house.url}/api/jobs/${ferry}/job.zip`)).arrayBuffer())
   // As a device makes it: JPEG.
-  const photo = await sharp(demoPhoto(4, 1600, 1200)).jpeg({ quality: 82 }).toBuffer()
+  const photo = await sharp(demoPhoto(4, 1600, 1200))
+    .jpeg({ quality: 82 })
+    .toBuffer()
   await openJobs(house, personId)
   const works: [string, () => Promise<unknown>][] = [
     ['ten record PDFs at once, each with its photos', () => times(10, () => get(`/api/jobs/${ferry}/record.pdf`))],
     [`the plan of ${OPEN_JOBS} open jobs, asked five times at once`, () => times(5, () => get('/api/schedule'))],
     ['a hundred stack-ups of 5 million samples at once', () => times(100, () => post('/api/calc/stack-up', stackUp))],
-    ['four bombs of 150 kB that unpack to 150 MB', () => times(4, () => post('/api/jobs/import', bomb as BodyInit, 'application/zip'))],
-    ['the job file with its photos taken away and brought again, four at once', () => times(4, async () => (await get(`/api/jobs/${ferry}/job.zip`), post('/api/jobs/import', zip as BodyInit, 'application/zip')))],
-    ['twenty photos of 1600 × 1200 kept at once', () => times(20, () => drain(fetch(`${house.url}/api/jobs/${ferry}/photos/${randomUUID()}`, { method: 'PUT', body: new Uint8Array(photo), headers: { 'content-type': 'image/jpeg' } })))],
+    [
+      'four bombs of 150 kB that unpack to 150 MB',
+      () => times(4, () => post('/api/jobs/import', bomb as BodyInit, 'application/zip')),
+    ],
+    [
+      'the job file with its photos taken away and brought again, four at once',
+      () =>
+        times(
+          4,
+          async () => (
+            await get(`/api/jobs/${ferry}/job.zip`),
+            post('/api/jobs/import', zip as BodyInit, 'application/zip')
+          ),
+        ),
+    ],
+    [
+      'twenty photos of 1600 × 1200 kept at once',
+      () =>
+        times(20, () =>
+          drain(
+            fetch(`${house.url}/api/jobs/${ferry}/photos/${randomUUID()}`, {
+              method: 'PUT',
+              body: new Uint8Array(photo),
+              headers: { 'content-type': 'image/jpeg' },
+            }),
+          ),
+        ),
+    ],
   ]
   const lines: Line[] = []
   for (const [what, work] of works) {
     const begun = performance.now()
     let tookMs = 0
-    const found = await readBeside(house, spare, personId, work().then(() => (tookMs = performance.now() - begun)))
+    const found = await readBeside(
+      house,
+      spare,
+      personId,
+      work().then(() => (tookMs = performance.now() - begun)),
+    )
     const p95 = percentile(found, 0.95)
-    lines.push({ what: `A reading beside ${what} (done in ${(tookMs / 1000).toFixed(1)} s): p95 and slowest of ${found.length}`, wanted: 'p95 under 100 ms', found: `${p95.toFixed(1)} ms, ${Math.max(...found).toFixed(0)} ms`, good: p95 < 100 })
+    lines.push({
+      what: `A reading beside ${what} (done in ${(tookMs / 1000).toFixed(1)} s): p95 and slowest of ${found.length}`,
+      wanted: 'p95 under 100 ms',
+      found: `${p95.toFixed(1)} ms, ${Math.max(...found).toFixed(0)} ms`,
+      good: p95 < 100,
+    })
   }
   return lines
 }

@@ -19,8 +19,21 @@ export function percentile(values: number[], share: number): number {
 /** Has acts carried out, forty at a time. @throws where one of them is refused */
 export const send = async (house: House, acts: { act: JobAct | ShopAct; jobId: string | null }[], personId: string) => {
   for (let i = 0; i < acts.length; i += 40) {
-    const commands = acts.slice(i, i + 40).map(({ act, jobId }) => ({ commandId: randomUUID(), deviceId: randomUUID(), personId, jobId, at: new Date().toISOString(), act }))
-    const answer = await fetch(`${house.url}/api/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ commands }) })
+    const commands = acts
+      .slice(i, i + 40)
+      .map(({ act, jobId }) => ({
+        commandId: randomUUID(),
+        deviceId: randomUUID(),
+        personId,
+        jobId,
+        at: new Date().toISOString(),
+        act,
+      }))
+    const answer = await fetch(`${house.url}/api/commands`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ commands }),
+    })
     const { outcomes } = (await answer.json()) as { outcomes: { result: string; code?: string; details?: string[] }[] }
     const bad = outcomes?.find((o) => o.result !== 'done')
     if (bad || !outcomes) throw new Error(`the bench's own data were refused: ${JSON.stringify(bad)}`)

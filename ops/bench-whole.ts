@@ -29,10 +29,28 @@ async function takePhotos(house: House, browser: Browser, jobId: string, personI
   for (let i = 0; i < PHOTOS; i++) {
     const content = Buffer.from(await drawPhoto(browser, i + 1), 'base64')
     const photoId = randomUUID()
-    const answer = await fetch(`${house.url}/api/jobs/${jobId}/photos/${photoId}`, { method: 'PUT', headers: { 'content-type': 'image/jpeg' }, body: content })
+    const answer = await fetch(`${house.url}/api/jobs/${jobId}/photos/${photoId}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'image/jpeg' },
+      body: content,
+    })
     if (!answer.ok) throw new Error(`the bench's photo was refused: ${answer.status}`)
     const sha256 = createHash('sha256').update(content).digest('hex')
-    acts.push({ act: { what: 'add-photo', photoId, cylinder: 1 + (i % 6), findingId: null, mime: 'image/jpeg', widthPx: 1600, heightPx: 1200, bytes: content.length, sha256, words: `view ${i + 1}` }, jobId })
+    acts.push({
+      act: {
+        what: 'add-photo',
+        photoId,
+        cylinder: 1 + (i % 6),
+        findingId: null,
+        mime: 'image/jpeg',
+        widthPx: 1600,
+        heightPx: 1200,
+        bytes: content.length,
+        sha256,
+        words: `view ${i + 1}`,
+      },
+      jobId,
+    })
     bytes += content.length
   }
   await send(house, acts, personId)
@@ -45,10 +63,19 @@ async function printing(house: House, jobId: string, bytes: number): Promise<Lin
     const start = performance.now()
     const pdf = Buffer.from(await (await fetch(`${house.url}/api/jobs/${jobId}/record.pdf`)).arrayBuffer())
     times.push(performance.now() - start)
-    if (pdf.subarray(0, 5).toString() !== '%PDF-' || (pdf.toString('latin1').match(/\/Subtype \/Image/g)?.length ?? 0) < PHOTOS) throw new Error('the record has lost its photos')
+    if (
+      pdf.subarray(0, 5).toString() !== '%PDF-' ||
+      (pdf.toString('latin1').match(/\/Subtype \/Image/g)?.length ?? 0) < PHOTOS
+    )
+      throw new Error('the record has lost its photos')
   }
   const worst = Math.max(...times)
-  return { what: `A record PDF with ${PHOTOS} more photos (${(bytes / 1e6).toFixed(1)} MB of 1600 × 1200), slowest of 3`, wanted: 'under 5 s', found: ms(worst), good: worst < 5000 }
+  return {
+    what: `A record PDF with ${PHOTOS} more photos (${(bytes / 1e6).toFixed(1)} MB of 1600 × 1200), slowest of 3`,
+    wanted: 'under 5 s',
+    found: ms(worst),
+    good: worst < 5000,
+  }
 }
 
 async function takingIn(house: House, jobId: string): Promise<Line> {
@@ -56,11 +83,20 @@ async function takingIn(house: House, jobId: string): Promise<Line> {
   const other = await House.open({ demo: false })
   try {
     const start = performance.now()
-    const answer = await fetch(`${other.url}/api/jobs/import`, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: zip })
+    const answer = await fetch(`${other.url}/api/jobs/import`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: zip,
+    })
     const took = performance.now() - start
     if (!answer.ok) throw new Error(`the bench's job file was refused: ${await answer.text()}`)
     const { photos } = await other.snapshot(jobId)
-    return { what: `A job file with ${photos.length} photos (${(zip.length / 1e6).toFixed(1)} MB) taken in by an empty shop`, wanted: 'under 5 s', found: ms(took), good: took < 5000 && photos.length >= PHOTOS }
+    return {
+      what: `A job file with ${photos.length} photos (${(zip.length / 1e6).toFixed(1)} MB) taken in by an empty shop`,
+      wanted: 'under 5 s',
+      found: ms(took),
+      good: took < 5000 && photos.length >= PHOTOS,
+    }
   } finally {
     await other.kill()
   }
@@ -72,15 +108,45 @@ async function unrolled(house: House, browser: Browser, jobId: string, personId:
   const acts = Array.from({ length: 200 }, (): { act: JobAct; jobId: string } => {
     const fromMm = Math.round(220 * random())
     return {
-      act: { what: 'mark-finding', findingId: randomUUID(), cylinder: 1, on: 'outside', kind: kindsOn.outside[Math.floor(random() * kindsOn.outside.length)]!, atDeg: Math.floor(360 * random()), spanDeg: 10 + Math.floor(40 * random()), fromMm, toMm: fromMm + 4 + Math.round(30 * random()), severity: 1 + Math.floor(3 * random()), pastSteps: null, words: '' },
+      act: {
+        what: 'mark-finding',
+        findingId: randomUUID(),
+        cylinder: 1,
+        on: 'outside',
+        kind: kindsOn.outside[Math.floor(random() * kindsOn.outside.length)]!,
+        atDeg: Math.floor(360 * random()),
+        spanDeg: 10 + Math.floor(40 * random()),
+        fromMm,
+        toMm: fromMm + 4 + Math.round(30 * random()),
+        severity: 1 + Math.floor(3 * random()),
+        pastSteps: null,
+        words: '',
+      },
       jobId,
     }
   })
-  await send(house, [{ act: { what: 'reopen-stage', stage: 'decide', note: 'bench' }, jobId }, { act: { what: 'reopen-stage', stage: 'look', note: 'bench' }, jobId }, ...acts], personId)
+  await send(
+    house,
+    [
+      { act: { what: 'reopen-stage', stage: 'decide', note: 'bench' }, jobId },
+      { act: { what: 'reopen-stage', stage: 'look', note: 'bench' }, jobId },
+      ...acts,
+    ],
+    personId,
+  )
   await browser.go(`/jobs/${jobId}/look`)
-  await browser.until(async () => (await browser.all('[data-part=finding]')).length >= 200, 'the findings are not drawn', 20_000)
+  await browser.until(
+    async () => (await browser.all('[data-part=finding]')).length >= 200,
+    'the findings are not drawn',
+    20_000,
+  )
   await browser.driver.sleep(600)
-  const found = await browser.driver.executeAsyncScript<{ frames: number; late: number; longest: number; took: number }>(
+  const found = await browser.driver.executeAsyncScript<{
+    frames: number
+    late: number
+    longest: number
+    took: number
+  }>(
     `const done = arguments[arguments.length - 1], svg = document.querySelector('[data-part=liner-unrolled]'), box = svg.getBoundingClientRect()
      const mouse = (type, x, y, on) => on.dispatchEvent(new MouseEvent(type, { clientX: x, clientY: y, view: window, bubbles: true, cancelable: true, button: 0 }))
      const cx = box.x + box.width / 2, cy = box.y + box.height / 2
@@ -99,13 +165,28 @@ async function unrolled(house: House, browser: Browser, jobId: string, personId:
      requestAnimationFrame(step)`,
   )
   const fps = (found.frames / found.took) * 1000
-  return { what: 'The unrolled liner with 200 findings, dragged for 2 s and zoomed for 2 s: frames a second, frames later than 25 ms', wanted: '60 a second', found: `${fps.toFixed(1)}, ${found.late} late (longest ${ms(found.longest)})`, good: fps > 59 }
+  return {
+    what: 'The unrolled liner with 200 findings, dragged for 2 s and zoomed for 2 s: frames a second, frames later than 25 ms',
+    wanted: '60 a second',
+    found: `${fps.toFixed(1)}, ${found.late} late (longest ${ms(found.longest)})`,
+    good: fps > 59,
+  }
 }
 
 async function replanning(house: House, personId: string): Promise<Line> {
   const { jobs } = await house.shop()
   const open = jobs.filter((j) => !j.signed && !j.archived)
-  const starts = Array.from({ length: 12 - open.length }, (_, i): { act: ShopAct; jobId: null } => ({ act: { what: 'start-job', jobId: randomUUID(), engineId: open[0]!.engineId, title: `Waiting ${i + 1}`, complaint: '', wantedBy: '2026-12-20' }, jobId: null }))
+  const starts = Array.from({ length: 12 - open.length }, (_, i): { act: ShopAct; jobId: null } => ({
+    act: {
+      what: 'start-job',
+      jobId: randomUUID(),
+      engineId: open[0]!.engineId,
+      title: `Waiting ${i + 1}`,
+      complaint: '',
+      wantedBy: '2026-12-20',
+    },
+    jobId: null,
+  }))
   await send(house, starts, personId)
   const times: number[] = []
   let planned = 0
@@ -117,7 +198,12 @@ async function replanning(house: House, personId: string): Promise<Line> {
   }
   const sorted = times.slice(1).sort((a, b) => a - b)
   const worst = sorted.at(-1)!
-  return { what: `Re-planning ${planned} open jobs, read from the store and laid for two technicians, median and slowest of 11`, wanted: 'under 200 ms', found: `${ms(sorted[5]!)}, ${ms(worst)}`, good: worst < 200 && planned === 12 }
+  return {
+    what: `Re-planning ${planned} open jobs, read from the store and laid for two technicians, median and slowest of 11`,
+    wanted: 'under 200 ms',
+    found: `${ms(sorted[5]!)}, ${ms(worst)}`,
+    good: worst < 200 && planned === 12,
+  }
 }
 
 /** The speeds of the whole job: paper, files, the unrolled wall, the shop's plan. */
@@ -127,5 +213,10 @@ export async function wholeLines(house: House, browser: Browser): Promise<Line[]
   const plan = await replanning(house, personId)
   await browser.go('/')
   const bytes = await takePhotos(house, browser, jobId, personId)
-  return [await printing(house, jobId, bytes), await takingIn(house, jobId), await unrolled(house, browser, jobId, personId), plan]
+  return [
+    await printing(house, jobId, bytes),
+    await takingIn(house, jobId),
+    await unrolled(house, browser, jobId, personId),
+    plan,
+  ]
 }

@@ -19,7 +19,10 @@ function judging(): Line {
   const heads = Array.from({ length: 5 }, (_, h) => [1, 2, 3, 4].map((c) => h * 4 + c))
   const liners = heads.flat().map((cylinder) => ({
     cylinder,
-    readings: [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: 0.1 + 0.03 * Math.sin(cylinder * 7 + angleDeg) })),
+    readings: [0, 90, 180, 270].map((angleDeg) => ({
+      angleDeg,
+      valueMm: 0.1 + 0.03 * Math.sin(cylinder * 7 + angleDeg),
+    })),
   }))
   const times: number[] = []
   for (let i = 0; i < 3000; i++) {
@@ -64,7 +67,12 @@ export async function keystrokes(house: House, browser: Browser): Promise<Line> 
   }
   const times = await browser.run<number[]>('return window.__times')
   const p95 = percentile(times, 0.95)
-  return { what: `Keystroke to verdict on screen, p95 of ${times.length}`, wanted: 'under 50 ms', found: ms(p95), good: p95 < 50 }
+  return {
+    what: `Keystroke to verdict on screen, p95 of ${times.length}`,
+    wanted: 'under 50 ms',
+    found: ms(p95),
+    good: p95 < 50,
+  }
 }
 
 async function firstLoad(house: House): Promise<Line> {
@@ -75,7 +83,12 @@ async function firstLoad(house: House): Promise<Line> {
     const bytes = await browser.run<number>(
       `return performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js') && !e.name.endsWith('sw.js')).reduce((s, e) => s + e.encodedBodySize, 0)`,
     )
-    return { what: 'First load of a job: compressed script', wanted: 'under 250 kB', found: `${(bytes / 1000).toFixed(0)} kB`, good: bytes > 0 && bytes < 250_000 }
+    return {
+      what: 'First load of a job: compressed script',
+      wanted: 'under 250 kB',
+      found: `${(bytes / 1000).toFixed(0)} kB`,
+      good: bytes > 0 && bytes < 250_000,
+    }
   } finally {
     await browser.close()
   }
@@ -91,10 +104,20 @@ async function devices(house: House, pauseMs: number): Promise<{ times: number[]
   const start = performance.now()
   const device = async (n: number) => {
     const setId = randomUUID()
-    await house.send([command({ what: 'open-set', setId, cylinder: (n % 6) + 1, stage: 'as-found', gaugeId, zeroOn: 'deck' }, jobId, personId)])
+    await house.send([
+      command(
+        { what: 'open-set', setId, cylinder: (n % 6) + 1, stage: 'as-found', gaugeId, zeroOn: 'deck' },
+        jobId,
+        personId,
+      ),
+    ])
     await new Promise((resolve) => setTimeout(resolve, Math.random() * pauseMs))
     for (let i = 0; i < count; i++) {
-      const one: Command = command({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: (i % 4) * 90, valueMm: 0.1, source: 'gauge' }, jobId, personId)
+      const one: Command = command(
+        { what: 'take-reading', readingId: randomUUID(), setId, angleDeg: (i % 4) * 90, valueMm: 0.1, source: 'gauge' },
+        jobId,
+        personId,
+      )
       const sent = performance.now()
       const [answer] = await house.send([one])
       if (answer?.result === 'done') times.push(performance.now() - sent)
@@ -138,26 +161,42 @@ async function news(house: House): Promise<Line> {
   const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
   await reader.read()
   const hear = async () => {
-    for (let text = ''; !text.includes('data:'); ) text = (await reader.read()).value ?? ''
+    for (let text = ''; !text.includes('data:');) text = (await reader.read()).value ?? ''
   }
   await hear()
   const times: number[] = []
   for (let i = 0; i < 40; i++) {
     const sent = performance.now()
     const heard = hear()
-    await house.send([command({ what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }, jobId, personId)])
+    await house.send([
+      command(
+        { what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' },
+        jobId,
+        personId,
+      ),
+    ])
     await heard
     times.push(performance.now() - sent)
   }
   stop.abort()
   const p95 = percentile(times, 0.95)
-  return { what: 'Something done on one device, heard of on another, p95 of 40', wanted: 'under 1 s', found: ms(p95), good: p95 < 1000 }
+  return {
+    what: 'Something done on one device, heard of on another, p95 of 40',
+    wanted: 'under 1 s',
+    found: ms(p95),
+    good: p95 < 1000,
+  }
 }
 
 function memory(house: House): Line {
   const status = readFileSync(`/proc/${house.pid}/status`, 'utf8')
   const megabytes = Number(/VmRSS:\s+(\d+)/.exec(status)?.[1]) / 1024
-  return { what: 'Server memory after all of this', wanted: 'under 250 MB', found: `${megabytes.toFixed(0)} MB`, good: megabytes < 250 }
+  return {
+    what: 'Server memory after all of this',
+    wanted: 'under 250 MB',
+    found: `${megabytes.toFixed(0)} MB`,
+    good: megabytes < 250,
+  }
 }
 
 function report(lines: Line[]): string {
@@ -203,17 +242,20 @@ How each is taken:
 
 /** `bench`: measures the speeds that were promised and writes docs/benchmarks.md. */
 export async function bench(): Promise<void> {
-  const lines = await withScratchHouse(async (house) => {
-    const browser = await Browser.open(house.url)
-    const keys = await keystrokes(house, browser).finally(() => browser.close())
-    const load = await firstLoad(house)
-    const writes = await writing(house)
-    const rest = [await news(house), judging(), memory(house)]
-    const other = await Browser.open(house.url)
-    const whole = await wholeLines(house, other)
-    const repair = await repairLines(house, other).finally(() => other.close())
-    return [keys, load, ...writes, ...rest, ...whole, ...repair, ...(await besideLines(house))]
-  }, { durable: true })
+  const lines = await withScratchHouse(
+    async (house) => {
+      const browser = await Browser.open(house.url)
+      const keys = await keystrokes(house, browser).finally(() => browser.close())
+      const load = await firstLoad(house)
+      const writes = await writing(house)
+      const rest = [await news(house), judging(), memory(house)]
+      const other = await Browser.open(house.url)
+      const whole = await wholeLines(house, other)
+      const repair = await repairLines(house, other).finally(() => other.close())
+      return [keys, load, ...writes, ...rest, ...whole, ...repair, ...(await besideLines(house))]
+    },
+    { durable: true },
+  )
   writeFileSync('docs/benchmarks.md', report(lines))
   for (const l of lines) say(`${l.good ? '  met' : '  NOT'}  ${l.what}: ${l.found} (wanted: ${l.wanted})`)
   if (lines.some((l) => !l.good)) process.exitCode = 1

@@ -32,7 +32,8 @@ function portOption(args: string[]): number | undefined {
   const text = option(args, '--port')
   if (text === undefined) return undefined
   const port = Number(text)
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new StepFailed(`"${text}" is no port.`, 'A port is a whole number from 1 to 65535.')
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new StepFailed(`"${text}" is no port.`, 'A port is a whole number from 1 to 65535.')
   return port
 }
 
@@ -41,14 +42,24 @@ async function main(args: string[]): Promise<number> {
   const host = option(rest, '--host')
   const port = portOption(rest)
   const [cert, key, name] = ['--cert', '--key', '--name'].map((o) => option(rest, o))
-  const common = { ...(host ? { host } : {}), ...(port ? { port } : {}), ...(cert ? { cert } : {}), ...(key ? { key } : {}), ...(name ? { names: name.split(',') } : {}) }
+  const common = {
+    ...(host ? { host } : {}),
+    ...(port ? { port } : {}),
+    ...(cert ? { cert } : {}),
+    ...(key ? { key } : {}),
+    ...(name ? { names: name.split(',') } : {}),
+  }
   if (what === undefined || what === 'help' || args.includes('--help') || args.includes('-h')) {
     say(help)
     return 0
   }
   if (what === 'demo' || what === 'serve') {
     const { serve } = await import('./serve')
-    await serve({ kind: what === 'demo' ? 'demo' : 'shop', fresh: what === 'demo' && rest.includes('--fresh'), ...common })
+    await serve({
+      kind: what === 'demo' ? 'demo' : 'shop',
+      fresh: what === 'demo' && rest.includes('--fresh'),
+      ...common,
+    })
     return 0
   }
   if (what === 'stop') return (await import('./serve')).stop().then(() => 0)

@@ -31,10 +31,19 @@ function initialise(home: Home): void {
   if (existsSync(join(home.data, 'mysql'))) return
   say('Laying out a private MariaDB …')
   rmSync(home.data, { recursive: true, force: true })
-  const args = ['--no-defaults', `--datadir=${home.data}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asRoot]
+  const args = [
+    '--no-defaults',
+    `--datadir=${home.data}`,
+    '--auth-root-authentication-method=normal',
+    '--skip-test-db',
+    ...asRoot,
+  ]
   const done = spawnSync('mariadb-install-db', args, { encoding: 'utf8' })
   if (done.status !== 0) {
-    throw new StepFailed('MariaDB could not lay out its data folder.', `It said: ${(done.stderr || done.stdout || '').trim().slice(-600)}`)
+    throw new StepFailed(
+      'MariaDB could not lay out its data folder.',
+      `It said: ${(done.stderr || done.stdout || '').trim().slice(-600)}`,
+    )
   }
 }
 
@@ -82,11 +91,20 @@ export async function answers(address: DatabaseAddress): Promise<boolean> {
  * Starts the home's own MariaDB on loopback, or finds it running. It never touches
  * another server or another server's data.
  */
-export async function startDatabase(home: Home, { port, forTests = false, relaxed = false }: DatabaseOptions = {}): Promise<Database> {
+export async function startDatabase(
+  home: Home,
+  { port, forTests = false, relaxed = false }: DatabaseOptions = {},
+): Promise<Database> {
   const secret = readState<Secret>(home, 'secret') ?? { password: randomBytes(18).toString('hex') }
   writeState(home, 'secret', secret)
   const known = readState<Running>(home, 'mariadb')
-  const address = (p: number): DatabaseAddress => ({ host: '127.0.0.1', port: p, user: 'evenbore', password: secret.password, database: 'evenbore' })
+  const address = (p: number): DatabaseAddress => ({
+    host: '127.0.0.1',
+    port: p,
+    user: 'evenbore',
+    password: secret.password,
+    database: 'evenbore',
+  })
   const handle = (running: Running): Database => ({
     address: address(running.port),
     process: running.process,
@@ -132,7 +150,10 @@ export async function startDatabase(home: Home, { port, forTests = false, relaxe
   // A busy disk may take its time over the first start; a server that has ended says so at once.
   if (!(await until(async () => ended || (await answers(address(chosen))), START_WAIT_MS)) || ended) {
     await end(running.process)
-    throw new StepFailed('MariaDB did not start.', `Its last words, from ${log}:\n${readFileSync(log, 'utf8').slice(-1200)}`)
+    throw new StepFailed(
+      'MariaDB did not start.',
+      `Its last words, from ${log}:\n${readFileSync(log, 'utf8').slice(-1200)}`,
+    )
   }
   return { ...handle(running), gone }
 }

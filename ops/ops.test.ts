@@ -49,29 +49,47 @@ describe('a home', () => {
 
 describe('the command', () => {
   const run = (args: string[], input = '') =>
-    spawnSync('./evenbore', args, { encoding: 'utf8', input, env: { ...process.env, EVENBORE_HOME: root, NODE_OPTIONS: '' } })
+    spawnSync('./evenbore', args, {
+      encoding: 'utf8',
+      input,
+      env: { ...process.env, EVENBORE_HOME: root, NODE_OPTIONS: '' },
+    })
 
   it('helps in plain words, and says what it does not know', () => {
     expect(run(['--help']).stdout).toMatch(/evenbore demo[\s\S]*evenbore serve[\s\S]*evenbore stop[\s\S]*evenbore test/)
     const unknown = run(['weld'])
     expect(unknown).toMatchObject({ status: 2 })
     expect(unknown.stderr).toContain('There is no "weld"')
-    expect(run(['demo', '--port', 'many'])).toMatchObject({ status: 1, stderr: expect.stringContaining('"many" is no port') })
+    expect(run(['demo', '--port', 'many'])).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('"many" is no port'),
+    })
   })
 
   it('says that nothing runs where nothing does', () => {
-    writeState(openHome('demo', join(root, 'demo')), 'server', { process: { pid: 1, startedAt: 'never' }, url: 'http://127.0.0.1:1' })
+    writeState(openHome('demo', join(root, 'demo')), 'server', {
+      process: { pid: 1, startedAt: 'never' },
+      url: 'http://127.0.0.1:1',
+    })
     expect(run(['stop']).stdout).toContain('Nothing of Even Bore is running here.')
   })
 
   it('calculates one input, many lines, and lists what it can', () => {
-    const good = JSON.stringify({ readings: [0, 90, 180].map((angleDeg) => ({ angleDeg, valueMm: 0.1 })), diameterMm: 100 })
+    const good = JSON.stringify({
+      readings: [0, 90, 180].map((angleDeg) => ({ angleDeg, valueMm: 0.1 })),
+      diameterMm: 100,
+    })
     const one = run(['calc', 'fit-plane'], good)
     expect([one.status, JSON.parse(one.stdout).centreMm]).toEqual([0, expect.closeTo(0.1, 9)])
     const bad = run(['calc', 'fit-plane'], '{"readings":')
     expect([bad.status, JSON.parse(bad.stdout).error.code]).toEqual([2, 'bad-input'])
     const lines = run(['calc', 'fit-plane', '--lines'], `${good}\n{}\n\nnonsense\n${good}\n`)
-    expect(lines.stdout.trim().split('\n').map((l) => JSON.parse(l).error?.code ?? 'answered')).toEqual(['answered', 'bad-input', 'bad-input', 'answered'])
+    expect(
+      lines.stdout
+        .trim()
+        .split('\n')
+        .map((l) => JSON.parse(l).error?.code ?? 'answered'),
+    ).toEqual(['answered', 'bad-input', 'bad-input', 'answered'])
     expect(lines.status).toBe(0)
     expect(run(['calc', '--list']).stdout).toMatch(/^fit-plane {2}/)
     expect(run(['calc', 'weld'], '{}').stdout).toContain('unknown-calculation')

@@ -63,7 +63,10 @@ export function responds(url: string): Promise<boolean> {
 }
 
 /** The environment that makes a server what it is. */
-export function serverEnvironment(address: DatabaseAddress, { port, host, demo, names, cert, key, data }: ServerPlace): NodeJS.ProcessEnv {
+export function serverEnvironment(
+  address: DatabaseAddress,
+  { port, host, demo, names, cert, key, data }: ServerPlace,
+): NodeJS.ProcessEnv {
   return {
     ...process.env,
     NODE_ENV: 'production',
@@ -82,10 +85,17 @@ export function serverEnvironment(address: DatabaseAddress, { port, host, demo, 
 }
 
 async function choosePort(options: ServeOptions, host: string): Promise<number> {
-  if (!(await isFree(0, host))) throw new StepFailed(`This machine has no address ${host}.`, 'Give one of its own with --host, or 0.0.0.0 for all of them.')
+  if (!(await isFree(0, host)))
+    throw new StepFailed(
+      `This machine has no address ${host}.`,
+      'Give one of its own with --host, or 0.0.0.0 for all of them.',
+    )
   if (options.port !== undefined) {
     if (await isFree(options.port, host)) return options.port
-    throw new StepFailed(`Port ${options.port} is in use by another program.`, 'Choose another with --port, or leave --port out and a free one is taken.')
+    throw new StepFailed(
+      `Port ${options.port} is in use by another program.`,
+      'Choose another with --port, or leave --port out and a free one is taken.',
+    )
   }
   const port = await freePort(DEFAULT_PORT, host)
   if (port !== DEFAULT_PORT) say(`Port ${DEFAULT_PORT} is in use; taking ${port} instead.`)
@@ -96,7 +106,9 @@ async function choosePort(options: ServeOptions, host: string): Promise<number> 
 function tlsFiles({ cert, key }: ServeOptions): { cert?: string; key?: string } {
   if (!cert && !key) return {}
   if (!cert || !key) throw new StepFailed('TLS needs a certificate and its key.', 'Give both: --cert FILE --key FILE.')
-  for (const file of [cert, key]) if (!existsSync(file)) throw new StepFailed(`There is no file ${file}.`, 'Give the certificate and the key as PEM files.')
+  for (const file of [cert, key])
+    if (!existsSync(file))
+      throw new StepFailed(`There is no file ${file}.`, 'Give the certificate and the key as PEM files.')
   return { cert: resolve(cert), key: resolve(key) }
 }
 
@@ -158,8 +170,18 @@ export async function serve(options: ServeOptions): Promise<void> {
     async start(): Promise<Running> {
       const up = await until(async () => supervisor.leaving || (await answers(address!)), START_WAIT_MS)
       if (!up || supervisor.leaving) throw new Error('its database does not answer')
-      const env = serverEnvironment(address!, { port, host, demo: options.kind === 'demo', names: [...(options.names ?? []), host], data: home.root, ...tls })
-      const child = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], { stdio: ['ignore', 'pipe', 'pipe'], env })
+      const env = serverEnvironment(address!, {
+        port,
+        host,
+        demo: options.kind === 'demo',
+        names: [...(options.names ?? []), host],
+        data: home.root,
+        ...tls,
+      })
+      const child = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], {
+        stdio: ['ignore', 'pipe', 'pipe'],
+        env,
+      })
       const note = (chunk: Buffer) => {
         lastWords = (lastWords + chunk.toString()).slice(-1500)
         log.write(chunk)
@@ -190,11 +212,15 @@ export async function serve(options: ServeOptions): Promise<void> {
     await supervisor.start(database)
     say('Starting the server …')
     await supervisor.start(server).catch((error: Error) => {
-      throw new StepFailed('The server did not start.', `${error.message}\nIts last words, from ${join(home.root, 'server.log')}:\n${lastWords}`)
+      throw new StepFailed(
+        'The server did not start.',
+        `${error.message}\nIts last words, from ${join(home.root, 'server.log')}:\n${lastWords}`,
+      )
     })
     say('')
     say(`  Even Bore is ready: ${url}`)
-    if (host === '0.0.0.0' || host === '::') for (const other of networkUrls(scheme, port)) say(`  On the shop's network: ${other}`)
+    if (host === '0.0.0.0' || host === '::')
+      for (const other of networkUrls(scheme, port)) say(`  On the shop's network: ${other}`)
     say('')
     say(`  Data is kept in ${home.root}. Ctrl-C or \`./evenbore stop\` stops it.`)
     await supervisor.watch()

@@ -17,10 +17,25 @@ async function measureFerry(house: House, jobId: string): Promise<void> {
     const setId = randomUUID()
     const takes = [0, 90, 180, 270].map((angleDeg) => {
       const height = trueProtrusionMm(bore, { asFound: false, packsMm: [], shimMm: 0 }, angleDeg)
-      return command({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg, valueMm: Math.round(height * 1000) / 1000, source: 'gauge' }, jobId, personId)
+      return command(
+        {
+          what: 'take-reading',
+          readingId: randomUUID(),
+          setId,
+          angleDeg,
+          valueMm: Math.round(height * 1000) / 1000,
+          source: 'gauge',
+        },
+        jobId,
+        personId,
+      )
     })
     await house.send([
-      command({ what: 'open-set', setId, cylinder: bore.cylinder, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }, jobId, personId),
+      command(
+        { what: 'open-set', setId, cylinder: bore.cylinder, stage: 'trial-fit', gaugeId, zeroOn: 'deck' },
+        jobId,
+        personId,
+      ),
       ...takes,
       command({ what: 'close-set', setId, zeroMm: 0.001 }, jobId, personId),
     ])
@@ -42,14 +57,19 @@ async function cutOnce(house: House, browser: Browser, jobId: string): Promise<v
   await browser.find('[data-part=next-move][data-action=liner-out]')
   await browser.click('[data-part=move-button]')
   await browser.find('[data-part=next-move][data-action=cut]')
-  await browser.until(async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'something still waits')
+  await browser.until(
+    async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0',
+    'something still waits',
+  )
 }
 
 /** Takes the pass back, so that the trial fit is shown as it was found. */
 async function strikeAll(house: House, jobId: string): Promise<void> {
   const personId = await house.person('Tom Adeyar')
   const { cuts } = await house.snapshot(jobId)
-  await house.send(cuts.map((c) => command({ what: 'strike-cut', cutId: c.id, reason: 'entered-by-mistake' }, jobId, personId)))
+  await house.send(
+    cuts.map((c) => command({ what: 'strike-cut', cutId: c.id, reason: 'entered-by-mistake' }, jobId, personId)),
+  )
 }
 
 type Shot = (name: string) => Promise<void>
@@ -84,8 +104,14 @@ async function stripping(house: House, browser: Browser, shot: Shot): Promise<vo
 /** The spare engine's first liner with its rings on and its band wet. */
 async function sealing(house: House, browser: Browser, shot: Shot): Promise<void> {
   const [spare, personId] = [await house.jobId('spare'), await house.person('Tom Adeyar')]
-  const ring = (groove: number, step: 'on' | 'wetted', lubricant: 'oil' | 'rubber-lube') => command({ what: 'fit-seal', sealFitId: randomUUID(), cylinder: 1, groove, step, lubricant }, spare, personId)
-  await house.send([command({ what: 'change-job', work: ['seals', 'check'] }, spare, personId), ring(1, 'on', 'rubber-lube'), ring(2, 'on', 'oil'), ring(0, 'wetted', 'oil')])
+  const ring = (groove: number, step: 'on' | 'wetted', lubricant: 'oil' | 'rubber-lube') =>
+    command({ what: 'fit-seal', sealFitId: randomUUID(), cylinder: 1, groove, step, lubricant }, spare, personId)
+  await house.send([
+    command({ what: 'change-job', work: ['seals', 'check'] }, spare, personId),
+    ring(1, 'on', 'rubber-lube'),
+    ring(2, 'on', 'oil'),
+    ring(0, 'wetted', 'oil'),
+  ])
   await browser.go(`/jobs/${spare}/fit`)
   await browser.find('[data-part=swell-clock]')
   await shot('fit')
@@ -96,9 +122,17 @@ async function shifted(house: House, browser: Browser, shot: Shot): Promise<void
   const [loader, personId] = [await house.jobId('loader'), await house.person('Tom Adeyar')]
   const gaugeId = (await house.shop()).gauges.find((g) => g.kind === 'digital-sled')!.id
   const setId = randomUUID()
-  const takes = [0.124, 0.149, 0.121, 0.101].map((valueMm, i) => command({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: i * 90, valueMm, source: 'gauge' }, loader, personId))
+  const takes = [0.124, 0.149, 0.121, 0.101].map((valueMm, i) =>
+    command(
+      { what: 'take-reading', readingId: randomUUID(), setId, angleDeg: i * 90, valueMm, source: 'gauge' },
+      loader,
+      personId,
+    ),
+  )
   await house.send([
-    ...(['record', 'final-check'] as const).map((stage) => command({ what: 'reopen-stage', stage, note: 'one more look' }, loader, personId)),
+    ...(['record', 'final-check'] as const).map((stage) =>
+      command({ what: 'reopen-stage', stage, note: 'one more look' }, loader, personId),
+    ),
     command({ what: 'open-set', setId, cylinder: 3, stage: 'final-check', gaugeId, zeroOn: 'deck' }, loader, personId),
     ...takes,
     command({ what: 'close-set', setId, zeroMm: 0.001 }, loader, personId),
@@ -106,7 +140,7 @@ async function shifted(house: House, browser: Browser, shot: Shot): Promise<void
   await browser.go(`/jobs/${loader}/final-check`)
   await browser.find('#reading')
   await browser.chord(Key.ALT, '3')
-  await browser.untilText('[data-part=dry-note]', 'toward 3 o\'clock')
+  await browser.untilText('[data-part=dry-note]', "toward 3 o'clock")
   await shot('final-check')
 }
 
@@ -133,7 +167,11 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   await browser.click('[data-part=choose-part][data-label=T7]')
   await shot('parts')
   await browser.go(`/jobs/${ferry}/repair-plan`)
-  await browser.until(async () => (await browser.all('[data-part=schools] tbody tr')).length === 6, 'the schools are not planned', 20_000)
+  await browser.until(
+    async () => (await browser.all('[data-part=schools] tbody tr')).length === 6,
+    'the schools are not planned',
+    20_000,
+  )
   await browser.click('[data-school=match] button')
   await browser.click('[data-school=alike] [data-part=compare]')
   await shot('repair-plan')

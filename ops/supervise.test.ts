@@ -16,7 +16,12 @@ function sleeper(name = 'The sleeper', start: (n: number) => string[] = () => ['
       const child = spawn('sleep', start(started.length))
       const process = markStarted(child.pid!)
       started.push(process)
-      return { process, gone: new Promise((resolve) => child.once('exit', (code, signal) => resolve(signal ? `signal ${signal}` : `exit code ${code}`))) }
+      return {
+        process,
+        gone: new Promise((resolve) =>
+          child.once('exit', (code, signal) => resolve(signal ? `signal ${signal}` : `exit code ${code}`)),
+        ),
+      }
     },
   }
 }
@@ -49,10 +54,17 @@ describe('what is watched over', () => {
     const supervisor = new Supervisor((line) => lines.push(line), patience)
     const [store, server] = [sleeper(), sleeper('The server', () => ['0.01'])]
     for (const part of [store, server]) await supervisor.start(part)
-    await expect(supervisor.watch()).rejects.toMatchObject({ message: expect.stringMatching(/The server has ended 4 times in a row .*exit code 0/), advice: expect.stringContaining('Everything that was acknowledged is kept') })
+    await expect(supervisor.watch()).rejects.toMatchObject({
+      message: expect.stringMatching(/The server has ended 4 times in a row .*exit code 0/),
+      advice: expect.stringContaining('Everything that was acknowledged is kept'),
+    })
     expect(server.started).toHaveLength(4)
     expect(runs(store.started[0])).toBe(false)
-    expect(lines.filter((l) => l.includes('started again')).map((l) => /in (\d+) ms/.exec(l)![1])).toEqual(['20', '40', '50'])
+    expect(lines.filter((l) => l.includes('started again')).map((l) => /in (\d+) ms/.exec(l)![1])).toEqual([
+      '20',
+      '40',
+      '50',
+    ])
   })
 
   it('that fails to start is tried again, too; one that ran well for long begins to count anew', async () => {

@@ -91,9 +91,15 @@ export class Supervisor {
       let words = how
       for (;;) {
         failures += 1
-        if (failures > tries) throw new StepFailed(`${part.name} has ended ${failures} times in a row and is not started again (${words}).`, `${part.advice()}\nEverything that was acknowledged is kept.`)
+        if (failures > tries)
+          throw new StepFailed(
+            `${part.name} has ended ${failures} times in a row and is not started again (${words}).`,
+            `${part.advice()}\nEverything that was acknowledged is kept.`,
+          )
         const pauseMs = Math.min(longestMs, firstMs * 2 ** (failures - 1))
-        this.log(`${part.name} has ended (${words}); it is started again in ${pauseMs} ms (try ${failures} of ${tries}).`)
+        this.log(
+          `${part.name} has ended (${words}); it is started again in ${pauseMs} ms (try ${failures} of ${tries}).`,
+        )
         await Promise.race([sleep(pauseMs), this.leave$])
         if (this.leaving) return
         try {

@@ -36,7 +36,9 @@ async function step(what: string, command: string, args: string[], env: NodeJS.P
  */
 export async function test(args: string[]): Promise<number> {
   ensure(needs.mariadb, needs.chromium)
-  const checks = args.length > 0 || ((await step('Lint', 'npx', ['eslint', '.'])) && (await step('Types', 'npm', ['run', '--silent', 'typecheck'])))
+  const checks =
+    args.length > 0 ||
+    ((await step('Lint', 'npx', ['eslint', '.'])) && (await step('Types', 'npm', ['run', '--silent', 'typecheck'])))
   await build()
   const root = mkdtempSync(join(tmpdir(), 'evenbore-test-'))
   const home = openHome('demo', root)
@@ -45,11 +47,16 @@ export async function test(args: string[]): Promise<number> {
   let passed = false
   let counts: Report = { numPassedTests: 0, numFailedTests: 0, numPendingTests: 0 }
   try {
-    passed = await step('Tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...args], {
-      EVENBORE_TEST_DB: JSON.stringify(database.address),
-      EVENBORE_THREAD: resolve('dist/server/thread.js'),
-      NODE_OPTIONS: '',
-    })
+    passed = await step(
+      'Tests',
+      'npx',
+      ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...args],
+      {
+        EVENBORE_TEST_DB: JSON.stringify(database.address),
+        EVENBORE_THREAD: resolve('dist/server/thread.js'),
+        NODE_OPTIONS: '',
+      },
+    )
     counts = JSON.parse(readFileSync(report, 'utf8')) as Report
   } finally {
     await database.stop()

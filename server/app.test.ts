@@ -22,7 +22,8 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-const post = (url: string, payload: string, type = 'application/json') => server.app.inject({ method: 'POST', url, payload, headers: { 'content-type': type } })
+const post = (url: string, payload: string, type = 'application/json') =>
+  server.app.inject({ method: 'POST', url, payload, headers: { 'content-type': type } })
 
 describe('bad bodies', () => {
   it.each([
@@ -57,13 +58,27 @@ describe('calculations by the API', () => {
     const { input, output } = planCut.cases[1]!
     const answer = await post('/api/calc/plan-cut', JSON.stringify(input))
     expect(answer.statusCode).toBe(200)
-    expect(answer.json()).toMatchObject({ action: output.action, reasons: output.reasons, totalCutMm: expect.closeTo(output.totalCutMm, 9) })
+    expect(answer.json()).toMatchObject({
+      action: output.action,
+      reasons: output.reasons,
+      totalCutMm: expect.closeTo(output.totalCutMm, 9),
+    })
   })
 
   it('are listed and documented', async () => {
-    expect((await server.app.inject('/api/calc')).json().calculations.map((c: { name: string }) => c.name)).toContain('next-move')
+    expect((await server.app.inject('/api/calc')).json().calculations.map((c: { name: string }) => c.name)).toContain(
+      'next-move',
+    )
     const docs = await server.app.inject('/api/docs/json')
-    expect(Object.keys(docs.json().paths)).toEqual(expect.arrayContaining(['/api/calc/fit-plane', '/api/calc/judge-protrusion', '/api/calc/plan-cut', '/api/commands', '/api/jobs/{jobId}/record.pdf']))
+    expect(Object.keys(docs.json().paths)).toEqual(
+      expect.arrayContaining([
+        '/api/calc/fit-plane',
+        '/api/calc/judge-protrusion',
+        '/api/calc/plan-cut',
+        '/api/commands',
+        '/api/jobs/{jobId}/record.pdf',
+      ]),
+    )
     expect(docs.json().paths['/api/calc/fit-plane'].post.requestBody).toBeDefined()
   })
 })
@@ -73,13 +88,30 @@ describe('what can be taken away', () => {
     const answer = await server.app.inject(url)
     expect(answer.headers['content-type']).toBe('application/pdf')
     const pdf = await getDocument({ data: new Uint8Array(answer.rawPayload), verbosity: 0 }).promise
-    const pages = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items))
-    return pages.flat().map((item) => ('str' in item ? item.str : '')).join(' ').replace(/\s+/g, ' ')
+    const pages = await Promise.all(
+      Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items),
+    )
+    return pages
+      .flat()
+      .map((item) => ('str' in item ? item.str : ''))
+      .join(' ')
+      .replace(/\s+/g, ' ')
   }
 
   it('prints a signed job with its figures, gauge, people, cautions and deference', async () => {
     const text = await textOf(`/api/jobs/${loader}/record.pdf`)
-    for (const wanted of ['Gravel yard loader', 'Signed by Ines Varga', '0.090 – 0.170', 'Shim 0.050 (K1) in', 'stop pack 0.060', 'Digital sled gauge 0.001', '±0.004 mm', 'never replace', 'inside', '0.134']) {
+    for (const wanted of [
+      'Gravel yard loader',
+      'Signed by Ines Varga',
+      '0.090 – 0.170',
+      'Shim 0.050 (K1) in',
+      'stop pack 0.060',
+      'Digital sled gauge 0.001',
+      '±0.004 mm',
+      'never replace',
+      'inside',
+      '0.134',
+    ]) {
       expect(text).toContain(wanted)
     }
     expect(text).not.toContain('record.')
@@ -98,19 +130,48 @@ describe('what can be taken away', () => {
   it('prints what was found, decided and left in the engine, with its photos', async () => {
     const text = await textOf(`/api/jobs/${ferry}/record.pdf`)
     for (const wanted of [
-      'head gasket failed, loses coolant', 'Has run 14200 hours', 'Sunk: 3, −0.016', 'in 7 · out 0 · still in 7', 'Bridge puller M24', 'broke loose with a crack', 'heavy pitting', 'deep, a needle goes in',
-      'Same side on neighbours 2, 3, 4', '3: scrap (suggested scrap)', 'To renew: 1, 2, 3, 4, 5, 6', 'bright and stepped', 'page 4-17, copied 2026-11-02 by Ines Varga', 'Pulling stores torque',
+      'head gasket failed, loses coolant',
+      'Has run 14200 hours',
+      'Sunk: 3, −0.016',
+      'in 7 · out 0 · still in 7',
+      'Bridge puller M24',
+      'broke loose with a crack',
+      'heavy pitting',
+      'deep, a needle goes in',
+      'Same side on neighbours 2, 3, 4',
+      '3: scrap (suggested scrap)',
+      'To renew: 1, 2, 3, 4, 5, 6',
+      'bright and stepped',
+      'page 4-17, copied 2026-11-02 by Ines Varga',
+      'Pulling stores torque',
     ]) {
       expect(text).toContain(wanted)
     }
-    const pdf = await getDocument({ data: new Uint8Array((await server.app.inject(`/api/jobs/${ferry}/record.pdf`)).rawPayload), verbosity: 0 }).promise
-    const images = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getOperatorList()).fnArray.filter((op) => op === OPS.paintImageXObject).length))
+    const pdf = await getDocument({
+      data: new Uint8Array((await server.app.inject(`/api/jobs/${ferry}/record.pdf`)).rawPayload),
+      verbosity: 0,
+    }).promise
+    const images = await Promise.all(
+      Array.from(
+        { length: pdf.numPages },
+        async (_, i) =>
+          (await (await pdf.getPage(i + 1)).getOperatorList()).fnArray.filter((op) => op === OPS.paintImageXObject)
+            .length,
+      ),
+    )
     expect(images.reduce((sum, n) => sum + n, 0)).toBe(3)
   })
 
   it('prints seals, presses and hours of a finished job, and that nothing has moved', async () => {
     const text = await textOf(`/api/jobs/${loader}/record.pdf?paper=LETTER`)
-    for (const wanted of ['upper ring: on with rubber lubricant', '23 N·m, opening 91°', 'Every liner stands as it did dry.', 'still in 0', 'Planned h']) expect(text).toContain(wanted)
+    for (const wanted of [
+      'upper ring: on with rubber lubricant',
+      '23 N·m, opening 91°',
+      'Every liner stands as it did dry.',
+      'still in 0',
+      'Planned h',
+    ])
+      expect(text).toContain(wanted)
     expect(text).not.toContain('Broken')
   })
 
@@ -118,20 +179,33 @@ describe('what can be taken away', () => {
     const owner = await server.app.inject(`/api/jobs/${ferry}/owner.pdf`)
     expect((await getDocument({ data: new Uint8Array(owner.rawPayload), verbosity: 0 }).promise).numPages).toBe(1)
     const text = await textOf(`/api/jobs/${ferry}/owner.pdf`)
-    for (const wanted of ['For the owner', '6 new', 'Decided: new liners in 1, 2, 3, 4, 5, 6', 'Not signed yet', 'never replace']) expect(text).toContain(wanted)
+    for (const wanted of [
+      'For the owner',
+      '6 new',
+      'Decided: new liners in 1, 2, 3, 4, 5, 6',
+      'Not signed yet',
+      'never replace',
+    ])
+      expect(text).toContain(wanted)
     expect(await textOf(`/api/jobs/${loader}/owner.pdf`)).toContain('Shims fitted: cylinder 3.')
   })
 
   it('gives every reading as CSV, struck ones too', async () => {
     const { readings, people } = await server.snapshot(ferry)
-    const strike = commandOf({ what: 'strike-reading', readingId: readings[0]!.id, reason: 'dirt, "maybe"' }, ferry, people[0]!.id)
+    const strike = commandOf(
+      { what: 'strike-reading', readingId: readings[0]!.id, reason: 'dirt, "maybe"' },
+      ferry,
+      people[0]!.id,
+    )
     // As found is closed on the ferry: open it, strike, close it.
     await server.send(commandOf({ what: 'reopen-stage', stage: 'as-found', note: 'x' }, ferry, people[0]!.id), strike)
     // What was closed over it does not stand any more, and the record says so.
     expect(await textOf(`/api/jobs/${ferry}/record.pdf`)).toContain('Broken: something under it was struck out')
     const lines = (await server.app.inject(`/api/jobs/${ferry}/readings.csv`)).body.trim().split('\r\n')
     expect(lines).toHaveLength(1 + readings.length)
-    expect(lines[0]!.split(',')).toEqual(expect.arrayContaining(['cylinder', 'station_deg', 'protrusion_mm', 'uncertainty_mm', 'struck_by']))
+    expect(lines[0]!.split(',')).toEqual(
+      expect.arrayContaining(['cylinder', 'station_deg', 'protrusion_mm', 'uncertainty_mm', 'struck_by']),
+    )
     expect(lines.filter((l) => l.includes('"dirt, ""maybe"""'))).toHaveLength(1)
     expect(lines.some((l) => l.includes(`,${readings[3]!.valueMm},gauge,`))).toBe(true)
   })
@@ -139,7 +213,12 @@ describe('what can be taken away', () => {
   it('gives the whole job as a versioned file', async () => {
     const file = jobFile.parse((await server.app.inject(`/api/jobs/${loader}/job.json`)).json())
     expect(file.job).toEqual(JSON.parse(JSON.stringify(carryAway(await server.snapshot(loader)))))
-    expect(file).toMatchObject({ format: 'even-bore-job', version: 3, shop: 'Skerrow Reach Works', check: hashText(orderedJson(file.job)) })
+    expect(file).toMatchObject({
+      format: 'even-bore-job',
+      version: 3,
+      shop: 'Skerrow Reach Works',
+      check: hashText(orderedJson(file.job)),
+    })
   })
 })
 
@@ -154,7 +233,13 @@ describe('live', () => {
     const reader = news.body!.pipeThrough(new TextDecoderStream()).getReader()
     await reader.read()
     const gaugeId = (await server.shop()).gauges[0]!.id
-    await server.send(commandOf({ what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'as-found', gaugeId, zeroOn: 'deck' }, spare, people[0]!.id))
+    await server.send(
+      commandOf(
+        { what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'as-found', gaugeId, zeroOn: 'deck' },
+        spare,
+        people[0]!.id,
+      ),
+    )
     let heard = ''
     while (!heard.includes('data: 1')) heard += (await reader.read()).value ?? ''
     await reader.cancel()
@@ -170,7 +255,10 @@ describe('live', () => {
       await new Promise((resolve) => setTimeout(resolve, 700))
       const from = lines.length
       while (lines.length < from + 12) await new Promise((resolve) => setTimeout(resolve, 50))
-      const values = lines.slice(from).map((l) => parseGaugeLine(l)).flatMap((l) => (l.kind === 'value' ? [l.valueMm] : []))
+      const values = lines
+        .slice(from)
+        .map((l) => parseGaugeLine(l))
+        .flatMap((l) => (l.kind === 'value' ? [l.valueMm] : []))
       return values.reduce((a, b) => a + b) / values.length
     }
     await new Promise((resolve) => socket.once('open', resolve))
@@ -180,7 +268,13 @@ describe('live', () => {
     const before = await settled()
     expect(before).toBeCloseTo(0.1765, 2)
     const personId = (await server.shop()).people[0]!.id
-    await server.send(commandOf({ what: 'cut-pass', cutId: randomUUID(), cylinder: 5, kind: 'rough', leavesMm: [0.06], expectMm: 0.1165 }, ferry, personId))
+    await server.send(
+      commandOf(
+        { what: 'cut-pass', cutId: randomUUID(), cylinder: 5, kind: 'rough', leavesMm: [0.06], expectMm: 0.1165 },
+        ferry,
+        personId,
+      ),
+    )
     expect(before - (await settled())).toBeCloseTo(0.062, 2)
     socket.close()
   })

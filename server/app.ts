@@ -40,7 +40,12 @@ function codeOf(error: FastifyError): ApiErrorCode {
   if (isDatabaseAway(error)) return 'database-away'
   if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return 'too-large'
   if (error.code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE') return 'not-acceptable'
-  if (error instanceof SyntaxError || error.code === 'FST_ERR_CTP_EMPTY_JSON_BODY' || error.code === 'FST_ERR_CTP_INVALID_JSON_BODY') return 'bad-json'
+  if (
+    error instanceof SyntaxError ||
+    error.code === 'FST_ERR_CTP_EMPTY_JSON_BODY' ||
+    error.code === 'FST_ERR_CTP_INVALID_JSON_BODY'
+  )
+    return 'bad-json'
   // Nested so deep that it cannot be walked.
   if (error instanceof RangeError) return 'bad-input'
   if (error.statusCode !== undefined && error.statusCode >= 400 && error.statusCode < 500) return 'bad-request'
@@ -49,10 +54,16 @@ function codeOf(error: FastifyError): ApiErrorCode {
 
 function answerErrors(app: FastifyInstance): void {
   app.setErrorHandler((error: FastifyError, request, reply) => {
-    if (error instanceof CalcError) return reply.status(error.code === 'unknown-calculation' ? 404 : 422).send(error.toBody())
+    if (error instanceof CalcError)
+      return reply.status(error.code === 'unknown-calculation' ? 404 : 422).send(error.toBody())
     if (hasZodFastifySchemaValidationErrors(error)) {
-      const issues = error.validation.map((v) => ({ path: v.instancePath.replace(/^\//, '').replaceAll('/', '.'), message: v.message ?? '' }))
-      return reply.status(apiErrors['bad-input'].status).send(errorBody('bad-input', apiErrors['bad-input'].message, issues))
+      const issues = error.validation.map((v) => ({
+        path: v.instancePath.replace(/^\//, '').replaceAll('/', '.'),
+        message: v.message ?? '',
+      }))
+      return reply
+        .status(apiErrors['bad-input'].status)
+        .send(errorBody('bad-input', apiErrors['bad-input'].message, issues))
     }
     const code = error instanceof ApiProblem ? error.code : codeOf(error)
     if (code === 'unexpected') request.log.error(error)
@@ -118,7 +129,11 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   letInOwnPagesOnly(app, options.names ?? [])
   await app.register(swagger, {
     openapi: {
-      info: { title: 'Even Bore', version: '1', description: 'Lengths in mm, angles in degrees clockwise from the front, times in UTC.' },
+      info: {
+        title: 'Even Bore',
+        version: '1',
+        description: 'Lengths in mm, angles in degrees clockwise from the front, times in UTC.',
+      },
     },
     transform: jsonSchemaTransform,
   })

@@ -29,7 +29,8 @@ it('answers every address of a page with the page, but none of a file that is no
     expect(answer.headers['cache-control']).toContain('no-cache')
   }
   // An old tab that asks for a script of the version before must not be given a page for it.
-  for (const path of ['/assets/page-0.js', '/api/none']) expect([path, (await app.inject(path)).statusCode]).toEqual([path, 404])
+  for (const path of ['/assets/page-0.js', '/api/none'])
+    expect([path, (await app.inject(path)).statusCode]).toEqual([path, 404])
   expect((await app.inject({ method: 'POST', url: '/jobs/x' })).statusCode).toBe(404)
   expect((await app.inject('/assets/page-1.js')).headers['cache-control']).toContain('immutable')
 })

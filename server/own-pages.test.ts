@@ -23,13 +23,32 @@ const code = async (headers: Record<string, string>, path?: string) => {
 }
 
 describe('the addresses of a shop', () => {
-  it('are its machine\'s own, by name and by every address it has', async () => {
-    const own = Object.values(networkInterfaces()).flatMap((all) => all ?? []).map((a) => (a.family === 'IPv6' ? `[${a.address}]` : a.address))
-    for (const host of ['localhost:4780', '127.0.0.1', '[::1]:80', hostname(), `${hostname()}.local:4780`, ...own.map((a) => `${a}:4780`)]) expect([host, await code({ host })]).toEqual([host, 200])
+  it("are its machine's own, by name and by every address it has", async () => {
+    const own = Object.values(networkInterfaces())
+      .flatMap((all) => all ?? [])
+      .map((a) => (a.family === 'IPv6' ? `[${a.address}]` : a.address))
+    for (const host of [
+      'localhost:4780',
+      '127.0.0.1',
+      '[::1]:80',
+      hostname(),
+      `${hostname()}.local:4780`,
+      ...own.map((a) => `${a}:4780`),
+    ])
+      expect([host, await code({ host })]).toEqual([host, 200])
   })
 
   it('are no name that somebody else pointed at this machine', async () => {
-    for (const host of ['evil.example', 'evil.example:4780', '127.0.0.1.evil.example', 'localhost.evil.example', '0.0.0.0', '192.168.77.77', 'a b']) expect([host, await code({ host })]).toEqual([host, 'foreign-host'])
+    for (const host of [
+      'evil.example',
+      'evil.example:4780',
+      '127.0.0.1.evil.example',
+      'localhost.evil.example',
+      '0.0.0.0',
+      '192.168.77.77',
+      'a b',
+    ])
+      expect([host, await code({ host })]).toEqual([host, 'foreign-host'])
   })
 
   it('are those it was started with, too', async () => {
@@ -46,7 +65,11 @@ describe('a shop served by TLS', () => {
     const at = await app.listen({ host: '127.0.0.1', port: 0 })
     expect(at).toMatch(/^https:/)
     const ask = (origin: string) =>
-      new Promise<number>((resolve, reject) => httpsGet(`${at}/api/calc`, { ca: cert, headers: { origin } }, (answer) => resolve((answer.resume(), answer.statusCode ?? 0))).once('error', reject))
+      new Promise<number>((resolve, reject) =>
+        httpsGet(`${at}/api/calc`, { ca: cert, headers: { origin } }, (answer) =>
+          resolve((answer.resume(), answer.statusCode ?? 0)),
+        ).once('error', reject),
+      )
     expect([await ask(at), await ask('https://evil.example')]).toEqual([200, 403])
     await app.close()
   })
@@ -55,7 +78,8 @@ describe('a shop served by TLS', () => {
 describe('a page from elsewhere', () => {
   const host = '127.0.0.1:4780'
   it('does nothing here, whatever it calls itself', async () => {
-    for (const origin of ['https://evil.example', 'http://127.0.0.1:9999', 'null', `http://${host}.evil.example`]) expect([origin, await code({ host, origin })]).toEqual([origin, 'foreign-page'])
+    for (const origin of ['https://evil.example', 'http://127.0.0.1:9999', 'null', `http://${host}.evil.example`])
+      expect([origin, await code({ host, origin })]).toEqual([origin, 'foreign-page'])
     expect(await code({ host, origin: `http://${host}` })).toBe(200)
     expect(await code({ host, 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors' })).toBe('foreign-page')
     expect(await code({ host, 'sec-fetch-site': 'same-site', 'sec-fetch-mode': 'cors' })).toBe('foreign-page')
@@ -63,23 +87,40 @@ describe('a page from elsewhere', () => {
   })
 
   it('may link to a paper here, as a person follows it', async () => {
-    expect((await ask({ host, 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate' }, `/api/jobs/${job}/readings.csv`)).statusCode).toBe(200)
+    expect(
+      (
+        await ask(
+          { host, 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate' },
+          `/api/jobs/${job}/readings.csv`,
+        )
+      ).statusCode,
+    ).toBe(200)
   })
 
   it('opens no socket and no stream', async () => {
-    const socket = new WebSocket(`${url.replace('http', 'ws')}/api/gauge/simulated?jobId=${job}`, { origin: 'https://evil.example' })
+    const socket = new WebSocket(`${url.replace('http', 'ws')}/api/gauge/simulated?jobId=${job}`, {
+      origin: 'https://evil.example',
+    })
     expect(await new Promise((resolve) => socket.once('error', (e) => resolve(e.message)))).toContain('403')
-    expect((await fetch(`${url}/api/jobs/${job}/news`, { headers: { origin: 'https://evil.example' } })).status).toBe(403)
+    expect((await fetch(`${url}/api/jobs/${job}/news`, { headers: { origin: 'https://evil.example' } })).status).toBe(
+      403,
+    )
   })
 })
 
 describe('the gauges of this shop', () => {
   it('are bounded, and share one reader a job', async () => {
-    const opened = Array.from({ length: 70 }, () => new WebSocket(`${url.replace('http', 'ws')}/api/gauge/simulated?jobId=${job}`, { origin: url }))
-    const ends = opened.map((socket) => new Promise<number>((resolve) => {
-      socket.once('message', () => resolve(0))
-      socket.once('close', resolve)
-    }))
+    const opened = Array.from(
+      { length: 70 },
+      () => new WebSocket(`${url.replace('http', 'ws')}/api/gauge/simulated?jobId=${job}`, { origin: url }),
+    )
+    const ends = opened.map(
+      (socket) =>
+        new Promise<number>((resolve) => {
+          socket.once('message', () => resolve(0))
+          socket.once('close', resolve)
+        }),
+    )
     const codes = await Promise.all(ends)
     expect([codes.filter((c) => c === 0).length, codes.filter((c) => c === 1013).length]).toEqual([64, 6])
     // However many listen, the job is read as often as for one.
@@ -87,7 +128,9 @@ describe('the gauges of this shop', () => {
     await new Promise((resolve) => setTimeout(resolve, 1300))
     expect(reads.mock.calls.length).toBeGreaterThan(0)
     expect(reads.mock.calls.length).toBeLessThan(6)
-    const gone = opened.map((socket) => socket.readyState === WebSocket.CLOSED || new Promise((resolve) => socket.once('close', resolve)))
+    const gone = opened.map(
+      (socket) => socket.readyState === WebSocket.CLOSED || new Promise((resolve) => socket.once('close', resolve)),
+    )
     for (const socket of opened) socket.close()
     await Promise.all(gone)
   })

@@ -17,7 +17,15 @@ const bracketed = (address: string) => (address.includes(':') ? `[${address.spli
 export function ownNames(given: readonly string[] = []): Set<string> {
   const addresses = Object.values(networkInterfaces()).flatMap((all) => (all ?? []).map((a) => bracketed(a.address)))
   const own = hostname().toLowerCase()
-  return new Set(['localhost', '127.0.0.1', '[::1]', ...addresses, own, `${own}.local`, ...given.map((n) => n.toLowerCase())])
+  return new Set([
+    'localhost',
+    '127.0.0.1',
+    '[::1]',
+    ...addresses,
+    own,
+    `${own}.local`,
+    ...given.map((n) => n.toLowerCase()),
+  ])
 }
 
 /** Looked up again this often: a machine may get another address while it runs. */
@@ -42,7 +50,8 @@ export function letInOwnPagesOnly(app: FastifyInstance, names: readonly string[]
     const { host, origin, 'sec-fetch-site': site, 'sec-fetch-mode': mode } = request.headers
     const name = nameOf(host)
     if (name === null || !isOwn(name)) throw new ApiProblem('foreign-host')
-    if (origin !== undefined && origin.replace(/^https?:\/\//i, '').toLowerCase() !== host!.toLowerCase()) throw new ApiProblem('foreign-page')
+    if (origin !== undefined && origin.replace(/^https?:\/\//i, '').toLowerCase() !== host!.toLowerCase())
+      throw new ApiProblem('foreign-page')
     // A link from elsewhere may open a page or a paper here; nothing else may.
     if ((site === 'cross-site' || site === 'same-site') && mode !== 'navigate') throw new ApiProblem('foreign-page')
   })

@@ -7,7 +7,11 @@ const PERIOD_MS = 300
 
 /** How many acts each job has seen: what tells another device that something is new. */
 async function readRevisions(store: Store, jobIds: string[]): Promise<Map<string, number>> {
-  const found = await select(store, `SELECT jobId, COUNT(*) AS n FROM events WHERE result = 'done' AND jobId IN (:jobIds) GROUP BY jobId`, { jobIds })
+  const found = await select(
+    store,
+    `SELECT jobId, COUNT(*) AS n FROM events WHERE result = 'done' AND jobId IN (:jobIds) GROUP BY jobId`,
+    { jobIds },
+  )
   return new Map(found.map((r) => [String(r.jobId), Number(r.n)]))
 }
 

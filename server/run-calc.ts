@@ -13,7 +13,9 @@ const heavy: readonly string[] = ['match-liners', 'repair-plan', 'stack-up', 'pl
  * @throws ApiProblem `busy`, `took-too-long`
  */
 export async function runCalc(pool: WorkPool, name: string, input: unknown, signal: AbortSignal): Promise<unknown> {
-  const reply = await (heavy.includes(name) ? pool.run('calculate', { name, input }, { timeoutMs: 120_000, signal }) : calculate({ name, input }))
+  const reply = await (heavy.includes(name)
+    ? pool.run('calculate', { name, input }, { timeoutMs: 120_000, signal })
+    : calculate({ name, input }))
   if ('output' in reply) return reply.output
   const { code, message, issues } = reply.refused.error
   throw new CalcError(code, message, issues)

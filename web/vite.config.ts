@@ -12,9 +12,14 @@ function serviceWorker(): Plugin {
     name: 'service-worker',
     apply: 'build',
     generateBundle(_, bundle) {
-      const files = Object.keys(bundle).filter((f) => /\.(js|css|woff2|wasm)$/.test(f)).map((f) => `/${f}`).sort()
+      const files = Object.keys(bundle)
+        .filter((f) => /\.(js|css|woff2|wasm)$/.test(f))
+        .map((f) => `/${f}`)
+        .sort()
       const mark = createHash('sha256').update(files.join()).digest('hex').slice(0, 12)
-      const source = readFileSync(here('app/sw-template.js'), 'utf8').replace('__FILES__', JSON.stringify(files)).replace('__MARK__', mark)
+      const source = readFileSync(here('app/sw-template.js'), 'utf8')
+        .replace('__FILES__', JSON.stringify(files))
+        .replace('__MARK__', mark)
       this.emitFile({ type: 'asset', fileName: 'sw.js', source })
     },
   }
@@ -24,7 +29,12 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 export default defineConfig({
   root: here('.'),
-  plugins: [vue(), tailwind(), VueI18n({ include: here('../contract/words/*.json'), strictMessage: false }), serviceWorker()],
+  plugins: [
+    vue(),
+    tailwind(),
+    VueI18n({ include: here('../contract/words/*.json'), strictMessage: false }),
+    serviceWorker(),
+  ],
   build: { outDir: here('../dist/web'), emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
   worker: { format: 'es' },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:4780', ws: true } } },

@@ -34,7 +34,20 @@ export interface SaidMove {
   button: Said | null
 }
 
-const withButton: readonly NextMove['action'][] = ['cut', 'shim', 'shim-out', 'next-cylinder', 'close-stage', 'close-zero', 'repeat', 'repeat-anew', 'measure', 'decide', 'back-to-trial', 'done']
+const withButton: readonly NextMove['action'][] = [
+  'cut',
+  'shim',
+  'shim-out',
+  'next-cylinder',
+  'close-stage',
+  'close-zero',
+  'repeat',
+  'repeat-anew',
+  'measure',
+  'decide',
+  'back-to-trial',
+  'done',
+]
 
 /**
  * A next move as messages: which keys of the message files, with which figures. The
@@ -43,7 +56,19 @@ const withButton: readonly NextMove['action'][] = ['cut', 'shim', 'shim-out', 'n
 export function sayMove(move: NextMove, write: FigureWriter): SaidMove {
   const f = move.figures
   const params: Record<string, string | number> = { cylinder: move.cylinder ?? '' }
-  const lengths = ['expectMm', 'endMm', 'tiltMm', 'cleanCutMm', 'frettingMm', 'depthMm', 'limitMm', 'uncertaintyMm', 'stepMm', 'rangeMm', 'packMm'] as const
+  const lengths = [
+    'expectMm',
+    'endMm',
+    'tiltMm',
+    'cleanCutMm',
+    'frettingMm',
+    'depthMm',
+    'limitMm',
+    'uncertaintyMm',
+    'stepMm',
+    'rangeMm',
+    'packMm',
+  ] as const
   for (const name of lengths) {
     const value = f[name]
     if (value !== undefined) params[name.slice(0, -2)] = write.length(value)
@@ -67,14 +92,22 @@ export function sayMove(move: NextMove, write: FigureWriter): SaidMove {
     why: { key: `move.why.${whyVariant(move)}`, params },
     plan: sayPlan(move, write),
     caution: caution ? { key: `move.caution.${caution}`, params } : null,
-    button: withButton.includes(move.action) ? { key: `move.button.${move.action === 'measure' && move.reason === 'zero-moved' ? 'repeat-anew' : move.action}`, params } : null,
+    button: withButton.includes(move.action)
+      ? {
+          key: `move.button.${move.action === 'measure' && move.reason === 'zero-moved' ? 'repeat-anew' : move.action}`,
+          params,
+        }
+      : null,
   }
 }
 
 /** Passes in their order and the shim at the end, each with its figure. */
 function sayPlan({ action, figures: f }: NextMove, write: FigureWriter): Said[] {
   const passes = (f.passes ?? []).map((p) => ({ key: `move.plan.${p.kind}`, params: { pack: write.length(p.packMm) } }))
-  const shim = action === 'cut' && f.shimMm !== undefined ? [{ key: 'move.plan.shim', params: { shim: write.shim(f.shimMm) } }] : []
+  const shim =
+    action === 'cut' && f.shimMm !== undefined
+      ? [{ key: 'move.plan.shim', params: { shim: write.shim(f.shimMm) } }]
+      : []
   const plan = [...passes, ...shim]
   return plan.length > 1 ? plan : []
 }

@@ -31,15 +31,29 @@ export function sayStep(move: StageMove, write: FigureWriter): SaidStep {
     if (typeof move.figures[name] === 'string') words[`${name}Word`] = `grade.${move.figures[name]}`
   }
   if (typeof move.figures.item === 'string') words.itemWord = `stopper.${move.figures.item}`
-  if (move.stage === 'record' && typeof move.figures.place === 'string') words.placeWord = `opening.${move.figures.place}`
+  if (move.stage === 'record' && typeof move.figures.place === 'string')
+    words.placeWord = `opening.${move.figures.place}`
   const path = `step.${move.stage}`
   const caution = move.caution === 'clamp' && params.torque === undefined ? 'clamp-by-book' : move.caution
-  const kind = move.action === 'cut' && typeof move.figures.kind === 'string' ? `cut-${move.figures.kind}` : move.stage === 'decide' && move.figures.count === 0 ? `${move.action}-none` : move.action
+  const kind =
+    move.action === 'cut' && typeof move.figures.kind === 'string'
+      ? `cut-${move.figures.kind}`
+      : move.stage === 'decide' && move.figures.count === 0
+        ? `${move.action}-none`
+        : move.action
   const filled = Object.keys(words).length > 0 ? { params, words } : { params }
   return {
     head: { key: `${path}.head.${kind}`, ...filled },
     why: { key: move.reason === 'closed' ? 'move.why.closed' : `${path}.why.${move.reason}`, ...filled },
     caution: caution ? { key: `step.caution.${caution}`, params } : null,
-    button: move.button ? { key: move.action === 'measure' && move.reason === 'zero-moved' ? 'move.button.repeat-anew' : `${path}.button.${move.action}`, params } : null,
+    button: move.button
+      ? {
+          key:
+            move.action === 'measure' && move.reason === 'zero-moved'
+              ? 'move.button.repeat-anew'
+              : `${path}.button.${move.action}`,
+          params,
+        }
+      : null,
   }
 }

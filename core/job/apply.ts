@@ -6,7 +6,10 @@ import { addEntry, strikeEntry, type EntryAct } from './entries'
 import type { Placement, ReadingSet, Snapshot, TakenPlan } from './snapshot'
 
 /** Uncertainty that a shop's rule gives to one reading of a gauge, mm. */
-export function uncertaintyByRuleMm(rule: 'guarded' | 'plain', gauge: { repeatabilityMm: number; resolutionMm: number }): number {
+export function uncertaintyByRuleMm(
+  rule: 'guarded' | 'plain',
+  gauge: { repeatabilityMm: number; resolutionMm: number },
+): number {
   return rule === 'plain' ? 0 : gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm)
 }
 
@@ -24,11 +27,36 @@ export interface Occasion {
 
 /** The acts of a job that change its snapshot. The contract's command schema is a superset of this. */
 export type SnapshotAct =
-  | { what: 'open-set'; setId: string; cylinder: number; stage: ReadingSet['stage']; gaugeId: string; zeroOn: ReadingSet['zeroOn']; masterMm?: number | null | undefined; clampNm?: number | null | undefined }
-  | { what: 'take-reading'; readingId: string; setId: string; angleDeg: number; valueMm: number; source: 'typed' | 'gauge' }
+  | {
+      what: 'open-set'
+      setId: string
+      cylinder: number
+      stage: ReadingSet['stage']
+      gaugeId: string
+      zeroOn: ReadingSet['zeroOn']
+      masterMm?: number | null | undefined
+      clampNm?: number | null | undefined
+    }
+  | {
+      what: 'take-reading'
+      readingId: string
+      setId: string
+      angleDeg: number
+      valueMm: number
+      source: 'typed' | 'gauge'
+    }
   | { what: 'strike-reading'; readingId: string; reason: string }
   | { what: 'close-set'; setId: string; zeroMm: number | null }
-  | { what: 'cut-pass'; cutId: string; cylinder: number; kind: 'rough' | 'finish'; leavesMm: number[]; expectMm: number; biasMm?: number | undefined; unmeasured?: string | undefined }
+  | {
+      what: 'cut-pass'
+      cutId: string
+      cylinder: number
+      kind: 'rough' | 'finish'
+      leavesMm: number[]
+      expectMm: number
+      biasMm?: number | undefined
+      unmeasured?: string | undefined
+    }
   | { what: 'strike-cut'; cutId: string; reason: string }
   | { what: 'fit-shim'; fitId: string; cylinder: number; shimId: string | null; expectMm: number }
   | { what: 'strike-shim'; fitId: string; reason: string }
@@ -50,13 +78,19 @@ function addOnce<T>(rows: readonly T[], row: T, same: (other: T) => boolean): T[
 }
 
 /** A row struck out, once; the others as they are. */
-function strike<T extends { id: string; struck: { personId: string; at: string; reason: string } | null }>(rows: readonly T[], id: string, as: NonNullable<T['struck']>): T[] {
+function strike<T extends { id: string; struck: { personId: string; at: string; reason: string } | null }>(
+  rows: readonly T[],
+  id: string,
+  as: NonNullable<T['struck']>,
+): T[] {
   return rows.map((row) => (row.id === id && !row.struck ? { ...row, struck: as } : row))
 }
 
 /** What was given, without what was left out. */
 function given<T extends object>(of: T): { [K in keyof T]: Exclude<T[K], undefined> } {
-  return Object.fromEntries(Object.entries(of).filter(([, value]) => value !== undefined)) as { [K in keyof T]: Exclude<T[K], undefined> }
+  return Object.fromEntries(Object.entries(of).filter(([, value]) => value !== undefined)) as {
+    [K in keyof T]: Exclude<T[K], undefined>
+  }
 }
 
 /** Liners as they stand in this job after its latest placements. */
@@ -76,7 +110,12 @@ function lieLiners(snapshot: Snapshot, placements: Placement[]): Snapshot['liner
 
 /** The latest placement in a bore: which liner stands in it, or that it was taken out; null where none was recorded. */
 export function linerIn(snapshot: Pick<Snapshot, 'placements'>, cylinder: number): Placement | null {
-  return snapshot.placements.filter((p) => p.cylinder === cylinder).sort((a, b) => a.seq - b.seq).at(-1) ?? null
+  return (
+    snapshot.placements
+      .filter((p) => p.cylinder === cylinder)
+      .sort((a, b) => a.seq - b.seq)
+      .at(-1) ?? null
+  )
 }
 
 /** Shims as they lie after what was fitted in this job. */
@@ -85,7 +124,10 @@ function lieShims(snapshot: Snapshot): Snapshot {
   const fits = snapshot.shimFits.filter((f) => f.struck === null)
   const cuts = snapshot.cuts.filter((c) => c.struck === null)
   for (const cylinder of snapshot.engine.heads.flat()) {
-    const last = fits.filter((f) => f.cylinder === cylinder).sort((a, b) => a.seq - b.seq).at(-1)
+    const last = fits
+      .filter((f) => f.cylinder === cylinder)
+      .sort((a, b) => a.seq - b.seq)
+      .at(-1)
     const cutAfter = cuts.some((c) => c.cylinder === cylinder && last && c.seq > last.seq)
     if (last?.shimId && !cutAfter) inHere.set(last.shimId, cylinder)
   }
@@ -115,13 +157,30 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
       const gauge = snapshot.gauges.find((g) => g.id === act.gaugeId)
       if (!gauge) return snapshot
       const { what: _, setId, ...rest } = act
-      const set = { masterMm: null, clampNm: null, id: setId, seq, ...by, ...given(rest), sheetId: snapshot.sheet.id, rule: snapshot.rule,
-        uncertaintyMm: uncertaintyByRuleMm(snapshot.rule, gauge), closed: null }
+      const set = {
+        masterMm: null,
+        clampNm: null,
+        id: setId,
+        seq,
+        ...by,
+        ...given(rest),
+        sheetId: snapshot.sheet.id,
+        rule: snapshot.rule,
+        uncertaintyMm: uncertaintyByRuleMm(snapshot.rule, gauge),
+        closed: null,
+      }
       return { ...snapshot, sets: addOnce(snapshot.sets, set, (s) => s.id === setId) }
     }
     case 'take-reading': {
       const { what: _, readingId, ...rest } = act
-      return { ...snapshot, readings: addOnce(snapshot.readings, { id: readingId, seq, ...by, ...rest, struck: null }, (r) => r.id === readingId) }
+      return {
+        ...snapshot,
+        readings: addOnce(
+          snapshot.readings,
+          { id: readingId, seq, ...by, ...rest, struck: null },
+          (r) => r.id === readingId,
+        ),
+      }
     }
     case 'strike-reading': {
       return { ...snapshot, readings: strike(snapshot.readings, act.readingId, { ...by, reason: act.reason }) }
@@ -137,7 +196,16 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
     }
     case 'cut-pass': {
       const { what: _, cutId, ...rest } = act
-      const cut = { biasMm: snapshot.tooling.cutterBiasMm, unmeasured: '', id: cutId, seq, ...by, ...given(rest), packMm: packThicknessMm(act.leavesMm), struck: null }
+      const cut = {
+        biasMm: snapshot.tooling.cutterBiasMm,
+        unmeasured: '',
+        id: cutId,
+        seq,
+        ...by,
+        ...given(rest),
+        packMm: packThicknessMm(act.leavesMm),
+        struck: null,
+      }
       return lieShims({ ...snapshot, cuts: addOnce(snapshot.cuts, cut, (c) => c.id === cutId) })
     }
     case 'strike-cut': {
@@ -154,7 +222,17 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
     }
     case 'close-stage':
     case 'reopen-stage': {
-      const closure = { seq, ...by, stage: act.stage, closes: act.what === 'close-stage', note: act.note, hash: '', sealVersion: SEAL_VERSION, storedAt: null, kept: null }
+      const closure = {
+        seq,
+        ...by,
+        stage: act.stage,
+        closes: act.what === 'close-stage',
+        note: act.note,
+        hash: '',
+        sealVersion: SEAL_VERSION,
+        storedAt: null,
+        kept: null,
+      }
       return { ...snapshot, closures: addOnce(snapshot.closures, closure, (c) => c.seq === seq) }
     }
     case 'adopt-sheet': {
@@ -165,12 +243,19 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
       return { ...snapshot, wearMarks: strike(snapshot.wearMarks, act.markId, { ...by, reason: act.reason }) }
     case 'place-liner': {
       const { what: _, placementId, ...rest } = act
-      const placements = addOnce(snapshot.placements, { id: placementId, seq, ...by, ...rest }, (p) => p.id === placementId)
+      const placements = addOnce(
+        snapshot.placements,
+        { id: placementId, seq, ...by, ...rest },
+        (p) => p.id === placementId,
+      )
       return { ...snapshot, placements, liners: lieLiners(snapshot, placements) }
     }
     case 'take-plan': {
       const { what: _, planId, ...rest } = act
-      return { ...snapshot, plans: addOnce(snapshot.plans, { id: planId, seq, ...by, ...rest }, (p) => p.id === planId) }
+      return {
+        ...snapshot,
+        plans: addOnce(snapshot.plans, { id: planId, seq, ...by, ...rest }, (p) => p.id === planId),
+      }
     }
     case 'strike-entry':
       return strikeEntry(snapshot, act.entryId, { ...by, reason: act.reason })

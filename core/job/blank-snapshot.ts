@@ -8,7 +8,20 @@ const NOBODY = '00000000-0000-8000-8000-000000000000'
 export function blankSnapshot(engine: EngineShape & { id: string }, sheet: Sheet, tooling: Tooling): Snapshot {
   return {
     revision: 0,
-    job: { id: NOBODY, number: 0, title: '', complaint: '', simulated: false, createdAt: sheet.at, work: plainWork, complaints: [], usage: null, wantedBy: null, archived: false, fromJobId: null },
+    job: {
+      id: NOBODY,
+      number: 0,
+      title: '',
+      complaint: '',
+      simulated: false,
+      createdAt: sheet.at,
+      work: plainWork,
+      complaints: [],
+      usage: null,
+      wantedBy: null,
+      archived: false,
+      fromJobId: null,
+    },
     engine,
     takenIn: [],
     sheet,

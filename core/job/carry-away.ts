@@ -16,8 +16,10 @@ function idsIn(value: unknown, found = new Set<string>()): Set<string> {
 export function carryAway(snapshot: Snapshot): Snapshot {
   const { people, gauges, pullers, liners, shims, ...own } = snapshot
   const named = idsIn({ ...own, job: { ...own.job } })
-  const lies = (part: { id: string; fitted: { jobId: string } | null }) => named.has(part.id) || part.fitted?.jobId === snapshot.job.id
-  const here = <T extends { fitted: { jobId: string; cylinder: number } | null }>(part: T): T => (part.fitted && part.fitted.jobId !== snapshot.job.id ? { ...part, fitted: null } : part)
+  const lies = (part: { id: string; fitted: { jobId: string } | null }) =>
+    named.has(part.id) || part.fitted?.jobId === snapshot.job.id
+  const here = <T extends { fitted: { jobId: string; cylinder: number } | null }>(part: T): T =>
+    part.fitted && part.fitted.jobId !== snapshot.job.id ? { ...part, fitted: null } : part
   return {
     ...own,
     revision: 0,

@@ -44,7 +44,10 @@ export function compareWithDry(snapshot: Snapshot): DryComparison[] {
     if (!carriesPlane(before)) return []
     const uncertaintyMm = Math.max(was.uncertaintyMm, state.uncertaintyMm)
     const comparison = compareSets(before, after, uncertaintyMm)
-    const doubtMm = Math.max(2 * Math.SQRT2 * uncertaintyMm, (snapshot.sheet.limits.maxMm - snapshot.sheet.limits.minMm) / 10)
+    const doubtMm = Math.max(
+      2 * Math.SQRT2 * uncertaintyMm,
+      (snapshot.sheet.limits.maxMm - snapshot.sheet.limits.minMm) / 10,
+    )
     const sure = comparison.stations.some((s) => Math.abs(s.differenceMm) > doubtMm + SLACK_MM)
     return [{ cylinder: state.cylinder, ...comparison, cause: causeOf(comparison, was.shimIn !== null), sure }]
   })

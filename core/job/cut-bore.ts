@@ -63,12 +63,15 @@ export interface LearnedBias {
 
 /** The cutter's bias from the measured passes of a job: what each took beyond its pack. */
 export function learnBias(snapshot: Snapshot): LearnedBias | null {
-  const beyond = snapshot.engine.heads.flat().flatMap((cylinder) =>
-    readCutBore(snapshot, cylinder).passes.flatMap((p) => (p.beyondMm === null ? [] : [p.beyondMm])),
-  )
+  const beyond = snapshot.engine.heads
+    .flat()
+    .flatMap((cylinder) =>
+      readCutBore(snapshot, cylinder).passes.flatMap((p) => (p.beyondMm === null ? [] : [p.beyondMm])),
+    )
   if (beyond.length === 0) return null
   const biasMm = mean(beyond)
-  const scatterMm = beyond.length < 2 ? null : Math.sqrt(beyond.reduce((s, b) => s + (b - biasMm) ** 2, 0) / (beyond.length - 1))
+  const scatterMm =
+    beyond.length < 2 ? null : Math.sqrt(beyond.reduce((s, b) => s + (b - biasMm) ** 2, 0) / (beyond.length - 1))
   return { passes: beyond.length, biasMm, scatterMm }
 }
 

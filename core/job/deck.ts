@@ -49,7 +49,11 @@ export interface Deck {
 function changesOf(cuts: Cut[], fits: ShimFit[]): Change[] {
   const changes: Change[] = [
     ...cuts.map((c) => ({ kind: 'cut' as const, seq: c.seq, expectMm: c.expectMm })),
-    ...fits.map((f) => ({ kind: f.shimId ? ('shim' as const) : ('shim-out' as const), seq: f.seq, expectMm: f.expectMm })),
+    ...fits.map((f) => ({
+      kind: f.shimId ? ('shim' as const) : ('shim-out' as const),
+      seq: f.seq,
+      expectMm: f.expectMm,
+    })),
   ]
   return changes.sort((a, b) => a.seq - b.seq)
 }
@@ -84,7 +88,11 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
     judgement: null,
     changed: changes.filter((c) => c.seq > (set?.seq ?? -Infinity)).at(-1) ?? null,
     prediction: before
-      ? { expectMm: before.expectMm, measuredMm, differenceMm: measuredMm === null ? null : measuredMm - before.expectMm }
+      ? {
+          expectMm: before.expectMm,
+          measuredMm,
+          differenceMm: measuredMm === null ? null : measuredMm - before.expectMm,
+        }
       : null,
     cuts,
     cutTotalMm,
@@ -112,7 +120,11 @@ export function readDeck(snapshot: Snapshot, stage: MeasuredStage): Deck {
   const { minMm, maxMm } = snapshot.sheet.limits
   for (const c of cylinders) {
     for (const s of c.stations) {
-      if (s.valueMm !== null) s.verdict = worstVerdict([judgeLower(s.valueMm, minMm, s.uncertaintyMm), judgeUpper(s.valueMm, maxMm, s.uncertaintyMm)])
+      if (s.valueMm !== null)
+        s.verdict = worstVerdict([
+          judgeLower(s.valueMm, minMm, s.uncertaintyMm),
+          judgeUpper(s.valueMm, maxMm, s.uncertaintyMm),
+        ])
     }
     c.judgement = judgement.liners.find((l) => l.cylinder === c.cylinder) ?? null
     if (!c.judgement) continue

@@ -9,7 +9,9 @@ type Given<T> = Omit<T, 'id' | 'seq' | 'personId' | 'at' | 'struck'>
 /** Acts that add one entry to the job, and change nothing else. */
 export type EntryAct =
   | ({ what: 'mark-wear'; markId: string } & Given<WearMark>)
-  | ({ what: 'tally-plug'; tallyId: string; cylinder: number; goesIn: boolean } & { [K in 'place' | 'item' | 'count']?: TallyMark[K] | undefined })
+  | ({ what: 'tally-plug'; tallyId: string; cylinder: number; goesIn: boolean } & {
+      [K in 'place' | 'item' | 'count']?: TallyMark[K] | undefined
+    })
   | ({ what: 'log-pull'; pullId: string } & Given<PullLog>)
   | ({ what: 'mark-finding'; findingId: string } & Given<Finding>)
   | ({ what: 'add-photo'; photoId: string } & Given<Photo>)
@@ -61,13 +63,19 @@ interface Entry {
 /** What an act gives of its entry, with what was left out filled in: the entry without who, when and its place. */
 export function entryOf(act: EntryAct): { id: string } & Record<string, unknown> {
   const { key } = entryRows[act.what]
-  const { what: _, ...rest } = Object.fromEntries(Object.entries(act).filter(([, value]) => value !== undefined)) as unknown as EntryAct & Record<string, unknown>
+  const { what: _, ...rest } = Object.fromEntries(
+    Object.entries(act).filter(([, value]) => value !== undefined),
+  ) as unknown as EntryAct & Record<string, unknown>
   const { [key]: id, ...given } = rest as Record<string, unknown>
   return { id: String(id), ...defaults[act.what], ...given }
 }
 
 /** The snapshot with the act's entry added, once. */
-export function addEntry(snapshot: Snapshot, act: EntryAct, occasion: { seq: number; at: string; personId: string }): Snapshot {
+export function addEntry(
+  snapshot: Snapshot,
+  act: EntryAct,
+  occasion: { seq: number; at: string; personId: string },
+): Snapshot {
   const { rows, strikes } = entryRows[act.what]
   const there = snapshot[rows] as Entry[]
   const entry = entryOf(act)
@@ -77,7 +85,14 @@ export function addEntry(snapshot: Snapshot, act: EntryAct, occasion: { seq: num
 }
 
 /** The snapshot with one entry struck out, wherever it stands. */
-export function strikeEntry(snapshot: Snapshot, entryId: string, struck: { personId: string; at: string; reason: string }): Snapshot {
-  const changed = strikable.map(({ rows }) => [rows, (snapshot[rows] as Entry[]).map((e) => (e.id === entryId && !e.struck ? { ...e, struck } : e))])
+export function strikeEntry(
+  snapshot: Snapshot,
+  entryId: string,
+  struck: { personId: string; at: string; reason: string },
+): Snapshot {
+  const changed = strikable.map(({ rows }) => [
+    rows,
+    (snapshot[rows] as Entry[]).map((e) => (e.id === entryId && !e.struck ? { ...e, struck } : e)),
+  ])
   return { ...snapshot, ...Object.fromEntries(changed) }
 }

@@ -44,11 +44,15 @@ function sameSide(bank: readonly number[], found: readonly Finding[]): { cylinde
   for (const start of found) {
     const run: Finding[] = [start]
     for (let i = bank.indexOf(start.cylinder) + 1; i > 0 && i < bank.length; i++) {
-      const next = found.find((f) => f.cylinder === bank[i] && turnBetweenDeg(f.atDeg, meanDirectionDeg(run.map((r) => r.atDeg))) <= SAME_SIDE_DEG)
+      const next = found.find(
+        (f) =>
+          f.cylinder === bank[i] && turnBetweenDeg(f.atDeg, meanDirectionDeg(run.map((r) => r.atDeg))) <= SAME_SIDE_DEG,
+      )
       if (!next) break
       run.push(next)
     }
-    if (run.length >= 2 && run.length > (best?.cylinders.length ?? 1)) best = { cylinders: run.map((r) => r.cylinder), atDeg: meanDirectionDeg(run.map((r) => r.atDeg)) }
+    if (run.length >= 2 && run.length > (best?.cylinders.length ?? 1))
+      best = { cylinders: run.map((r) => r.cylinder), atDeg: meanDirectionDeg(run.map((r) => r.atDeg)) }
   }
   return best
 }
@@ -80,7 +84,8 @@ export function findPatterns(snapshot: Pick<Snapshot, 'findings' | 'engine' | 's
   const rings = snapshot.sheet.seals.length
   const patterns: Pattern[] = []
   for (const { kind, on, found } of groups(findings)) {
-    const make = (code: Pattern['code'], cylinders: number[], atDeg: number | null = null, steps = 0) => patterns.push({ code, kind, on, cylinders, atDeg, steps })
+    const make = (code: Pattern['code'], cylinders: number[], atDeg: number | null = null, steps = 0) =>
+      patterns.push({ code, kind, on, cylinders, atDeg, steps })
     if (kind === 'coolant-track') {
       const past = (test: (steps: number) => boolean) => found.filter((f) => f.pastSteps !== null && test(f.pastSteps))
       const all = past((s) => rings > 0 && s > rings)
@@ -92,16 +97,23 @@ export function findPatterns(snapshot: Pick<Snapshot, 'findings' | 'engine' | 's
     let trends = false
     for (const bank of banks) {
       const own = found.filter((f) => bank.includes(f.cylinder))
-      const side = sameSide(bank, own.filter((f) => f.spanDeg < 240))
+      const side = sameSide(
+        bank,
+        own.filter((f) => f.spanDeg < 240),
+      )
       const toward = trend(bank, own)
       if (side) make('same-side', side.cylinders, side.atDeg)
       if (toward !== 0) trends = true
       if (toward !== 0) make(toward > 0 ? 'worse-to-rear' : 'worse-to-front', cylindersOf(own))
     }
-    const thrust = found.filter((f) => f.spanDeg < 240 && Math.min(turnBetweenDeg(f.atDeg, 90), turnBetweenDeg(f.atDeg, 270)) <= THRUST_DEG)
-    if ((kind === 'fretting' || kind === 'scoring' || kind === 'polish') && cylindersOf(thrust).length >= 2) make('thrust-side', cylindersOf(thrust))
+    const thrust = found.filter(
+      (f) => f.spanDeg < 240 && Math.min(turnBetweenDeg(f.atDeg, 90), turnBetweenDeg(f.atDeg, 270)) <= THRUST_DEG,
+    )
+    if ((kind === 'fretting' || kind === 'scoring' || kind === 'polish') && cylindersOf(thrust).length >= 2)
+      make('thrust-side', cylindersOf(thrust))
     const worst = Math.max(...found.map((f) => f.severity))
-    if (!trends && worst === 3 && found.filter((f) => f.severity === 3).length === 1 && cylindersOf(found).length >= 2) make('one-alone', cylindersOf(found.filter((f) => f.severity === 3)))
+    if (!trends && worst === 3 && found.filter((f) => f.severity === 3).length === 1 && cylindersOf(found).length >= 2)
+      make('one-alone', cylindersOf(found.filter((f) => f.severity === 3)))
   }
   return patterns
 }

@@ -6,27 +6,49 @@ import { inTurn, make, type StageMove } from './stage-moves'
 /** What one liner asks for next; null where it is in and stands right. */
 function wantedOf(snapshot: Snapshot, state: FittingState, nowMs: number): StageMove | null {
   const { cylinder, rings } = state
-  const step = (action: string, reason: string, rest: Partial<StageMove> = {}) => make('fit', action, reason, { cylinder, ...rest })
+  const step = (action: string, reason: string, rest: Partial<StageMove> = {}) =>
+    make('fit', action, reason, { cylinder, ...rest })
   const { liner, limits } = snapshot.sheet
   if (state.press) {
     if (state.clock !== 'out') return null
-    return step('turn', 'clock-out', { button: true, caution: 'fingers', figures: { at: state.press.atDeg!, want: liner!.clockDeg!, tolerance: liner!.clockTolDeg } })
+    return step('turn', 'clock-out', {
+      button: true,
+      caution: 'fingers',
+      figures: { at: state.press.atDeg!, want: liner!.clockDeg!, tolerance: liner!.clockTolDeg },
+    })
   }
   const left = swellLeftMs(state, nowMs)
   const waiting = rings.find((r) => r.dueAt !== null)
-  if (left !== null && left < 0 && waiting) return step('band-late', 'swollen', { figures: { place: waiting.seal.place, groove: waiting.groove, minutes: waiting.seal.swellMinutes! } })
+  if (left !== null && left < 0 && waiting)
+    return step('band-late', 'swollen', {
+      figures: { place: waiting.seal.place, groove: waiting.groove, minutes: waiting.seal.swellMinutes! },
+    })
   const plain = rings.find((r) => r.seal.swellMinutes === null && r.state !== 'on')
   const next = plain ?? rings.find((r) => r.state !== 'on')
   if (next) {
     const { place, material, colour, lubricant, swellMinutes } = next.seal
-    const figures = { groove: next.groove, place, material, colour, lubricant, n: next.groove + 1, of: rings.length, minutes: swellMinutes }
+    const figures = {
+      groove: next.groove,
+      place,
+      material,
+      colour,
+      lubricant,
+      n: next.groove + 1,
+      of: rings.length,
+      minutes: swellMinutes,
+    }
     if (swellMinutes === null) return step('ring-on', 'never-dry', { figures, caution: 'ring' })
-    return next.state === 'open' ? step('wet', 'clock-runs', { figures, caution: 'ring' }) : step('band-on', 'clock-running', { figures, caution: 'ring' })
+    return next.state === 'open'
+      ? step('wet', 'clock-runs', { figures, caution: 'ring' })
+      : step('band-on', 'clock-running', { figures, caution: 'ring' })
   }
   const problem = pressProblem(snapshot, cylinder, nowMs)
   if (problem) return step('stop', problem, { button: false })
   const reason = left !== null ? 'band-waits' : 'rings-on'
-  return step('press', reason, { caution: liner?.massKg != null && liner.massKg >= 20 ? 'press-heavy' : 'press', figures: { want: liner?.clockDeg ?? null, torque: limits.holdDownNm, mass: liner?.massKg ?? 0 } })
+  return step('press', reason, {
+    caution: liner?.massKg != null && liner.massKg >= 20 ? 'press-heavy' : 'press',
+    figures: { want: liner?.clockDeg ?? null, torque: limits.holdDownNm, mass: liner?.massKg ?? 0 },
+  })
 }
 
 /**

@@ -10,19 +10,31 @@ import { gateProblems, isClosed, readRoute, routeFacts } from './route'
 import { engineShape, limits } from './snapshot'
 import type { MeasuredStage } from './stages'
 
-function moveOf(played: Played, selected: number | null = 1, more: { gaugeLive?: boolean; stage?: MeasuredStage } = {}): NextMove {
+function moveOf(
+  played: Played,
+  selected: number | null = 1,
+  more: { gaugeLive?: boolean; stage?: MeasuredStage } = {},
+): NextMove {
   const stage = more.stage ?? 'trial-fit'
   const input = moveInput(played.snapshot, readDeck(played.snapshot, stage), selected, more.gaugeLive ?? false)
   // What the builder makes must be what the calculation takes.
   return nextMove(nextMoveInput.parse(input))
 }
-const cylinder = (played: Played, n: number, stage: MeasuredStage = 'trial-fit') => readDeck(played.snapshot, stage).cylinders.find((c) => c.cylinder === n)!
+const cylinder = (played: Played, n: number, stage: MeasuredStage = 'trial-fit') =>
+  readDeck(played.snapshot, stage).cylinders.find((c) => c.cylinder === n)!
 const shimId = (played: Played, n: number) => played.snapshot.shims[n]!.id
 
 describe('acts', () => {
   it('count once, however often they arrive', () => {
     const played = new Played().set(1, [0.1, 0.11, 0.1, 0.09])
-    const again = { what: 'take-reading' as const, readingId: played.snapshot.readings[0]!.id, setId: played.snapshot.sets[0]!.id, angleDeg: 0, valueMm: 0.5, source: 'typed' as const }
+    const again = {
+      what: 'take-reading' as const,
+      readingId: played.snapshot.readings[0]!.id,
+      setId: played.snapshot.sets[0]!.id,
+      angleDeg: 0,
+      valueMm: 0.5,
+      source: 'typed' as const,
+    }
     const before = played.snapshot
     expect(played.act(again).snapshot.readings).toEqual(before.readings)
   })
@@ -30,7 +42,9 @@ describe('acts', () => {
   it('strike a reading out without losing it; the first strike stands', () => {
     const played = new Played().set(1, [0.1, 0.9])
     const readingId = played.snapshot.readings[1]!.id
-    played.act({ what: 'strike-reading', readingId, reason: 'slip' }).act({ what: 'strike-reading', readingId, reason: 'other' })
+    played
+      .act({ what: 'strike-reading', readingId, reason: 'slip' })
+      .act({ what: 'strike-reading', readingId, reason: 'other' })
     expect(played.snapshot.readings[1]!.struck?.reason).toBe('slip')
     expect(cylinder(played, 1).stations.map((s) => s.valueMm)).toEqual([0.1, null, null, null])
   })
@@ -39,8 +53,12 @@ describe('acts', () => {
     expect(zeroMoved(0.003, 0.0036)).toBe(false)
     expect(zeroMoved(-0.004, 0.0036)).toBe(true)
     expect(zeroMoved(null, 0.0036)).toBe(false)
-    expect(new Played().set(1, [0.1, 0.1, 0.1, 0.1], { zeroMm: 0.006 }).snapshot.sets[0]!.closed).toMatchObject({ zeroMoved: true })
-    expect(new Played().set(1, [0.1, 0.1, 0.1, 0.1], { zeroMm: 0.006, gaugeId: ids.coarse }).snapshot.sets[0]!.closed).toMatchObject({ zeroMoved: false })
+    expect(new Played().set(1, [0.1, 0.1, 0.1, 0.1], { zeroMm: 0.006 }).snapshot.sets[0]!.closed).toMatchObject({
+      zeroMoved: true,
+    })
+    expect(
+      new Played().set(1, [0.1, 0.1, 0.1, 0.1], { zeroMm: 0.006, gaugeId: ids.coarse }).snapshot.sets[0]!.closed,
+    ).toMatchObject({ zeroMoved: false })
   })
 
   it('judge by the shop rule', () => {
@@ -66,14 +84,27 @@ describe('acts', () => {
   it('that rest on something unknown change nothing', () => {
     const { snapshot } = new Played()
     expect(new Played(snapshot).act({ what: 'adopt-sheet', sheetId: ids.gauge }).snapshot).toBe(snapshot)
-    expect(new Played(snapshot).act({ what: 'open-set', setId: ids.sheet, cylinder: 1, stage: 'trial-fit', gaugeId: ids.sheet, zeroOn: 'deck' }).snapshot).toBe(snapshot)
+    expect(
+      new Played(snapshot).act({
+        what: 'open-set',
+        setId: ids.sheet,
+        cylinder: 1,
+        stage: 'trial-fit',
+        gaugeId: ids.sheet,
+        zeroOn: 'deck',
+      }).snapshot,
+    ).toBe(snapshot)
   })
 })
 
 describe('the deck', () => {
   it('forgets readings of a stack that was changed, and shows the prediction beside the next ones', () => {
     const played = new Played().set(3, [0.16, 0.17, 0.165, 0.16]).cut(3, [0.06], 0.106)
-    expect(cylinder(played, 3)).toMatchObject({ changed: { kind: 'cut', expectMm: 0.106 }, judgement: null, cutTotalMm: 0.06 })
+    expect(cylinder(played, 3)).toMatchObject({
+      changed: { kind: 'cut', expectMm: 0.106 },
+      judgement: null,
+      cutTotalMm: 0.06,
+    })
     played.set(3, [0.1, 0.104, 0.1, 0.1])
     const { changed, prediction } = cylinder(played, 3)
     expect(changed).toBeNull()
@@ -100,41 +131,83 @@ describe('the deck', () => {
   it('is whole only when everything is measured, unchanged and on a good zero', () => {
     expect(readDeck(new Played().set(1, [0.1, 0.1, 0.1, 0.1]).snapshot, 'trial-fit').overall).toBe('incomplete')
     expect(readDeck(new Played().deck().snapshot, 'trial-fit').overall).toBe('in')
-    expect(readDeck(new Played().deck().set(2, [0.1, 0.1, 0.1, 0.1], { zeroMm: 0.02 }).snapshot, 'trial-fit').overall).toBe('incomplete')
+    expect(
+      readDeck(new Played().deck().set(2, [0.1, 0.1, 0.1, 0.1], { zeroMm: 0.02 }).snapshot, 'trial-fit').overall,
+    ).toBe('incomplete')
     expect(readDeck(new Played().deck().cut(1, [0.03], 0.07).snapshot, 'trial-fit').overall).toBe('incomplete')
     expect(readDeck(new Played().deck({ 2: [0.2, 0.2, 0.2, 0.2] }).snapshot, 'trial-fit').overall).toBe('out')
   })
 
   it('tells a liner without its shim', () => {
-    const played = new Played().set(2, [0.05, 0.05, 0.05, 0.05]).shim(2, new Played().snapshot.shims[0]!.id, 0.1).set(2, [0.1, 0.1, 0.1, 0.1])
+    const played = new Played()
+      .set(2, [0.05, 0.05, 0.05, 0.05])
+      .shim(2, new Played().snapshot.shims[0]!.id, 0.1)
+      .set(2, [0.1, 0.1, 0.1, 0.1])
     expect(barePlane(cylinder(played, 2))!.centreMm).toBeCloseTo(0.05)
   })
 })
 
 describe('the next move', () => {
   it('walks the stations first', () => {
-    expect(moveOf(new Played())).toMatchObject({ action: 'measure', cylinder: 1, stationDeg: 0, reason: 'first', caution: 'clamp', figures: { stationNumber: 1, stationCount: 4, holdDownNm: 55 } })
-    expect(moveOf(new Played().set(1, [0.1, 0.1]))).toMatchObject({ action: 'measure', stationDeg: 180, reason: 'continue' })
+    expect(moveOf(new Played())).toMatchObject({
+      action: 'measure',
+      cylinder: 1,
+      stationDeg: 0,
+      reason: 'first',
+      caution: 'clamp',
+      figures: { stationNumber: 1, stationCount: 4, holdDownNm: 55 },
+    })
+    expect(moveOf(new Played().set(1, [0.1, 0.1]))).toMatchObject({
+      action: 'measure',
+      stationDeg: 180,
+      reason: 'continue',
+    })
   })
 
   it('asks for the zero of a gauge that is connected, and takes a moved one again', () => {
     const played = new Played().set(1, [0.1, 0.1, 0.1, 0.1])
     expect(moveOf(played, 1, { gaugeLive: true }).action).toBe('close-zero')
-    expect(moveOf(new Played().set(1, [0.1, 0.1, 0.1, 0.1], { zeroMm: 0.02 }))).toMatchObject({ action: 'measure', reason: 'zero-moved' })
+    expect(moveOf(new Played().set(1, [0.1, 0.1, 0.1, 0.1], { zeroMm: 0.02 }))).toMatchObject({
+      action: 'measure',
+      reason: 'zero-moved',
+    })
   })
 
   it('goes on to a cylinder that asks for something', () => {
-    expect(moveOf(new Played().set(1, [0.1, 0.1, 0.1, 0.1]))).toMatchObject({ action: 'next-cylinder', cylinder: 2, reason: 'waits-first' })
+    expect(moveOf(new Played().set(1, [0.1, 0.1, 0.1, 0.1]))).toMatchObject({
+      action: 'next-cylinder',
+      cylinder: 2,
+      reason: 'waits-first',
+    })
   })
 
   it('shims a low liner', () => {
-    expect(moveOf(new Played().deck({ 2: [0.044, 0.046, 0.045, 0.043] }), 2)).toMatchObject({ action: 'shim', cylinder: 2, reason: 'low', caution: 'chamfer', figures: { shimMm: 0.05 } })
+    expect(moveOf(new Played().deck({ 2: [0.044, 0.046, 0.045, 0.043] }), 2)).toMatchObject({
+      action: 'shim',
+      cylinder: 2,
+      reason: 'low',
+      caution: 'chamfer',
+      figures: { shimMm: 0.05 },
+    })
   })
 
   it('trues a leaning, fretted ledge with figures for the first pass', () => {
-    const played = new Played(sixCylinders({ ledges: [{ cylinder: 3, depthMm: 10.5, frettingMm: 0.02 }] })).deck({ 3: [-0.02, 0.006, 0.032, 0.023] })
+    const played = new Played(sixCylinders({ ledges: [{ cylinder: 3, depthMm: 10.5, frettingMm: 0.02 }] })).deck({
+      3: [-0.02, 0.006, 0.032, 0.023],
+    })
     const move = moveOf(played, 3)
-    expect(move).toMatchObject({ action: 'cut', reason: 'fretted', caution: 'chips', figures: { leavesMm: [0.08], passKind: 'rough', shimMm: 0.2, frettingMm: 0.02, passes: [{ kind: 'rough' }, { kind: 'finish' }] } })
+    expect(move).toMatchObject({
+      action: 'cut',
+      reason: 'fretted',
+      caution: 'chips',
+      figures: {
+        leavesMm: [0.08],
+        passKind: 'rough',
+        shimMm: 0.2,
+        frettingMm: 0.02,
+        passes: [{ kind: 'rough' }, { kind: 'finish' }],
+      },
+    })
     expect(move.figures.expectMm).toBeCloseTo(-0.0422, 3)
     expect(move.figures.endMm).toBeCloseTo(0.1078, 3)
   })
@@ -155,28 +228,59 @@ describe('the next move', () => {
   })
 
   it('stops at a ledge that may not be cut deeper', () => {
-    const played = new Played(sixCylinders({ ledges: [{ cylinder: 5, depthMm: 11.28, frettingMm: 0 }] })).deck({ 5: [0.18, 0.18, 0.18, 0.18] })
-    expect(moveOf(played, 5)).toMatchObject({ action: 'blocked', reason: 'past-max-depth', caution: 'machine-shop', figures: { limitMm: 11.3, depthMm: 11.28 } })
+    const played = new Played(sixCylinders({ ledges: [{ cylinder: 5, depthMm: 11.28, frettingMm: 0 }] })).deck({
+      5: [0.18, 0.18, 0.18, 0.18],
+    })
+    expect(moveOf(played, 5)).toMatchObject({
+      action: 'blocked',
+      reason: 'past-max-depth',
+      caution: 'machine-shop',
+      figures: { limitMm: 11.3, depthMm: 11.28 },
+    })
   })
 
   it('repeats a reading on the line where that can tell, else leaves it to the lead', () => {
-    expect(moveOf(new Played().deck({ 1: [0.12, 0.121, 0.138, 0.13] }), 1)).toMatchObject({ action: 'repeat-anew', stationDeg: 180, reason: 'on-the-line', figures: { more: 4, limitMm: 0.14 } })
-    expect(moveOf(new Played().deck({ 1: [0.12, 0.121, 0.1399, 0.13] }), 1)).toMatchObject({ action: 'decide', reason: 'too-close', caution: 'lead-decides' })
+    expect(moveOf(new Played().deck({ 1: [0.12, 0.121, 0.138, 0.13] }), 1)).toMatchObject({
+      action: 'repeat-anew',
+      stationDeg: 180,
+      reason: 'on-the-line',
+      figures: { more: 4, limitMm: 0.14 },
+    })
+    expect(moveOf(new Played().deck({ 1: [0.12, 0.121, 0.1399, 0.13] }), 1)).toMatchObject({
+      action: 'decide',
+      reason: 'too-close',
+      caution: 'lead-decides',
+    })
   })
 
   it('settles a reading on the line by its repeats, within the set and before its zero', () => {
     const played = new Played().deck().set(1, [0.12, 0.121, 0.138, 0.13])
     const setId = played.snapshot.sets.at(-1)!.id
     for (let more = 3; more > 0; more--) {
-      expect(moveOf(played, 1, { gaugeLive: true })).toMatchObject({ action: 'repeat', stationDeg: 180, figures: { more } })
-      played.act({ what: 'take-reading', readingId: played.id(500 + more), setId, angleDeg: 180, valueMm: 0.138, source: 'gauge' })
+      expect(moveOf(played, 1, { gaugeLive: true })).toMatchObject({
+        action: 'repeat',
+        stationDeg: 180,
+        figures: { more },
+      })
+      played.act({
+        what: 'take-reading',
+        readingId: played.id(500 + more),
+        setId,
+        angleDeg: 180,
+        valueMm: 0.138,
+        source: 'gauge',
+      })
     }
     expect(cylinder(played, 1).verdict).toBe('in')
     expect(moveOf(played, 1, { gaugeLive: true })).toMatchObject({ action: 'close-zero' })
   })
 
   it('suspects dirt where readings scatter and no lean explains it', () => {
-    expect(moveOf(new Played().deck({ 1: [0.075, 0.125, 0.075, 0.125] }), 1)).toMatchObject({ action: 'measure', reason: 'rough-readings', figures: { limitMm: 0.03 } })
+    expect(moveOf(new Played().deck({ 1: [0.075, 0.125, 0.075, 0.125] }), 1)).toMatchObject({
+      action: 'measure',
+      reason: 'rough-readings',
+      figures: { limitMm: 0.03 },
+    })
   })
 
   it('evens a step once every liner is inside by itself', () => {
@@ -188,7 +292,10 @@ describe('the next move', () => {
   })
 
   it('evens a head whose ends differ too much', () => {
-    const move = moveOf(new Played().deck({ 1: [0.075, 0.075, 0.075, 0.075], 2: [0.1, 0.1, 0.1, 0.1], 3: [0.133, 0.133, 0.133, 0.133] }), 1)
+    const move = moveOf(
+      new Played().deck({ 1: [0.075, 0.075, 0.075, 0.075], 2: [0.1, 0.1, 0.1, 0.1], 3: [0.133, 0.133, 0.133, 0.133] }),
+      1,
+    )
     expect(move).toMatchObject({ reason: 'head-range', figures: { limitMm: 0.05 } })
   })
 
@@ -211,31 +318,58 @@ describe('the next move', () => {
   })
 
   it('corrects nothing as found, and sends a bad final check back', () => {
-    expect(moveOf(new Played().deck({ 3: [-0.05, 0, 0, 0] }, 'as-found'), 3, { stage: 'as-found' })).toMatchObject({ action: 'close-stage', reason: 'baseline' })
-    expect(moveOf(new Played().deck({ 3: [0.15, 0.15, 0.15, 0.15] }, 'final-check'), 1, { stage: 'final-check' })).toMatchObject({ action: 'back-to-trial', cylinder: 3, reason: 'outside-high', caution: 'seals-out' })
+    expect(moveOf(new Played().deck({ 3: [-0.05, 0, 0, 0] }, 'as-found'), 3, { stage: 'as-found' })).toMatchObject({
+      action: 'close-stage',
+      reason: 'baseline',
+    })
+    expect(
+      moveOf(new Played().deck({ 3: [0.15, 0.15, 0.15, 0.15] }, 'final-check'), 1, { stage: 'final-check' }),
+    ).toMatchObject({ action: 'back-to-trial', cylinder: 3, reason: 'outside-high', caution: 'seals-out' })
   })
 
   it('says which liner to pull at the final check and what is outside, though another lies on the line', () => {
-    const atEnd = (deck: Parameters<Played['deck']>[0]) => moveOf(new Played().deck(deck, 'final-check'), 1, { stage: 'final-check' })
+    const atEnd = (deck: Parameters<Played['deck']>[0]) =>
+      moveOf(new Played().deck(deck, 'final-check'), 1, { stage: 'final-check' })
     const even = (mm: number) => [mm, mm, mm, mm]
-    expect(atEnd({ 1: [0.12, 0.121, 0.139, 0.13], 4: [0.03, 0.1, 0.1, 0.1] })).toMatchObject({ action: 'back-to-trial', cylinder: 4, reason: 'outside-low', figures: { valueMm: 0.03, limitMm: 0.06 } })
+    expect(atEnd({ 1: [0.12, 0.121, 0.139, 0.13], 4: [0.03, 0.1, 0.1, 0.1] })).toMatchObject({
+      action: 'back-to-trial',
+      cylinder: 4,
+      reason: 'outside-low',
+      figures: { valueMm: 0.03, limitMm: 0.06 },
+    })
     const leaning = atEnd({ 4: [0.075, 0.1, 0.125, 0.1] })
     expect(leaning).toMatchObject({ cylinder: 4, reason: 'outside-spread', figures: { limitMm: 0.03 } })
     expect(leaning.figures.valueMm).toBeCloseTo(0.05, 9)
     const stepped = atEnd({ 1: even(0.12), 2: even(0.075), 3: even(0.1) })
     expect(stepped).toMatchObject({ cylinder: 2, reason: 'outside-step', figures: { neighbour: 1, limitMm: 0.04 } })
     expect(stepped.figures.valueMm).toBeCloseTo(0.045, 9)
-    expect(atEnd({ 1: even(0.075), 2: even(0.1), 3: even(0.133) })).toMatchObject({ cylinder: 3, reason: 'outside-head', figures: { limitMm: 0.05 } })
+    expect(atEnd({ 1: even(0.075), 2: even(0.1), 3: even(0.133) })).toMatchObject({
+      cylinder: 3,
+      reason: 'outside-head',
+      figures: { limitMm: 0.05 },
+    })
   })
 
   it('reads a liner on the line again at the final check too, and gives its figures to whoever decides', () => {
     const near = new Played().deck({ 5: [0.12, 0.121, 0.139, 0.13] }, 'final-check')
     const doubt = moveOf(near, 5, { stage: 'final-check' })
-    expect(doubt).toMatchObject({ action: 'decide', reason: 'too-close', cylinder: 5, caution: 'lead-decides', figures: { valueMm: 0.139, limitMm: 0.14 } })
+    expect(doubt).toMatchObject({
+      action: 'decide',
+      reason: 'too-close',
+      cylinder: 5,
+      caution: 'lead-decides',
+      figures: { valueMm: 0.139, limitMm: 0.14 },
+    })
     expect(doubt.figures).not.toHaveProperty('leavesMm')
     const open = new Played()
-    for (const c of [1, 2, 3, 4, 5, 6]) open.set(c, c === 5 ? [0.12, 0.121, 0.1375, 0.13] : [0.12, 0.121, 0.12, 0.119], { stage: 'final-check' })
-    expect(moveOf(open, 5, { stage: 'final-check' })).toMatchObject({ action: 'repeat', reason: 'on-the-line', cylinder: 5, stationDeg: 180 })
+    for (const c of [1, 2, 3, 4, 5, 6])
+      open.set(c, c === 5 ? [0.12, 0.121, 0.1375, 0.13] : [0.12, 0.121, 0.12, 0.119], { stage: 'final-check' })
+    expect(moveOf(open, 5, { stage: 'final-check' })).toMatchObject({
+      action: 'repeat',
+      reason: 'on-the-line',
+      cylinder: 5,
+      stationDeg: 180,
+    })
   })
 
   it('finds the shim by its measured thickness, the one already in its bore too', () => {
@@ -266,7 +400,11 @@ describe('the next move', () => {
       }
       if (m.action === 'shim' || m.action === 'shim-out') {
         heights.set(c, m.figures.expectMm!)
-        played.shim(c, m.action === 'shim' ? shimOfThickness(played.snapshot, m.figures.shimMm!, c)!.id : null, m.figures.expectMm!)
+        played.shim(
+          c,
+          m.action === 'shim' ? shimOfThickness(played.snapshot, m.figures.shimMm!, c)!.id : null,
+          m.figures.expectMm!,
+        )
       }
     }
     expect.unreachable('the stage never came to its end')
@@ -282,13 +420,21 @@ describe('route and gates', () => {
     expect(states()).toMatchObject({ 'as-found': 'done', counterbores: 'next', cut: 'later' })
     // A shop that only measures and shims passes the ledges, parts, plan and cutter by.
     played.set(1, [0.1])
-    expect(states()).toMatchObject({ counterbores: 'passed', parts: 'passed', 'repair-plan': 'passed', cut: 'passed', 'trial-fit': 'next' })
+    expect(states()).toMatchObject({
+      counterbores: 'passed',
+      parts: 'passed',
+      'repair-plan': 'passed',
+      cut: 'passed',
+      'trial-fit': 'next',
+    })
     played.set(2, [10.5], { stage: 'counterbores' })
     expect(states()).toMatchObject({ counterbores: 'next', parts: 'passed', 'trial-fit': 'begun' })
   })
 
   it('opens again what was closed', () => {
-    const played = new Played().act({ what: 'close-stage', stage: 'as-found', note: '' }).act({ what: 'reopen-stage', stage: 'as-found', note: 'one forgotten' })
+    const played = new Played()
+      .act({ what: 'close-stage', stage: 'as-found', note: '' })
+      .act({ what: 'reopen-stage', stage: 'as-found', note: 'one forgotten' })
     expect(isClosed(played.snapshot, 'as-found')).toBe(false)
   })
 
@@ -302,8 +448,12 @@ describe('route and gates', () => {
   })
 
   it('lets an incomplete baseline pass with a reason, but signs nothing with a stage open', () => {
-    expect(gateProblems(new Played().snapshot, 'as-found')).toEqual([{ code: 'not-measured', cylinders: [1, 2, 3, 4, 5, 6], soft: true }])
-    expect(gateProblems(new Played().snapshot, 'record')).toEqual([{ code: 'earlier-open', cylinders: [], soft: false }])
+    expect(gateProblems(new Played().snapshot, 'as-found')).toEqual([
+      { code: 'not-measured', cylinders: [1, 2, 3, 4, 5, 6], soft: true },
+    ])
+    expect(gateProblems(new Played().snapshot, 'record')).toEqual([
+      { code: 'earlier-open', cylinders: [], soft: false },
+    ])
   })
 })
 
@@ -319,12 +469,25 @@ describe('sheets and shapes', () => {
     expect(readFiringOrder('1-4-2-6-3-5', 6)).toEqual([1, 4, 2, 6, 3, 5])
     expect(readFiringOrder(' 1, 3 4–2 ', 4)).toEqual([1, 3, 4, 2])
     expect(readFiringOrder('', 4)).toEqual([])
-    for (const wrong of ['1-3-4', '1-3-4-4', '1-3-4-5', '1-3-4-x', '0-1-2-3']) expect(readFiringOrder(wrong, 4), wrong).toBeNull()
+    for (const wrong of ['1-3-4', '1-3-4-4', '1-3-4-5', '1-3-4-x', '0-1-2-3'])
+      expect(readFiringOrder(wrong, 4), wrong).toBeNull()
   })
 
   it('plan usual engines', () => {
-    expect(planEngine('inline', 6, 3).heads).toEqual([[1, 2, 3], [4, 5, 6]])
-    expect(planEngine('vee', 8, 4)).toMatchObject({ banks: [[1, 3, 5, 7], [2, 4, 6, 8]], heads: [[1, 3, 5, 7], [2, 4, 6, 8]] })
+    expect(planEngine('inline', 6, 3).heads).toEqual([
+      [1, 2, 3],
+      [4, 5, 6],
+    ])
+    expect(planEngine('vee', 8, 4)).toMatchObject({
+      banks: [
+        [1, 3, 5, 7],
+        [2, 4, 6, 8],
+      ],
+      heads: [
+        [1, 3, 5, 7],
+        [2, 4, 6, 8],
+      ],
+    })
     expect(planEngine('inline', 0, 0).banks).toEqual([[1]])
     const shape = { name: 'x', boreMm: 100, pitchMm: 130, ...planEngine('vee', 6, 1) }
     expect(engineShape.safeParse(shape).success).toBe(true)

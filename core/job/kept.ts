@@ -5,8 +5,38 @@ import type { Kept, Snapshot } from './snapshot'
 
 /** What surrounds a job now, as far as the job names it: what its signature keeps. */
 export function keptOf(snapshot: Snapshot): Kept {
-  const { job, engine, sheet, stationsDeg, rule, tooling, ledges, shims, gauges, people, liners, rates, pullers, renewalCosts } = carryAway(snapshot)
-  return { job, engine, sheet, stationsDeg, rule, tooling, ledges, shims, gauges, people, liners, rates, pullers, renewalCosts }
+  const {
+    job,
+    engine,
+    sheet,
+    stationsDeg,
+    rule,
+    tooling,
+    ledges,
+    shims,
+    gauges,
+    people,
+    liners,
+    rates,
+    pullers,
+    renewalCosts,
+  } = carryAway(snapshot)
+  return {
+    job,
+    engine,
+    sheet,
+    stationsDeg,
+    rule,
+    tooling,
+    ledges,
+    shims,
+    gauges,
+    people,
+    liners,
+    rates,
+    pullers,
+    renewalCosts,
+  }
 }
 
 /** The first things, and of the others those that are not among them. */

@@ -35,15 +35,28 @@ export function readLedge(snapshot: Snapshot, cylinder: number): LedgeState {
   const cuts = standingOf(snapshot.cuts, cylinder)
   const marks = standingOf(snapshot.wearMarks, cylinder)
   const earlier = snapshot.ledges.find((l) => l.cylinder === cylinder)
-  const complete = snapshot.stationsDeg.every((angle) => stations.some((s) => s.angleDeg === angle && s.valueMm !== null))
-  const cutSince = cuts.filter((c) => !complete || c.seq > (set?.seq ?? -Infinity)).reduce((sum, c) => sum + c.packMm + c.biasMm, 0)
+  const complete = snapshot.stationsDeg.every((angle) =>
+    stations.some((s) => s.angleDeg === angle && s.valueMm !== null),
+  )
+  const cutSince = cuts
+    .filter((c) => !complete || c.seq > (set?.seq ?? -Infinity))
+    .reduce((sum, c) => sum + c.packMm + c.biasMm, 0)
 
   // A depth is least where the ledge is highest.
   const fit = carriesPlane(values) ? fitPlane(values, snapshot.engine.boreMm) : null
-  const plane = fit && { centreMm: fit.centreMm, tiltMm: fit.tiltMm, highAtDeg: fit.highAtDeg === null ? null : turnDeg(fit.highAtDeg + 180) }
-  const measuredDepthMm = plane && complete ? plane.centreMm - plane.tiltMm / 2 : (earlier?.depthMm ?? nominalLedgeDepthMm(snapshot.sheet.links))
+  const plane = fit && {
+    centreMm: fit.centreMm,
+    tiltMm: fit.tiltMm,
+    highAtDeg: fit.highAtDeg === null ? null : turnDeg(fit.highAtDeg + 180),
+  }
+  const measuredDepthMm =
+    plane && complete
+      ? plane.centreMm - plane.tiltMm / 2
+      : (earlier?.depthMm ?? nominalLedgeDepthMm(snapshot.sheet.links))
   const { cleanupMm } = snapshot.tooling
-  const fretting = marks.filter((m) => m.kind === 'fretting' || m.kind === 'pitting').reduce((most, m) => Math.max(most, m.depthMm), earlier?.frettingMm ?? 0)
+  const fretting = marks
+    .filter((m) => m.kind === 'fretting' || m.kind === 'pitting')
+    .reduce((most, m) => Math.max(most, m.depthMm), earlier?.frettingMm ?? 0)
   const lastMark = marks.reduce((seq, m) => Math.max(seq, m.seq), -Infinity)
   const cutSinceMarks = cuts.filter((c) => c.seq > lastMark).reduce((sum, c) => sum + c.packMm + c.biasMm, 0)
   const cleanCutMm = fretting + cleanupMm + (plane?.tiltMm ?? 0)
@@ -52,17 +65,26 @@ export function readLedge(snapshot: Snapshot, cylinder: number): LedgeState {
   const changed = complete && cutSince > 0
 
   return {
-    cylinder, set, stations, complete, changed, marks, plane, depthMm, frettingMm,
-    judgement: plane && complete && !changed
-      ? judgeLedge({
-          readings: values.map(({ angleDeg, valueMm }) => ({ angleDeg, valueMm })),
-          uncertaintyMm: set?.uncertaintyMm ?? 0,
-          maxDepthMm: snapshot.sheet.limits.maxLedgeDepthMm,
-          maxTiltMm: snapshot.sheet.limits.withinLinerMaxMm,
-          cleanupMm,
-          marks: marks.map(({ kind, atDeg, depthMm: deep }) => ({ kind, atDeg, depthMm: deep })),
-        })
-      : null,
+    cylinder,
+    set,
+    stations,
+    complete,
+    changed,
+    marks,
+    plane,
+    depthMm,
+    frettingMm,
+    judgement:
+      plane && complete && !changed
+        ? judgeLedge({
+            readings: values.map(({ angleDeg, valueMm }) => ({ angleDeg, valueMm })),
+            uncertaintyMm: set?.uncertaintyMm ?? 0,
+            maxDepthMm: snapshot.sheet.limits.maxLedgeDepthMm,
+            maxTiltMm: snapshot.sheet.limits.withinLinerMaxMm,
+            cleanupMm,
+            marks: marks.map(({ kind, atDeg, depthMm: deep }) => ({ kind, atDeg, depthMm: deep })),
+          })
+        : null,
   }
 }
 

@@ -15,13 +15,27 @@ beforeEach(() => {
 function find(cylinder: number, kind: Finding['kind'], severity: number, more: Partial<Finding> = {}): string {
   const findingId = played.id(6000 + made++)
   const { on = 'outside', atDeg = 90, spanDeg = 40, fromMm = 20, toMm = 60, pastSteps = null } = more
-  played.act({ what: 'mark-finding', findingId, cylinder, on, kind, atDeg, spanDeg, fromMm, toMm, severity, pastSteps, words: '' })
+  played.act({
+    what: 'mark-finding',
+    findingId,
+    cylinder,
+    on,
+    kind,
+    atDeg,
+    spanDeg,
+    fromMm,
+    toMm,
+    severity,
+    pastSteps,
+    words: '',
+  })
   return findingId
 }
 const patterns = () => findPatterns(played.snapshot).map((p) => [p.code, p.kind, p.cylinders.join()])
 
 describe('the suggested grade', () => {
-  it('of a clean liner is good', () => expect(suggestGrade(played.snapshot, 1)).toEqual({ grade: 'good', sum: 0, reasons: [] }))
+  it('of a clean liner is good', () =>
+    expect(suggestGrade(played.snapshot, 1)).toEqual({ grade: 'good', sum: 0, reasons: [] }))
 
   it('falls with what is found, and back when it is struck out', () => {
     const light = find(1, 'pitting', 1)
@@ -47,7 +61,15 @@ describe('the suggested grade', () => {
   })
 
   it('gives way to what a person confirmed last', () => {
-    const grade = (as: 'good' | 'scrap') => played.act({ what: 'grade-cylinder', gradeId: played.id(6900 + made++), cylinder: 1, grade: as, suggested: 'good', words: '' })
+    const grade = (as: 'good' | 'scrap') =>
+      played.act({
+        what: 'grade-cylinder',
+        gradeId: played.id(6900 + made++),
+        cylinder: 1,
+        grade: as,
+        suggested: 'good',
+        words: '',
+      })
     expect(confirmedGrade(played.snapshot, 1)).toBeNull()
     grade('scrap')
     grade('good')
@@ -71,10 +93,22 @@ describe('patterns', () => {
   })
 
   it('see it grow worse toward one end', () => {
-    for (const [c, s] of [[2, 1], [3, 1], [4, 2], [5, 2], [6, 3]] as const) find(c, 'scale', s, { on: 'jacket', spanDeg: 360 })
+    for (const [c, s] of [
+      [2, 1],
+      [3, 1],
+      [4, 2],
+      [5, 2],
+      [6, 3],
+    ] as const)
+      find(c, 'scale', s, { on: 'jacket', spanDeg: 360 })
     expect(patterns()).toEqual([['worse-to-rear', 'scale', '2,3,4,5,6']])
     played = new Played(wholeJob())
-    for (const [c, s] of [[1, 3], [2, 2], [3, 1]] as const) find(c, 'scale', s, { on: 'jacket', spanDeg: 360 })
+    for (const [c, s] of [
+      [1, 3],
+      [2, 2],
+      [3, 1],
+    ] as const)
+      find(c, 'scale', s, { on: 'jacket', spanDeg: 360 })
     expect(patterns()).toEqual([['worse-to-front', 'scale', '1,2,3']])
   })
 
@@ -82,13 +116,19 @@ describe('patterns', () => {
     find(2, 'coolant-track', 1, { pastSteps: 1 })
     find(3, 'coolant-track', 2, { pastSteps: 2 })
     find(6, 'coolant-track', 3, { pastSteps: 4 })
-    expect(findPatterns(played.snapshot).map((p) => [p.code, p.cylinders.join(), p.steps])).toEqual([['past-all', '6', 4], ['held-by-ring', '2,3', 2]])
+    expect(findPatterns(played.snapshot).map((p) => [p.code, p.cylinders.join(), p.steps])).toEqual([
+      ['past-all', '6', 4],
+      ['held-by-ring', '2,3', 2],
+    ])
   })
 
   it('know the thrust sides and one that stands alone', () => {
     find(1, 'scoring', 2, { on: 'bore', atDeg: 85 })
     find(4, 'scoring', 3, { on: 'bore', atDeg: 275 })
-    expect(patterns()).toEqual([['thrust-side', 'scoring', '1,4'], ['one-alone', 'scoring', '4']])
+    expect(patterns()).toEqual([
+      ['thrust-side', 'scoring', '1,4'],
+      ['one-alone', 'scoring', '4'],
+    ])
   })
 })
 
@@ -108,19 +148,41 @@ describe('the complaint', () => {
 
   it('is not, where every liner stands inside', () => {
     came(['coolant-in-oil', 'overhaul']).deck({}, 'as-found')
-    expect(readComplaint(played.snapshot)).toMatchObject({ signs: [{ code: 'all-inside' }], unexplained: ['coolant-in-oil'] })
+    expect(readComplaint(played.snapshot)).toMatchObject({
+      signs: [{ code: 'all-inside' }],
+      unexplained: ['coolant-in-oil'],
+    })
   })
 
   it('is left open while something is unmeasured', () => {
     came(['head-gasket']).set(1, [0.1, 0.1, 0.1, 0.1], { stage: 'as-found' })
-    expect(readComplaint(played.snapshot)).toMatchObject({ signs: [{ code: 'not-measured', cylinders: [2, 3, 4, 5, 6] }], unexplained: [] })
+    expect(readComplaint(played.snapshot)).toMatchObject({
+      signs: [{ code: 'not-measured', cylinders: [2, 3, 4, 5, 6] }],
+      unexplained: [],
+    })
   })
 })
 
 describe('one, some or all', () => {
   it('breaks even exactly where both are expected to cost the same', () => {
-    const grade = (cylinder: number, as: 'good' | 'fair' | 'poor' | 'scrap') => played.act({ what: 'grade-cylinder', gradeId: played.id(6900 + made++), cylinder, grade: as, suggested: as, words: '' })
-    for (const [c, g] of [[1, 'good'], [2, 'poor'], [3, 'scrap'], [4, 'fair'], [5, 'poor'], [6, 'fair']] as const) grade(c, g)
+    const grade = (cylinder: number, as: 'good' | 'fair' | 'poor' | 'scrap') =>
+      played.act({
+        what: 'grade-cylinder',
+        gradeId: played.id(6900 + made++),
+        cylinder,
+        grade: as,
+        suggested: as,
+        words: '',
+      })
+    for (const [c, g] of [
+      [1, 'good'],
+      [2, 'poor'],
+      [3, 'scrap'],
+      [4, 'fair'],
+      [5, 'poor'],
+      [6, 'fair'],
+    ] as const)
+      grade(c, g)
     const plan = planRenewals(played.snapshot)
     expect(plan.options[0]!.renew).toEqual([3])
     expect(plan.grades.every((g) => g.confirmed)).toBe(true)
@@ -134,7 +196,12 @@ describe('one, some or all', () => {
   })
 
   it('never breaks even where more new liners do not help', () => {
-    const option = (comebackChance: number, expectedCost: number) => ({ renew: [], nowCost: 0, comebackChance, expectedCost })
+    const option = (comebackChance: number, expectedCost: number) => ({
+      renew: [],
+      nowCost: 0,
+      comebackChance,
+      expectedCost,
+    })
     expect(breakEvenReturn(option(0.1, 10), option(0.1, 20), 100)).toBeNull()
     expect(breakEvenReturn(option(0.2, 20), option(0.1, 15), 100)).toBeCloseTo(50, 9)
   })

@@ -13,7 +13,12 @@ const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / value
 const meanOf = (c: MoveCylinder) => mean(c.readings.map((r) => r.valueMm))
 
 /** A move with nothing in it but what is given. */
-export function move(action: MoveAction, cylinder: number | null, reason: MoveReason, rest: Partial<NextMove> = {}): NextMove {
+export function move(
+  action: MoveAction,
+  cylinder: number | null,
+  reason: MoveReason,
+  rest: Partial<NextMove> = {},
+): NextMove {
   return { action, cylinder, stationDeg: null, reason, caution: null, figures: {}, ...rest }
 }
 
@@ -38,18 +43,34 @@ function planInto(input: NextMoveInput, c: MoveCylinder, window: Window): CutPla
     finishMm: shop.finishMm,
     maxPassMm: shop.maxPassMm,
     cutterBiasMm: shop.cutterBiasMm,
-    ...(c.depthMm !== null && spec.maxLedgeDepthMm !== null ? { depthMm: c.depthMm, maxDepthMm: spec.maxLedgeDepthMm } : {}),
+    ...(c.depthMm !== null && spec.maxLedgeDepthMm !== null
+      ? { depthMm: c.depthMm, maxDepthMm: spec.maxLedgeDepthMm }
+      : {}),
   })
 }
 
 /** A plan told as the one thing to do now. */
-function planned(input: NextMoveInput, c: MoveCylinder, plan: CutPlan, reason: MoveReason, figures: NextMove['figures']): NextMove {
-  const lean = { tiltMm: plan.fit.tiltMm, highAtDeg: plan.fit.highAtDeg, cleanCutMm: plan.cleanCutMm, frettingMm: c.frettingMm }
+function planned(
+  input: NextMoveInput,
+  c: MoveCylinder,
+  plan: CutPlan,
+  reason: MoveReason,
+  figures: NextMove['figures'],
+): NextMove {
+  const lean = {
+    tiltMm: plan.fit.tiltMm,
+    highAtDeg: plan.fit.highAtDeg,
+    cleanCutMm: plan.cleanCutMm,
+    frettingMm: c.frettingMm,
+  }
   const out = c.shimInMm > 0 ? { shimOutMm: c.shimInMm } : {}
   const all = { ...lean, ...out, ...figures }
   if (plan.action === 'blocked') {
     const depth = { depthMm: c.depthMm ?? 0, limitMm: input.spec.maxLedgeDepthMm ?? 0 }
-    return move('blocked', c.cylinder, plan.reasons[0] ?? reason, { caution: 'machine-shop', figures: { ...all, ...depth } })
+    return move('blocked', c.cylinder, plan.reasons[0] ?? reason, {
+      caution: 'machine-shop',
+      figures: { ...all, ...depth },
+    })
   }
   if (plan.action === 'shim') {
     const shim = { ...all, shimMm: plan.shimMm, expectMm: plan.expectMm, endMm: plan.expectMm }
@@ -59,7 +80,11 @@ function planned(input: NextMoveInput, c: MoveCylinder, plan: CutPlan, reason: M
     return move('shim-out', c.cylinder, reason, { figures: { ...all, expectMm: plan.expectMm, endMm: plan.expectMm } })
   }
   const pass = plan.passes[0]
-  if (!pass) return move('blocked', c.cylinder, 'no-leaf-thin-enough', { caution: 'lead-decides', figures: { ...all, packMm: plan.leftoverMm } })
+  if (!pass)
+    return move('blocked', c.cylinder, 'no-leaf-thin-enough', {
+      caution: 'lead-decides',
+      figures: { ...all, packMm: plan.leftoverMm },
+    })
   return move('cut', c.cylinder, reason, {
     caution: 'chips',
     figures: {
@@ -93,15 +118,23 @@ export function ownCorrection(input: NextMoveInput, c: MoveCylinder, judgement: 
   const out = Object.values(verdicts).includes('out')
   if (out || c.frettingMm > 0) {
     const plan = planInto(input, c, spec)
-    const already = plan.action === 'none' ? c.shimInMm === 0 : plan.action === 'shim' && Math.abs(plan.shimMm - c.shimInMm) <= SLACK_MM
+    const already =
+      plan.action === 'none'
+        ? c.shimInMm === 0
+        : plan.action === 'shim' && Math.abs(plan.shimMm - c.shimInMm) <= SLACK_MM
     if (!already) return planned(input, c, plan, ownReason(input, c, tiltMm), {})
     // The plane is inside, yet the readings scatter more than one liner may: the measuring is at fault.
     const values = c.readings.map((r) => r.valueMm)
     return move('measure', c.cylinder, 'rough-readings', {
       stationDeg: input.stationsDeg[0]!,
       caution: 'clamp',
-      figures: { rangeMm: Math.max(...values) - Math.min(...values), limitMm: spec.withinLinerMaxMm, holdDownNm: spec.holdDownNm,
-        stationNumber: 1, stationCount: input.stationsDeg.length },
+      figures: {
+        rangeMm: Math.max(...values) - Math.min(...values),
+        limitMm: spec.withinLinerMaxMm,
+        holdDownNm: spec.holdDownNm,
+        stationNumber: 1,
+        stationCount: input.stationsDeg.length,
+      },
     })
   }
   return Object.values(verdicts).includes('unsure') ? onTheLine(input, c, verdicts) : null
@@ -117,7 +150,14 @@ export function finalDoubt(input: NextMoveInput, c: MoveCylinder, judgement: Pro
   const found = onTheLine(input, c, verdicts)
   if (found.action !== 'decide') return found
   const { valueMm, limitMm, uncertaintyMm } = found.figures
-  return { ...found, figures: { ...(valueMm === undefined ? {} : { valueMm }), ...(limitMm === undefined ? {} : { limitMm }), ...(uncertaintyMm === undefined ? {} : { uncertaintyMm }) } }
+  return {
+    ...found,
+    figures: {
+      ...(valueMm === undefined ? {} : { valueMm }),
+      ...(limitMm === undefined ? {} : { limitMm }),
+      ...(uncertaintyMm === undefined ? {} : { uncertaintyMm }),
+    },
+  }
 }
 
 /**
@@ -127,55 +167,83 @@ export function finalDoubt(input: NextMoveInput, c: MoveCylinder, judgement: Pro
  */
 export function finalOutside(input: NextMoveInput, judgement: ProtrusionJudgement): NextMove | null {
   const { spec } = input
-  const send = (cylinder: number, reason: MoveReason, valueMm: number, limitMm: number, more: NextMove['figures'] = {}) =>
-    move('back-to-trial', cylinder, reason, { caution: 'seals-out', figures: { valueMm, limitMm, ...more } })
+  const send = (
+    cylinder: number,
+    reason: MoveReason,
+    valueMm: number,
+    limitMm: number,
+    more: NextMove['figures'] = {},
+  ) => move('back-to-trial', cylinder, reason, { caution: 'seals-out', figures: { valueMm, limitMm, ...more } })
   for (const l of judgement.liners) {
     if (l.verdicts.low === 'out') return send(l.cylinder, 'outside-low', l.minMm, spec.minMm)
     if (l.verdicts.high === 'out') return send(l.cylinder, 'outside-high', l.maxMm, spec.maxMm)
     if (l.verdicts.evenness === 'out') return send(l.cylinder, 'outside-spread', l.rangeMm, spec.withinLinerMaxMm)
   }
-  const fromAim = (cylinder: number) => Math.abs((judgement.liners.find((l) => l.cylinder === cylinder)?.meanMm ?? spec.aimMm) - spec.aimMm)
+  const fromAim = (cylinder: number) =>
+    Math.abs((judgement.liners.find((l) => l.cylinder === cylinder)?.meanMm ?? spec.aimMm) - spec.aimMm)
   const farthest = (cylinders: readonly number[]) => [...cylinders].sort((x, y) => fromAim(y) - fromAim(x))[0]!
   const step = worstStep(judgement, 'out')
   if (step && spec.adjacentMaxMm !== null) {
     const cylinder = farthest([step.a, step.b])
-    return send(cylinder, 'outside-step', Math.abs(step.differenceMm), spec.adjacentMaxMm, { neighbour: cylinder === step.a ? step.b : step.a })
+    return send(cylinder, 'outside-step', Math.abs(step.differenceMm), spec.adjacentMaxMm, {
+      neighbour: cylinder === step.a ? step.b : step.a,
+    })
   }
   const head = judgement.heads.find((h) => h.verdict === 'out')
-  if (head && spec.headRangeMaxMm !== null) return send(farthest(head.cylinders), 'outside-head', head.rangeMm, spec.headRangeMaxMm)
+  if (head && spec.headRangeMaxMm !== null)
+    return send(farthest(head.cylinders), 'outside-head', head.rangeMm, spec.headRangeMaxMm)
   return null
 }
 
 /** The largest step of a verdict. */
 function worstStep(judgement: ProtrusionJudgement, verdict: Verdict): StepJudgement | undefined {
-  return judgement.adjacent.filter((s) => s.verdict === verdict).sort((x, y) => Math.abs(y.differenceMm) - Math.abs(x.differenceMm))[0]
+  return judgement.adjacent
+    .filter((s) => s.verdict === verdict)
+    .sort((x, y) => Math.abs(y.differenceMm) - Math.abs(x.differenceMm))[0]
 }
 
 /** A reading that lies on its limit: repeat it, or let a person decide on a correction. */
-function onTheLine(input: NextMoveInput, c: MoveCylinder, verdicts: { low: string; high: string; evenness: string }): NextMove {
+function onTheLine(
+  input: NextMoveInput,
+  c: MoveCylinder,
+  verdicts: { low: string; high: string; evenness: string },
+): NextMove {
   const { spec } = input
   const byHeight = [...c.readings].sort((x, y) => x.valueMm - y.valueMm)
   const [low, high] = [byHeight[0]!, byHeight.at(-1)!]
   const evenness = verdicts.low === 'in' && verdicts.high === 'in'
-  const [limitMm, judge] = verdicts.low === 'unsure' ? [spec.minMm, judgeLower] as const : [spec.maxMm, judgeUpper] as const
+  const [limitMm, judge] =
+    verdicts.low === 'unsure' ? ([spec.minMm, judgeLower] as const) : ([spec.maxMm, judgeUpper] as const)
   const doubtful = byHeight.filter((r) => judge(r.valueMm, limitMm, stationU(c, r)) === 'unsure')
   // Of several on the line the one that lies nearest to it decides; of a spread, the end that is known worse.
   const nearest = doubtful.sort((x, y) => Math.abs(x.valueMm - limitMm) - Math.abs(y.valueMm - limitMm))[0] ?? high
   const at = evenness ? (low.repeats < high.repeats ? low : high) : nearest
   const figures = evenness
-    ? { valueMm: high.valueMm - low.valueMm, limitMm: spec.withinLinerMaxMm, uncertaintyMm: combinedUncertaintyMm(stationU(c, low), stationU(c, high)) }
+    ? {
+        valueMm: high.valueMm - low.valueMm,
+        limitMm: spec.withinLinerMaxMm,
+        uncertaintyMm: combinedUncertaintyMm(stationU(c, low), stationU(c, high)),
+      }
     : { valueMm: at.valueMm, limitMm, uncertaintyMm: stationU(c, at) }
   const single = evenness ? combinedUncertaintyMm(c.uncertaintyMm, c.uncertaintyMm) : c.uncertaintyMm
   const needed = readingsToDecide(figures.valueMm - figures.limitMm, single)
   if (needed !== null && needed > at.repeats) {
     // A set that is ended takes nothing more: then the liner is measured anew, and that station that often.
     const more = c.set === 'closed' ? needed : needed - at.repeats
-    return move(c.set === 'closed' ? 'repeat-anew' : 'repeat', c.cylinder, 'on-the-line', { stationDeg: at.angleDeg, figures: { ...figures, more } })
+    return move(c.set === 'closed' ? 'repeat-anew' : 'repeat', c.cylinder, 'on-the-line', {
+      stationDeg: at.angleDeg,
+      figures: { ...figures, more },
+    })
   }
   const guard = Math.min(c.uncertaintyMm, (spec.maxMm - spec.minMm) / 2)
   const plan = planInto(input, c, { minMm: spec.minMm + guard, maxMm: spec.maxMm - guard })
-  const correction = plan.action === 'none' || plan.action === 'blocked' ? {} : planned(input, c, plan, 'too-close', {}).figures
-  return move('decide', c.cylinder, 'too-close', { stationDeg: at.angleDeg, caution: 'lead-decides', figures: { ...correction, ...figures } })
+  const correction =
+    plan.action === 'none' || plan.action === 'blocked' ? {} : planned(input, c, plan, 'too-close', {}).figures
+  return move('decide', c.cylinder, 'too-close', {
+    stationDeg: at.angleDeg,
+    caution: 'lead-decides',
+    figures: { ...correction, ...figures },
+  })
 }
 
 /** The window that its neighbours and its head leave to a liner. */
@@ -187,8 +255,14 @@ function windowAmong(input: NextMoveInput, c: MoveCylinder): Window {
   for (const other of input.cylinders) {
     const at = head.indexOf(other.cylinder)
     if (other.cylinder === c.cylinder || at < 0 || other.readings.length === 0 || other.changed) continue
-    const reach = [spec.headRangeMaxMm ?? Infinity, Math.abs(at - place) === 1 ? (spec.adjacentMaxMm ?? Infinity) : Infinity]
-    const u = combinedUncertaintyMm(linerMeanUncertaintyMm(judgeable(c), 0), linerMeanUncertaintyMm(judgeable(other), 0))
+    const reach = [
+      spec.headRangeMaxMm ?? Infinity,
+      Math.abs(at - place) === 1 ? (spec.adjacentMaxMm ?? Infinity) : Infinity,
+    ]
+    const u = combinedUncertaintyMm(
+      linerMeanUncertaintyMm(judgeable(c), 0),
+      linerMeanUncertaintyMm(judgeable(other), 0),
+    )
     const span = Math.max(0, Math.min(...reach) - u)
     minMm = Math.max(minMm, meanOf(other) - span)
     maxMm = Math.min(maxMm, meanOf(other) + span)
@@ -197,7 +271,12 @@ function windowAmong(input: NextMoveInput, c: MoveCylinder): Window {
 }
 
 /** Corrects one of the liners of a step or head that is out: the one farther from the aim, if it can be done. */
-function correctAmong(input: NextMoveInput, cylinders: number[], reason: MoveReason, figures: NextMove['figures']): NextMove {
+function correctAmong(
+  input: NextMoveInput,
+  cylinders: number[],
+  reason: MoveReason,
+  figures: NextMove['figures'],
+): NextMove {
   const byDistance = input.cylinders
     .filter((c) => cylinders.includes(c.cylinder))
     .sort((a, b) => Math.abs(meanOf(b) - input.spec.aimMm) - Math.abs(meanOf(a) - input.spec.aimMm))
@@ -224,7 +303,11 @@ export function deckCorrection(input: NextMoveInput, judgement: ProtrusionJudgem
     return { ...found, figures: { ...found.figures, neighbour: found.cylinder === out.a ? out.b : out.a } }
   }
   const head = judgement.heads.find((h) => h.verdict === 'out')
-  if (head) return correctAmong(input, head.cylinders, 'head-range', { rangeMm: head.rangeMm, limitMm: input.spec.headRangeMaxMm ?? 0 })
+  if (head)
+    return correctAmong(input, head.cylinders, 'head-range', {
+      rangeMm: head.rangeMm,
+      limitMm: input.spec.headRangeMaxMm ?? 0,
+    })
   return deckDoubt(input, judgement)
 }
 
@@ -236,6 +319,8 @@ export function deckDoubt(input: NextMoveInput, judgement: ProtrusionJudgement):
   const figures = unsure
     ? { valueMm: Math.abs(unsure.differenceMm), limitMm: input.spec.adjacentMaxMm ?? 0, neighbour: unsure.b }
     : { valueMm: unsureHead!.rangeMm, limitMm: input.spec.headRangeMaxMm ?? 0 }
-  return move('decide', unsure ? unsure.a : unsureHead!.cylinders[0]!, unsure ? 'stepped' : 'head-range', { caution: 'lead-decides', figures })
+  return move('decide', unsure ? unsure.a : unsureHead!.cylinders[0]!, unsure ? 'stepped' : 'head-range', {
+    caution: 'lead-decides',
+    figures,
+  })
 }
-

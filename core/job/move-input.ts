@@ -33,7 +33,9 @@ export function moveInput(snapshot: Snapshot, deck: Deck, selected: number | nul
     shop: { ...snapshot.tooling, shimStockMm: freeShims(snapshot).map((s) => s.actualMm) },
     cylinders: deck.cylinders.map((c) => ({
       cylinder: c.cylinder,
-      readings: c.stations.flatMap((s) => (s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm, repeats: s.readings.length }])),
+      readings: c.stations.flatMap((s) =>
+        s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm, repeats: s.readings.length }],
+      ),
       uncertaintyMm: c.uncertaintyMm,
       set: c.set === null ? 'none' : c.set.closed ? 'closed' : 'open',
       zeroMoved: c.set?.closed?.zeroMoved ?? false,

@@ -1,5 +1,14 @@
 import { z } from 'zod'
-import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, reading, refuseTwice, thicknessMm } from '../schema'
+import {
+  angleDeg,
+  cylinderNumber,
+  headList,
+  lengthFromZeroMm,
+  lengthMm,
+  reading,
+  refuseTwice,
+  thicknessMm,
+} from '../schema'
 import { measuredStages } from './stages'
 
 const cylinderInput = z.strictObject({
@@ -51,23 +60,71 @@ export const nextMoveInput = z
   })
   .superRefine((input, context) => {
     const numbers = input.cylinders.map((c) => c.cylinder)
-    refuseTwice(numbers, context, (i) => ['cylinders', i, 'cylinder'], (n) => `cylinder ${n} is given twice`)
+    refuseTwice(
+      numbers,
+      context,
+      (i) => ['cylinders', i, 'cylinder'],
+      (n) => `cylinder ${n} is given twice`,
+    )
     if (input.selected !== null && !numbers.includes(input.selected)) {
-      context.addIssue({ code: 'custom', message: `cylinder ${input.selected} is not on this engine`, path: ['selected'] })
+      context.addIssue({
+        code: 'custom',
+        message: `cylinder ${input.selected} is not on this engine`,
+        path: ['selected'],
+      })
     }
   })
 export type NextMoveInput = z.infer<typeof nextMoveInput>
 
 export type MoveAction =
-  | 'measure' | 'close-zero' | 'repeat' | 'repeat-anew' | 'decide' | 'shim' | 'shim-out' | 'cut' | 'blocked'
-  | 'next-cylinder' | 'close-stage' | 'back-to-trial' | 'done'
+  | 'measure'
+  | 'close-zero'
+  | 'repeat'
+  | 'repeat-anew'
+  | 'decide'
+  | 'shim'
+  | 'shim-out'
+  | 'cut'
+  | 'blocked'
+  | 'next-cylinder'
+  | 'close-stage'
+  | 'back-to-trial'
+  | 'done'
 
 export type MoveReason =
-  | 'first' | 'continue' | 'after-cut' | 'after-shim' | 'after-shim-out' | 'zero-moved' | 'rough-readings' | 'baseline' | 'zero-unchecked'
-  | 'leans' | 'fretted' | 'low' | 'high' | 'stepped' | 'head-range' | 'on-the-line' | 'too-close'
-  | 'past-max-depth' | 'no-shim-thick-enough' | 'no-leaf-thin-enough' | 'all-inside' | 'closed'
-  | 'waits-first' | 'waits-open' | 'waits-changed' | 'waits-zero' | 'waits-line' | 'waits-outside'
-  | 'outside-low' | 'outside-high' | 'outside-spread' | 'outside-step' | 'outside-head'
+  | 'first'
+  | 'continue'
+  | 'after-cut'
+  | 'after-shim'
+  | 'after-shim-out'
+  | 'zero-moved'
+  | 'rough-readings'
+  | 'baseline'
+  | 'zero-unchecked'
+  | 'leans'
+  | 'fretted'
+  | 'low'
+  | 'high'
+  | 'stepped'
+  | 'head-range'
+  | 'on-the-line'
+  | 'too-close'
+  | 'past-max-depth'
+  | 'no-shim-thick-enough'
+  | 'no-leaf-thin-enough'
+  | 'all-inside'
+  | 'closed'
+  | 'waits-first'
+  | 'waits-open'
+  | 'waits-changed'
+  | 'waits-zero'
+  | 'waits-line'
+  | 'waits-outside'
+  | 'outside-low'
+  | 'outside-high'
+  | 'outside-spread'
+  | 'outside-step'
+  | 'outside-head'
 
 export type MoveCaution = 'clamp' | 'chips' | 'chamfer' | 'lead-decides' | 'machine-shop' | 'seals-out'
 

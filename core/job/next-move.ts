@@ -10,7 +10,11 @@ function measuring(input: NextMoveInput, c: MoveCylinder): NextMove | null {
   if (open.length > 0) {
     const reason: MoveReason = c.changed
       ? (`after-${c.changed.kind}` as const)
-      : c.zeroMoved ? 'zero-moved' : c.readings.length === 0 ? 'first' : 'continue'
+      : c.zeroMoved
+        ? 'zero-moved'
+        : c.readings.length === 0
+          ? 'first'
+          : 'continue'
     const stationDeg = open[0]!
     return move('measure', c.cylinder, reason, {
       stationDeg,
@@ -35,14 +39,18 @@ function ending(input: NextMoveInput, c: MoveCylinder): NextMove | null {
 function waitsFor({ action, reason }: NextMove): MoveReason {
   if (reason.startsWith('after-')) return 'waits-changed'
   if (action === 'close-zero' || reason === 'zero-moved') return 'waits-zero'
-  if (action === 'measure') return reason === 'first' ? 'waits-first' : reason === 'continue' ? 'waits-open' : 'waits-outside'
+  if (action === 'measure')
+    return reason === 'first' ? 'waits-first' : reason === 'continue' ? 'waits-open' : 'waits-outside'
   return action === 'repeat' || action === 'repeat-anew' || action === 'decide' ? 'waits-line' : 'waits-outside'
 }
 
 /** Cylinders from the one in hand onward, round the engine. */
 function inTurn(input: NextMoveInput): MoveCylinder[] {
   const order = input.heads.flat().flatMap((n) => input.cylinders.find((c) => c.cylinder === n) ?? [])
-  const start = Math.max(0, order.findIndex((c) => c.cylinder === input.selected))
+  const start = Math.max(
+    0,
+    order.findIndex((c) => c.cylinder === input.selected),
+  )
   return [...order.slice(start), ...order.slice(0, start)]
 }
 
@@ -66,7 +74,12 @@ export function nextMove(input: NextMoveInput): NextMove {
   )
   const wants = (c: MoveCylinder) => {
     const doubt = input.stage === 'final-check' ? finalDoubt(input, c, judgement) : null
-    const correction = input.stage === 'trial-fit' && !c.changed ? ownCorrection(input, c, judgement) : doubt?.action === 'repeat' ? doubt : null
+    const correction =
+      input.stage === 'trial-fit' && !c.changed
+        ? ownCorrection(input, c, judgement)
+        : doubt?.action === 'repeat'
+          ? doubt
+          : null
     // Readings are repeated within their set, before its zero is taken.
     const repeat = correction?.action === 'repeat' ? correction : null
     return measuring(input, c) ?? repeat ?? ending(input, c) ?? correction
@@ -77,14 +90,22 @@ export function nextMove(input: NextMoveInput): NextMove {
     const own = wants(inHand)
     if (own) return own
   }
-  const waiting = [...others.filter((c) => c.changed), ...others.filter((c) => !c.changed)].find((c) => wants(c) !== null)
+  const waiting = [...others.filter((c) => c.changed), ...others.filter((c) => !c.changed)].find(
+    (c) => wants(c) !== null,
+  )
   if (waiting) return move('next-cylinder', waiting.cylinder, waitsFor(wants(waiting)!))
   if (input.stage === 'as-found') return move('close-stage', null, 'baseline')
   if (input.stage === 'final-check') {
     const outside = finalOutside(input, judgement)
     if (outside) return outside
     const doubtful = judgement.liners.find((l) => Object.values(l.verdicts).includes('unsure'))
-    const own = doubtful && finalDoubt(input, input.cylinders.find((c) => c.cylinder === doubtful.cylinder)!, judgement)
+    const own =
+      doubtful &&
+      finalDoubt(
+        input,
+        input.cylinders.find((c) => c.cylinder === doubtful.cylinder)!,
+        judgement,
+      )
     const doubt = own ?? deckDoubt(input, judgement)
     if (doubt) return { ...doubt, action: 'decide', caution: 'lead-decides' }
     return move('close-stage', null, 'all-inside')

@@ -10,10 +10,23 @@ function headsOf(bank: readonly number[], perHead: number): number[][] {
  * Banks and heads of a usual engine: an inline one counts front to rear; in a V the odd
  * cylinders stand in one bank and the even ones in the other.
  */
-export function planEngine(layout: 'inline' | 'vee', cylinders: number, perHead: number): Pick<EngineShape, 'layout' | 'banks' | 'heads' | 'firing' | 'bankAngleDeg'> {
+export function planEngine(
+  layout: 'inline' | 'vee',
+  cylinders: number,
+  perHead: number,
+): Pick<EngineShape, 'layout' | 'banks' | 'heads' | 'firing' | 'bankAngleDeg'> {
   const all = Array.from({ length: Math.max(1, Math.min(24, Math.floor(cylinders) || 1)) }, (_, i) => i + 1)
-  const banks = layout === 'inline' ? [all] : [all.filter((c) => c % 2 === 1), all.filter((c) => c % 2 === 0)].filter((b) => b.length > 0)
-  return { layout, banks, heads: banks.flatMap((bank) => headsOf(bank, perHead)), firing: [], bankAngleDeg: layout === 'vee' ? 90 : 0 }
+  const banks =
+    layout === 'inline'
+      ? [all]
+      : [all.filter((c) => c % 2 === 1), all.filter((c) => c % 2 === 0)].filter((b) => b.length > 0)
+  return {
+    layout,
+    banks,
+    heads: banks.flatMap((bank) => headsOf(bank, perHead)),
+    firing: [],
+    bankAngleDeg: layout === 'vee' ? 90 : 0,
+  }
 }
 
 /**

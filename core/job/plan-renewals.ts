@@ -41,7 +41,9 @@ export function planRenewals(snapshot: Snapshot, costs: RenewalCosts = snapshot.
     alwaysRenew: grades.filter((g) => g.grade === 'scrap').map((g) => g.cylinder),
     cost: { openUpAgain, downtime, linerParts, linerLabour },
   })
-  const breakEven = options.map((o, i) => (options[i + 1] ? breakEvenReturn(o, options[i + 1]!, returnCost(costs)) : null))
+  const breakEven = options.map((o, i) =>
+    options[i + 1] ? breakEvenReturn(o, options[i + 1]!, returnCost(costs)) : null,
+  )
   return { grades, options, cheapest, breakEven }
 }
 

@@ -71,7 +71,10 @@ export function swellLeftMs(state: FittingState, nowMs: number): number | null {
 }
 
 /** The wet band that must be in first: its liner, its ring, and how long is left; null where none is wet. */
-export function runningBand(all: readonly FittingState[], nowMs: number): { cylinder: number; ring: RingFit; leftMs: number } | null {
+export function runningBand(
+  all: readonly FittingState[],
+  nowMs: number,
+): { cylinder: number; ring: RingFit; leftMs: number } | null {
   const wet = all.flatMap((f) => {
     const leftMs = swellLeftMs(f, nowMs)
     return leftMs === null ? [] : [{ cylinder: f.cylinder, ring: f.rings.find((r) => r.dueAt !== null)!, leftMs }]
@@ -80,13 +83,29 @@ export function runningBand(all: readonly FittingState[], nowMs: number): { cyli
 }
 
 /** Why a step is out of order; null where it may be done. */
-export type OrderProblem = 'fit-not-open' | 'ring-order' | 'already-on' | 'wet-first' | 'wrong-lubricant' | 'rings-missing' | 'band-late' | 'already-in' | 'no-such-groove'
+export type OrderProblem =
+  | 'fit-not-open'
+  | 'ring-order'
+  | 'already-on'
+  | 'wet-first'
+  | 'wrong-lubricant'
+  | 'rings-missing'
+  | 'band-late'
+  | 'already-in'
+  | 'no-such-groove'
 
 /**
  * Whether a ring may be wetted or put on now. Rings go on in the order of the sheet, those
  * that swell last of all: once wetted, the clock runs.
  */
-export function sealProblem(snapshot: Snapshot, cylinder: number, groove: number, step: 'wetted' | 'on', lubricant: string, nowMs: number): OrderProblem | null {
+export function sealProblem(
+  snapshot: Snapshot,
+  cylinder: number,
+  groove: number,
+  step: 'wetted' | 'on',
+  lubricant: string,
+  nowMs: number,
+): OrderProblem | null {
   const state = readFitting(snapshot).find((f) => f.cylinder === cylinder)
   const ring = state?.rings[groove]
   if (!state || !ring) return 'no-such-groove'
@@ -94,7 +113,9 @@ export function sealProblem(snapshot: Snapshot, cylinder: number, groove: number
   if (ring.state === 'on') return 'already-on'
   if (ring.seal.lubricant !== lubricant) return 'wrong-lubricant'
   const swells = (r: RingFit) => r.seal.swellMinutes !== null
-  const before = state.rings.filter((r) => (swells(ring) ? !swells(r) || r.groove < groove : !swells(r) && r.groove < groove))
+  const before = state.rings.filter((r) =>
+    swells(ring) ? !swells(r) || r.groove < groove : !swells(r) && r.groove < groove,
+  )
   if (before.some((r) => r.state !== 'on')) return 'ring-order'
   if (!swells(ring)) return step === 'wetted' ? 'ring-order' : null
   if (step === 'wetted') return null

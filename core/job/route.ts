@@ -21,7 +21,10 @@ export function isClosed(snapshot: Pick<Snapshot, 'closures'>, stage: StageName)
 
 /** What closed a stage: its own closure, or the signature of the job that passed it by; null where it is open. */
 export function closureOf(snapshot: Pick<Snapshot, 'closures'>, stage: StageName): Closure | null {
-  const last = snapshot.closures.filter((c) => c.stage === stage).sort((a, b) => a.seq - b.seq).at(-1)
+  const last = snapshot.closures
+    .filter((c) => c.stage === stage)
+    .sort((a, b) => a.seq - b.seq)
+    .at(-1)
   if (last?.closes) return last
   return optionalStages.includes(stage) ? closureOf(snapshot, 'record') : null
 }
@@ -36,9 +39,11 @@ export interface RouteFacts {
 /** The stages in which something was done. */
 export function begunStages(snapshot: Snapshot): Set<StageName> {
   const begun = new Set<StageName>(snapshot.sets.map((s) => s.stage))
-  for (const stage of stageNames) if (stageLine[stage].begins.some((rows) => snapshot[rows].length > 0)) begun.add(stage)
+  for (const stage of stageNames)
+    if (stageLine[stage].begins.some((rows) => snapshot[rows].length > 0)) begun.add(stage)
   // What is cut, and plugged for it, belongs to the trial fit of a job without a plan.
-  if (snapshot.plans.length > 0 && (snapshot.cuts.length > 0 || snapshot.tally.some((t) => t.place === 'bore'))) begun.add('cut')
+  if (snapshot.plans.length > 0 && (snapshot.cuts.length > 0 || snapshot.tally.some((t) => t.place === 'bore')))
+    begun.add('cut')
   return begun
 }
 
@@ -59,7 +64,9 @@ export function routeStages(snapshot: { job: { work: readonly WorkName[] } }): S
 export function readRoute(facts: RouteFacts): { stage: StageName; state: StageState }[] {
   const route = stagesOf(facts.work)
   const passed = (stage: StageName) =>
-    optionalStages.includes(stage) && !facts.begun.has(stage) && route.slice(route.indexOf(stage) + 1).some((s) => facts.begun.has(s) || isClosed(facts, s))
+    optionalStages.includes(stage) &&
+    !facts.begun.has(stage) &&
+    route.slice(route.indexOf(stage) + 1).some((s) => facts.begun.has(s) || isClosed(facts, s))
   const next = route.find((stage) => !isClosed(facts, stage) && !passed(stage))
   return route.map((stage) => {
     if (isClosed(facts, stage)) return { stage, state: 'done' }
@@ -81,8 +88,25 @@ export function reopenProblems(snapshot: Snapshot, stage: StageName): GateProble
 
 /** Every reason for which a stage cannot be closed yet. */
 export const gateCodes = [
-  'no-plan', 'plug-in', 'clean-first', 'earlier-open', 'later-closed', 'not-measured', 'changed', 'zero-moved', 'out', 'unsure',
-  'nothing-in', 'not-pulled', 'not-graded', 'marked-since', 'no-decision', 'ring-missing', 'not-pressed', 'clock-out', 'shifted',
+  'no-plan',
+  'plug-in',
+  'clean-first',
+  'earlier-open',
+  'later-closed',
+  'not-measured',
+  'changed',
+  'zero-moved',
+  'out',
+  'unsure',
+  'nothing-in',
+  'not-pulled',
+  'not-graded',
+  'marked-since',
+  'no-decision',
+  'ring-missing',
+  'not-pressed',
+  'clock-out',
+  'shifted',
 ] as const
 export type GateCode = (typeof gateCodes)[number]
 
@@ -116,7 +140,11 @@ function ledgeProblems(snapshot: Snapshot): GateProblem[] {
   const problems: GateProblem[] = [
     { code: 'not-measured', cylinders: pick((l) => !l.complete), soft: true },
     { code: 'zero-moved', cylinders: pick((l) => l.complete && (l.set?.closed?.zeroMoved ?? false)), soft: true },
-    { code: 'clean-first', cylinders: pick((l) => l.marks.some((m) => m.kind === 'burr' || m.kind === 'old-seal')), soft: false },
+    {
+      code: 'clean-first',
+      cylinders: pick((l) => l.marks.some((m) => m.kind === 'burr' || m.kind === 'old-seal')),
+      soft: false,
+    },
   ]
   return problems.filter((p) => p.cylinders.length > 0)
 }
@@ -134,23 +162,34 @@ function fitProblems(snapshot: Snapshot): GateProblem[] {
 
 /** Liners that stand otherwise than they did dry, beyond doubt. */
 function shiftProblems(snapshot: Snapshot): GateProblem[] {
-  const cylinders = compareWithDry(snapshot).filter((c) => c.sure && c.cause !== 'same').map((c) => c.cylinder)
+  const cylinders = compareWithDry(snapshot)
+    .filter((c) => c.sure && c.cause !== 'same')
+    .map((c) => c.cylinder)
   return cylinders.length > 0 ? [{ code: 'shifted', cylinders, soft: true }] : []
 }
 
 /** All cylinders where nothing of a kind is there; none where something is. */
 const allUnless = (snapshot: Snapshot, there: boolean) => (there ? [] : snapshot.engine.heads.flat())
 /** The cylinders without a standing entry of a kind. */
-const without = (snapshot: Snapshot, has: readonly { cylinder: number; struck?: unknown }[]) => snapshot.engine.heads.flat().filter((c) => !has.some((h) => h.cylinder === c && !h.struck))
+const without = (snapshot: Snapshot, has: readonly { cylinder: number; struck?: unknown }[]) =>
+  snapshot.engine.heads.flat().filter((c) => !has.some((h) => h.cylinder === c && !h.struck))
 /** A problem where it names any cylinder. */
-const among = (code: GateProblem['code'], cylinders: number[], soft: boolean): GateProblem[] => (cylinders.length > 0 ? [{ code, cylinders, soft }] : [])
+const among = (code: GateProblem['code'], cylinders: number[], soft: boolean): GateProblem[] =>
+  cylinders.length > 0 ? [{ code, cylinders, soft }] : []
 
 /** What stands in the way of closing each stage by itself. A stage without its gate does not compile. */
 const gates: Record<StageName, (s: Snapshot) => GateProblem[]> = {
   'as-found': (s) => deckProblems(readDeck(s, 'as-found')),
   protect: (s) => among('nothing-in', allUnless(s, s.tally.length > 0), true),
   pull: (s) => among('not-pulled', without(s, s.pulls), true),
-  look: (s) => [...among('not-graded', without(s, s.grades), true), ...among('marked-since', s.engine.heads.flat().filter((c) => worseSinceGraded(s, c) !== null), true)],
+  look: (s) => [
+    ...among('not-graded', without(s, s.grades), true),
+    ...among(
+      'marked-since',
+      s.engine.heads.flat().filter((c) => worseSinceGraded(s, c) !== null),
+      true,
+    ),
+  ],
   decide: (s) => among('no-decision', allUnless(s, s.decisions.length > 0), false),
   counterbores: ledgeProblems,
   // Parts may be measured or not: the plan says what it lacks.
@@ -169,7 +208,10 @@ const gates: Record<StageName, (s: Snapshot) => GateProblem[]> = {
  */
 export function gateProblems(snapshot: Snapshot, stage: StageName): GateProblem[] {
   const route = routeStages(snapshot)
-  const earlier = route.slice(0, Math.max(0, route.indexOf(stage))).filter((s) => !isClosed(snapshot, s) && !optionalStages.includes(s))
-  const blocked: GateProblem[] = earlier.length > 0 && stageLine[stage].waits ? [{ code: 'earlier-open', cylinders: [], soft: false }] : []
+  const earlier = route
+    .slice(0, Math.max(0, route.indexOf(stage)))
+    .filter((s) => !isClosed(snapshot, s) && !optionalStages.includes(s))
+  const blocked: GateProblem[] =
+    earlier.length > 0 && stageLine[stage].waits ? [{ code: 'earlier-open', cylinders: [], soft: false }] : []
   return [...blocked, ...gates[stage](snapshot)]
 }

@@ -15,7 +15,11 @@ beforeEach(() => {
 function closeSealed(stage: Closure['stage']): Closure {
   played.act({ what: 'close-stage', stage, note: '' })
   const last = played.snapshot.closures.at(-1)!
-  const made = { ...last, storedAt: '2026-11-02T08:00:01.000Z', kept: stage === 'record' ? keptOf(played.snapshot) : null }
+  const made = {
+    ...last,
+    storedAt: '2026-11-02T08:00:01.000Z',
+    kept: stage === 'record' ? keptOf(played.snapshot) : null,
+  }
   const sealed = { ...made, hash: sealOf(played.snapshot, made) }
   played.snapshot = { ...played.snapshot, closures: [...played.snapshot.closures.slice(0, -1), sealed] }
   return sealed
@@ -36,14 +40,26 @@ describe('a seal', () => {
     const trial = closeSealed('trial-fit')
     expect(state(trial)).toBe('stands')
     played.set(1, [0.1, 0.1, 0.1, 0.1], { stage: 'final-check', zeroMm: 0 })
-    played.act({ what: 'log-pull', pullId: played.id(5001), cylinder: 1, pullerId: null, peakNm: null, tightMm: [], ranOut: 'nothing', words: '' })
+    played.act({
+      what: 'log-pull',
+      pullId: played.id(5001),
+      cylinder: 1,
+      pullerId: null,
+      peakNm: null,
+      tightMm: [],
+      ranOut: 'nothing',
+      words: '',
+    })
     expect(state(trial)).toBe('stands')
   })
 
   it('is broken by a reading struck out under it, and by one changed by hand', () => {
     const trial = closeSealed('trial-fit')
     const first = played.snapshot.readings[0]!
-    const changed = { ...played.snapshot, readings: played.snapshot.readings.map((r) => (r.id === first.id ? { ...r, valueMm: 0.11 } : r)) }
+    const changed = {
+      ...played.snapshot,
+      readings: played.snapshot.readings.map((r) => (r.id === first.id ? { ...r, valueMm: 0.11 } : r)),
+    }
     expect(state(trial, changed)).toBe('broken')
     played.act({ what: 'strike-reading', readingId: first.id, reason: 'looked wrong' })
     expect(state(trial)).toBe('broken')
@@ -51,7 +67,20 @@ describe('a seal', () => {
 
   it('of one stage does not mind what happens in another; the record minds all', () => {
     const trial = closeSealed('trial-fit')
-    played.act({ what: 'mark-finding', findingId: played.id(5002), cylinder: 2, on: 'outside', kind: 'pitting', atDeg: 0, spanDeg: 40, fromMm: 1, toMm: 2, severity: 1, pastSteps: null, words: '' })
+    played.act({
+      what: 'mark-finding',
+      findingId: played.id(5002),
+      cylinder: 2,
+      on: 'outside',
+      kind: 'pitting',
+      atDeg: 0,
+      spanDeg: 40,
+      fromMm: 1,
+      toMm: 2,
+      severity: 1,
+      pastSteps: null,
+      words: '',
+    })
     const record = closeSealed('record')
     expect([state(trial), state(record)]).toEqual(['stands', 'stands'])
     played.act({ what: 'strike-entry', entryId: played.id(5002), reason: 'dirt' })
@@ -68,39 +97,102 @@ describe('a seal', () => {
   it('does not mind where a store counts from', () => {
     const record = closeSealed('record')
     const moved = (n: number) => n * 3 + 1000
-    const elsewhere = JSON.parse(JSON.stringify(played.snapshot), (key, value: unknown) => (key === 'seq' ? moved(value as number) : value)) as Snapshot
+    const elsewhere = JSON.parse(JSON.stringify(played.snapshot), (key, value: unknown) =>
+      key === 'seq' ? moved(value as number) : value,
+    ) as Snapshot
     expect(state({ ...record, seq: moved(record.seq) }, elsewhere)).toBe('stands')
     expect(withPlainSeqs(elsewhere)).toEqual(withPlainSeqs(played.snapshot))
   })
 
   it('minds who closed it, when by both clocks, and with which words', () => {
     const trial = closeSealed('trial-fit')
-    const changes: Partial<Closure>[] = [{ personId: played.id(1) }, { at: '2026-11-02T07:00:00.000Z' }, { storedAt: '2026-11-03T08:00:01.000Z' }, { note: 'forced' }]
+    const changes: Partial<Closure>[] = [
+      { personId: played.id(1) },
+      { at: '2026-11-02T07:00:00.000Z' },
+      { storedAt: '2026-11-03T08:00:01.000Z' },
+      { note: 'forced' },
+    ]
     expect(changes.map((c) => state({ ...trial, ...c }))).toEqual(changes.map(() => 'broken'))
   })
 
   it('names the stage that an entry is sealed in while it is closed, and none after it was opened', () => {
-    played.act({ what: 'mark-finding', findingId: played.id(5002), cylinder: 2, on: 'outside', kind: 'pitting', atDeg: 0, spanDeg: 40, fromMm: 1, toMm: 2, severity: 1, pastSteps: null, words: '' })
+    played.act({
+      what: 'mark-finding',
+      findingId: played.id(5002),
+      cylinder: 2,
+      on: 'outside',
+      kind: 'pitting',
+      atDeg: 0,
+      spanDeg: 40,
+      fromMm: 1,
+      toMm: 2,
+      severity: 1,
+      pastSteps: null,
+      words: '',
+    })
     expect(sealedIn(played.snapshot, played.id(5002))).toBeNull()
     closeSealed('look')
-    played.act({ what: 'mark-finding', findingId: played.id(5003), cylinder: 2, on: 'outside', kind: 'scale', atDeg: 0, spanDeg: 40, fromMm: 1, toMm: 2, severity: 1, pastSteps: null, words: '' })
-    expect([sealedIn(played.snapshot, played.id(5002)), sealedIn(played.snapshot, played.id(5003))]).toEqual(['look', null])
+    played.act({
+      what: 'mark-finding',
+      findingId: played.id(5003),
+      cylinder: 2,
+      on: 'outside',
+      kind: 'scale',
+      atDeg: 0,
+      spanDeg: 40,
+      fromMm: 1,
+      toMm: 2,
+      severity: 1,
+      pastSteps: null,
+      words: '',
+    })
+    expect([sealedIn(played.snapshot, played.id(5002)), sealedIn(played.snapshot, played.id(5003))]).toEqual([
+      'look',
+      null,
+    ])
     played.act({ what: 'reopen-stage', stage: 'look', note: 'x' })
     expect(sealedIn(played.snapshot, played.id(5002))).toBeNull()
   })
 
   it('of version 2 and 3 is made the same for ever', () => {
-    played.act({ what: 'mark-finding', findingId: played.id(5002), cylinder: 2, on: 'outside', kind: 'pitting', atDeg: 0, spanDeg: 40, fromMm: 1, toMm: 2, severity: 1, pastSteps: null, words: '' })
+    played.act({
+      what: 'mark-finding',
+      findingId: played.id(5002),
+      cylinder: 2,
+      on: 'outside',
+      kind: 'pitting',
+      atDeg: 0,
+      spanDeg: 40,
+      fromMm: 1,
+      toMm: 2,
+      severity: 1,
+      pastSteps: null,
+      words: '',
+    })
     played.act({ what: 'strike-entry', entryId: played.id(5002), reason: 'dirt' })
     const golden = (stage: Closure['stage'], sealVersion: number) =>
-      sealOf(played.snapshot, { seq: 10_000, personId: ids.person, at: '2026-11-02T09:00:00.000Z', stage, closes: true, note: '', hash: '', sealVersion, storedAt: '2026-11-02T09:00:01.000Z', kept: stage === 'record' ? keptOf(played.snapshot) : null })
+      sealOf(played.snapshot, {
+        seq: 10_000,
+        personId: ids.person,
+        at: '2026-11-02T09:00:00.000Z',
+        stage,
+        closes: true,
+        note: '',
+        hash: '',
+        sealVersion,
+        storedAt: '2026-11-02T09:00:01.000Z',
+        kept: stage === 'record' ? keptOf(played.snapshot) : null,
+      })
     expect(golden('trial-fit', 2)).toBe('0c95222222ea9ffbb501065e39a35688fb9f820724e1d30471c727f3770a894e')
     expect(golden('look', 2)).toBe('874e3759c07a43e6905b85faacd8dd71a005cff1f7083cdb1aa8fb2cfee0ce5a')
     expect(golden('record', 2)).toBe('080b15afda2579e3cf0525ea17c85b0e109030d70d0aa2df4b359e140553dba5')
     expect(golden('trial-fit', 3)).toBe('76dcf1cb139cf826dffc923dd8e11e32d1b4208fa9dc48b016285eb2262f5073')
     expect(golden('record', 3)).toBe('15ac954a8e7082810b0d9d01ae8267de4cdccf8c35d48308a69c61168c23db64')
     // A field that a later version adds, empty where nobody filled it, changes nothing.
-    const later = { ...played.snapshot, readings: played.snapshot.readings.map((r) => ({ ...r, place: null, remarks: [] })) } as Snapshot
+    const later = {
+      ...played.snapshot,
+      readings: played.snapshot.readings.map((r) => ({ ...r, place: null, remarks: [] })),
+    } as Snapshot
     played.snapshot = later
     expect(golden('trial-fit', 3)).toBe('76dcf1cb139cf826dffc923dd8e11e32d1b4208fa9dc48b016285eb2262f5073')
   })
@@ -127,10 +219,16 @@ describe('a signed job', () => {
       people: people.map((p) => ({ ...p, name: 'Somebody else' })),
     }
     const shown = asSigned(changed)
-    expect(shown).toMatchObject({ job: { title: job.title, number: 77, archived: true }, engine: { name: engine.name }, people: [{ name: 'Ines Varga' }] })
+    expect(shown).toMatchObject({
+      job: { title: job.title, number: 77, archived: true },
+      engine: { name: engine.name },
+      people: [{ name: 'Ines Varga' }],
+    })
     expect(shown.gauges.find((g) => g.id === ids.gauge)).toEqual(gauges.find((g) => g.id === ids.gauge))
     expect(sealState(shown, record)).toBe('stands')
-    expect(sealState(shown, { ...record, kept: { ...record.kept!, engine: { ...engine, name: 'Forged' } } })).toBe('broken')
+    expect(sealState(shown, { ...record, kept: { ...record.kept!, engine: { ...engine, name: 'Forged' } } })).toBe(
+      'broken',
+    )
     const open = { ...changed, closures: [...changed.closures, { ...record, seq: record.seq + 1, closes: false }] }
     expect(asSigned(open)).toBe(open)
   })
@@ -142,13 +240,26 @@ describe('what is carried away', () => {
     played.shim(2, fitted.id, 0.2)
     const stranger = { id: played.id(5100), name: 'Never Here', role: 'owner' as const }
     const lent = { ...played.snapshot.shims[3]!, id: played.id(5101), fitted: { jobId: played.id(5102), cylinder: 1 } }
-    const away = carryAway({ ...played.snapshot, people: [...played.snapshot.people, stranger], shims: [...played.snapshot.shims, lent] })
+    const away = carryAway({
+      ...played.snapshot,
+      people: [...played.snapshot.people, stranger],
+      shims: [...played.snapshot.shims, lent],
+    })
     expect(away.people.map((p) => p.name)).toEqual(['Ines Varga'])
     expect(away.gauges.map((g) => g.name)).toEqual(['fine'])
     expect(away.shims.map((s) => s.id)).toEqual([fitted.id])
     expect(away.pullers).toEqual([])
     expect(away.readings).toEqual(played.snapshot.readings)
-    played.act({ what: 'log-pull', pullId: played.id(5103), cylinder: 1, pullerId: bridge.id, peakNm: 1, tightMm: [], ranOut: 'oil', words: '' })
+    played.act({
+      what: 'log-pull',
+      pullId: played.id(5103),
+      cylinder: 1,
+      pullerId: bridge.id,
+      peakNm: 1,
+      tightMm: [],
+      ranOut: 'oil',
+      words: '',
+    })
     expect(carryAway(played.snapshot).pullers).toEqual([bridge])
   })
 })

@@ -42,7 +42,22 @@ const coveredBy2 = {
   'trial-fit': ['cuts', 'shimFits', 'placements'],
   fit: ['sealFits', 'presses'],
   'final-check': [],
-  record: ['wearMarks', 'placements', 'plans', 'tally', 'cuts', 'shimFits', 'pulls', 'findings', 'photos', 'grades', 'decisions', 'sealFits', 'presses', 'times'],
+  record: [
+    'wearMarks',
+    'placements',
+    'plans',
+    'tally',
+    'cuts',
+    'shimFits',
+    'pulls',
+    'findings',
+    'photos',
+    'grades',
+    'decisions',
+    'sealFits',
+    'presses',
+    'times',
+  ],
 } as const satisfies Partial<Record<StageName, readonly EntryCollection[]>>
 
 /** The version of the seals that are made now. */
@@ -59,7 +74,10 @@ function measured(snapshot: Snapshot, stage: StageName, upToSeq: number) {
     jobId: snapshot.job.id,
     sheets: snapshot.sheets.filter((s) => judgedBy.has(s.id)).sort((a, b) => a.id.localeCompare(b.id)),
     sets: until(sets, upToSeq),
-    readings: until(snapshot.readings.filter((r) => inSets.has(r.setId)), upToSeq),
+    readings: until(
+      snapshot.readings.filter((r) => inSets.has(r.setId)),
+      upToSeq,
+    ),
   }
 }
 
@@ -68,7 +86,11 @@ function present(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(present)
   if (value === null || typeof value !== 'object') return value
   const nothing = (v: unknown) => v === null || v === undefined || v === '' || (Array.isArray(v) && v.length === 0)
-  return Object.fromEntries(Object.entries(value).filter(([, v]) => !nothing(v)).map(([k, v]) => [k, present(v)]))
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, v]) => !nothing(v))
+      .map(([k, v]) => [k, present(v)]),
+  )
 }
 
 /**
@@ -86,7 +108,17 @@ export function sealOf(snapshot: Snapshot, closure: Closure): string {
   const entries = covered.map((rows): [EntryCollection, object[]] => [rows, until(snapshot[rows] as Row[], seq)])
   // Frozen: this is what stands in every job that was closed by it.
   if (sealVersion === 2) return hashText(orderedJson({ ...measured(snapshot, stage, seq), entries }))
-  return hashText(orderedJson(present({ version: sealVersion, ...measured(snapshot, stage, seq), entries: Object.fromEntries(entries), by: { personId, at, storedAt, closes, note }, kept })))
+  return hashText(
+    orderedJson(
+      present({
+        version: sealVersion,
+        ...measured(snapshot, stage, seq),
+        entries: Object.fromEntries(entries),
+        by: { personId, at, storedAt, closes, note },
+        kept,
+      }),
+    ),
+  )
 }
 
 /** Whether what a person closed or signed is still what stands here; `unknown` for marks of an earlier version, or not yet made. */
@@ -100,7 +132,12 @@ export function sealState(snapshot: Snapshot, closure: Closure): SealState {
 
 /** The signature that counts: the latest closing of the record; null before it is signed. */
 export function signatureOf(snapshot: Pick<Snapshot, 'closures'>): Closure | null {
-  return snapshot.closures.filter((c) => c.stage === 'record' && c.closes).sort((a, b) => a.seq - b.seq).at(-1) ?? null
+  return (
+    snapshot.closures
+      .filter((c) => c.stage === 'record' && c.closes)
+      .sort((a, b) => a.seq - b.seq)
+      .at(-1) ?? null
+  )
 }
 
 /** The latest closing or opening of each stage that closes it now. */
@@ -112,7 +149,9 @@ function standing(snapshot: Pick<Snapshot, 'closures'>): Closure[] {
 /** The closed stage whose seal covers an entry, so that it cannot be struck out while that stands; null where none does. */
 export function sealedIn(snapshot: Snapshot, entryId: string): StageName | null {
   for (const closure of standing(snapshot)) {
-    const covers = stageLine[closure.stage].rows.some((rows) => (snapshot[rows] as (Row & { id: string })[]).some((r) => r.id === entryId && r.seq <= closure.seq))
+    const covers = stageLine[closure.stage].rows.some((rows) =>
+      (snapshot[rows] as (Row & { id: string })[]).some((r) => r.id === entryId && r.seq <= closure.seq),
+    )
     if (covers) return closure.stage
   }
   return null

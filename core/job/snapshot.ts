@@ -15,7 +15,15 @@ export type RuleName = z.infer<typeof ruleName>
 
 export const layoutName = z.enum(['inline', 'vee'])
 export const seatName = z.enum(['top-stop', 'spacer-plate', 'mid-stop'])
-export const linkKind = z.enum(['flange', 'step-to-top', 'counterbore', 'ledge-below-block', 'mid-ledge', 'plate', 'plate-gasket'])
+export const linkKind = z.enum([
+  'flange',
+  'step-to-top',
+  'counterbore',
+  'ledge-below-block',
+  'mid-ledge',
+  'plate',
+  'plate-gasket',
+])
 
 /** The limits of an engine's sheet, mm and N·m. */
 export const limits = z
@@ -31,7 +39,8 @@ export const limits = z
   })
   .superRefine((l, context) => {
     if (l.minMm > l.maxMm) context.addIssue({ code: 'custom', message: 'limits-crossed', path: ['minMm'] })
-    else if (l.aimMm < l.minMm || l.aimMm > l.maxMm) context.addIssue({ code: 'custom', message: 'aim-outside', path: ['aimMm'] })
+    else if (l.aimMm < l.minMm || l.aimMm > l.maxMm)
+      context.addIssue({ code: 'custom', message: 'aim-outside', path: ['aimMm'] })
   })
 export type Limits = z.infer<typeof limits>
 
@@ -40,7 +49,10 @@ export const sheet = z.strictObject({
   id,
   version: z.int().min(1),
   seat: seatName,
-  links: z.array(z.strictObject({ kind: linkKind, nominalMm: thicknessMm })).min(2).max(8),
+  links: z
+    .array(z.strictObject({ kind: linkKind, nominalMm: thicknessMm }))
+    .min(2)
+    .max(8),
   limits,
   /** Where the limits were copied from: the manual, its page, and the day; who is `personId`. */
   source: z.string().max(300),
@@ -70,8 +82,10 @@ export const engineShape = z
   .superRefine((e, context) => {
     const cylinders = e.heads.flat()
     const inBanks = e.banks.flat().sort((a, b) => a - b)
-    if (inBanks.join() !== [...cylinders].sort((a, b) => a - b).join()) context.addIssue({ code: 'custom', message: 'banks-differ', path: ['banks'] })
-    if (cylinders.some((c) => c > cylinders.length)) context.addIssue({ code: 'custom', message: 'cylinder-gap', path: ['heads'] })
+    if (inBanks.join() !== [...cylinders].sort((a, b) => a - b).join())
+      context.addIssue({ code: 'custom', message: 'banks-differ', path: ['banks'] })
+    if (cylinders.some((c) => c > cylinders.length))
+      context.addIssue({ code: 'custom', message: 'cylinder-gap', path: ['heads'] })
     if (e.pitchMm <= e.boreMm) context.addIssue({ code: 'custom', message: 'pitch-under-bore', path: ['pitchMm'] })
   })
 export type EngineShape = z.infer<typeof engineShape>
@@ -182,7 +196,14 @@ export const wearMark = z.strictObject({
 export type WearMark = z.infer<typeof wearMark>
 
 /** A liner put into a bore for the trial stack, or taken out (null). */
-export const placement = z.strictObject({ id, seq, ...by, cylinder: cylinderNumber, linerId: id.nullable(), rotationDeg: angleDeg })
+export const placement = z.strictObject({
+  id,
+  seq,
+  ...by,
+  cylinder: cylinderNumber,
+  linerId: id.nullable(),
+  rotationDeg: angleDeg,
+})
 export type Placement = z.infer<typeof placement>
 
 export const schoolNames = ['leave', 'skim', 'aim', 'alike', 'upper', 'match'] as const
@@ -200,11 +221,26 @@ export const planBore = z.strictObject({
 export type PlanBore = z.infer<typeof planBore>
 
 /** The plan that was taken: the work list. The latest one counts. */
-export const takenPlan = z.strictObject({ id, seq, ...by, school: z.enum(schoolNames), changed: z.boolean(), targetMm: lengthMm, bores: z.array(planBore).min(1).max(99) })
+export const takenPlan = z.strictObject({
+  id,
+  seq,
+  ...by,
+  school: z.enum(schoolNames),
+  changed: z.boolean(),
+  targetMm: lengthMm,
+  bores: z.array(planBore).min(1).max(99),
+})
 export type TakenPlan = z.infer<typeof takenPlan>
 
 /** Hours spent on a stage, as somebody booked them, or planned for it. */
-export const bookedTime = z.strictObject({ ...entry, stage: z.enum(stageNames), kind: z.enum(['planned', 'used']), hours: z.number().min(0).max(500), words: z.string().max(300), struck: strike })
+export const bookedTime = z.strictObject({
+  ...entry,
+  stage: z.enum(stageNames),
+  kind: z.enum(['planned', 'used']),
+  hours: z.number().min(0).max(500),
+  words: z.string().max(300),
+  struck: strike,
+})
 export type BookedTime = z.infer<typeof bookedTime>
 
 /** What work costs in this shop. */
@@ -253,7 +289,9 @@ const surroundings = {
   stationsDeg: z.array(angleDeg).min(3),
   rule: ruleName,
   tooling,
-  ledges: z.array(z.strictObject({ cylinder: cylinderNumber, depthMm: lengthFromZeroMm, frettingMm: lengthFromZeroMm })),
+  ledges: z.array(
+    z.strictObject({ cylinder: cylinderNumber, depthMm: lengthFromZeroMm, frettingMm: lengthFromZeroMm }),
+  ),
   shims: z.array(shim),
   gauges: z.array(gauge),
   people: z.array(person),

@@ -33,19 +33,35 @@ export function make(stage: StageName, action: string, reason: string, rest: Par
 
 /** The one in hand first, then the others round the engine. */
 export function inTurn<T extends { cylinder: number }>(all: readonly T[], selected: number): T[] {
-  const at = Math.max(0, all.findIndex((l) => l.cylinder === selected))
+  const at = Math.max(
+    0,
+    all.findIndex((l) => l.cylinder === selected),
+  )
   return [...all.slice(at), ...all.slice(0, at)]
 }
 
 /** What a ledge still asks for; null where it is measured and clean. */
 function ledgeWants(l: LedgeState, stationsDeg: readonly number[], gaugeLive: boolean): StageMove | null {
   const dirt = l.marks.find((m) => m.kind === 'burr' || m.kind === 'old-seal')
-  if (dirt) return make('counterbores', 'clean-ledge', dirt.kind, { cylinder: l.cylinder, stationDeg: dirt.atDeg, caution: dirt.kind === 'burr' ? 'file' : null, figures: { markId: dirt.id } })
+  if (dirt)
+    return make('counterbores', 'clean-ledge', dirt.kind, {
+      cylinder: l.cylinder,
+      stationDeg: dirt.atDeg,
+      caution: dirt.kind === 'burr' ? 'file' : null,
+      figures: { markId: dirt.id },
+    })
   if (!l.complete || l.set?.closed?.zeroMoved) {
-    const open = l.set?.closed?.zeroMoved ? stationsDeg : stationsDeg.filter((a) => l.stations.find((s) => s.angleDeg === a)?.valueMm == null)
+    const open = l.set?.closed?.zeroMoved
+      ? stationsDeg
+      : stationsDeg.filter((a) => l.stations.find((s) => s.angleDeg === a)?.valueMm == null)
     const stationDeg = open[0] ?? stationsDeg[0]!
     const reason = l.set?.closed?.zeroMoved ? 'zero-moved' : open.length === stationsDeg.length ? 'first' : 'continue'
-    return make('counterbores', 'measure', reason, { cylinder: l.cylinder, stationDeg, caution: reason === 'first' ? 'clean' : null, figures: { n: stationsDeg.indexOf(stationDeg) + 1, of: stationsDeg.length } })
+    return make('counterbores', 'measure', reason, {
+      cylinder: l.cylinder,
+      stationDeg,
+      caution: reason === 'first' ? 'clean' : null,
+      figures: { n: stationsDeg.indexOf(stationDeg) + 1, of: stationsDeg.length },
+    })
   }
   if (!l.set?.closed && gaugeLive) return make('counterbores', 'close-zero', 'zero-unchecked', { cylinder: l.cylinder })
   return null
@@ -60,8 +76,13 @@ export function ledgeMove(snapshot: Snapshot, selected: number, gaugeLive: boole
     if (waiting === turn[0]) return ledgeWants(waiting, snapshot.stationsDeg, gaugeLive)!
     return make('counterbores', 'next-cylinder', 'next', { cylinder: waiting.cylinder })
   }
-  const worn = turn.filter((l) => l.judgement?.verdict === 'out').map((l) => l.cylinder).sort((a, b) => a - b)
-  return make('counterbores', 'close-stage', worn.length > 0 ? 'some-worn' : 'all-sound', { figures: { cylinders: worn.join(', ') } })
+  const worn = turn
+    .filter((l) => l.judgement?.verdict === 'out')
+    .map((l) => l.cylinder)
+    .sort((a, b) => a - b)
+  return make('counterbores', 'close-stage', worn.length > 0 ? 'some-worn' : 'all-sound', {
+    figures: { cylinders: worn.join(', ') },
+  })
 }
 
 /** The next move over the box of parts. */
@@ -72,9 +93,14 @@ export function partsMove(snapshot: Snapshot): StageMove {
   const measured = liners.filter((l) => partFigures(l) !== null)
   const next = liners.find((l) => partFigures(l) === null)
   if (liners.length === 0) return make('parts', 'add', 'no-liners', { figures: { bores } })
-  if (next) return make('parts', 'measure', measured.length < bores ? 'too-few-measured' : 'one-left', { figures: { label: next.label, partId: next.id, measured: measured.length, bores } })
+  if (next)
+    return make('parts', 'measure', measured.length < bores ? 'too-few-measured' : 'one-left', {
+      figures: { label: next.label, partId: next.id, measured: measured.length, bores },
+    })
   const odd = [...liners.filter((l) => partFlag(l, 'liner') !== 'good')]
-  return make('parts', 'close-stage', odd.length > 0 ? 'some-odd' : 'all-measured', { figures: { count: odd.length, labels: odd.map((l) => l.label).join(', '), offMm: oddParts.liner.offMm } })
+  return make('parts', 'close-stage', odd.length > 0 ? 'some-odd' : 'all-measured', {
+    figures: { count: odd.length, labels: odd.map((l) => l.label).join(', '), offMm: oddParts.liner.offMm },
+  })
 }
 
 /** The plan that is being worked to; null before one is taken. */
@@ -86,10 +112,19 @@ export function planInForce(snapshot: Snapshot): TakenPlan | null {
 export function planMove(snapshot: Snapshot): StageMove {
   if (isClosed(snapshot, 'repair-plan')) return make('repair-plan', 'done', 'closed')
   const open = readLedges(snapshot).filter((l) => !l.complete)
-  if (open.length > 0) return make('repair-plan', 'ledges-first', 'not-measured', { figures: { cylinders: open.map((l) => l.cylinder).join(', ') } })
+  if (open.length > 0)
+    return make('repair-plan', 'ledges-first', 'not-measured', {
+      figures: { cylinders: open.map((l) => l.cylinder).join(', ') },
+    })
   const plan = planInForce(snapshot)
   if (!plan) return make('repair-plan', 'take', 'compare', { button: false })
-  return make('repair-plan', 'close-stage', 'taken', { figures: { school: plan.school, cuts: plan.bores.filter((b) => b.cutMm > SLACK_MM).length, shims: plan.bores.filter((b) => b.shimMm > SLACK_MM).length } })
+  return make('repair-plan', 'close-stage', 'taken', {
+    figures: {
+      school: plan.school,
+      cuts: plan.bores.filter((b) => b.cutMm > SLACK_MM).length,
+      shims: plan.bores.filter((b) => b.shimMm > SLACK_MM).length,
+    },
+  })
 }
 
 /** A bore of the work list: what is planned of it, what is done, and what comes next. */
@@ -109,25 +144,52 @@ const thinnest = (snapshot: Snapshot) => Math.min(...snapshot.tooling.leavesMm)
 
 /** A shim near enough to the planned thickness to be the planned one, on the shelf or in this bore. */
 function shimFor(snapshot: Snapshot, cylinder: number, thicknessMm: number): Shim | null {
-  const here = snapshot.shims.filter((s) => s.fitted === null || (s.fitted.jobId === snapshot.job.id && s.fitted.cylinder === cylinder))
-  return here.sort((a, b) => Math.abs(a.actualMm - thicknessMm) - Math.abs(b.actualMm - thicknessMm)).find((s) => Math.abs(s.actualMm - thicknessMm) < 0.02) ?? null
+  const here = snapshot.shims.filter(
+    (s) => s.fitted === null || (s.fitted.jobId === snapshot.job.id && s.fitted.cylinder === cylinder),
+  )
+  return (
+    here
+      .sort((a, b) => Math.abs(a.actualMm - thicknessMm) - Math.abs(b.actualMm - thicknessMm))
+      .find((s) => Math.abs(s.actualMm - thicknessMm) < 0.02) ?? null
+  )
 }
 
 /** What is still possible after a cut that went too deep. */
-function afterTooDeep(snapshot: Snapshot, cylinder: number, bareCentreMm: number, halfLeanMm: number): Partial<StageMove> {
+function afterTooDeep(
+  snapshot: Snapshot,
+  cylinder: number,
+  bareCentreMm: number,
+  halfLeanMm: number,
+): Partial<StageMove> {
   const { minMm, maxMm, aimMm } = snapshot.sheet.limits
-  const inside = (liftMm: number) => bareCentreMm - halfLeanMm + liftMm >= minMm - SLACK_MM && bareCentreMm + halfLeanMm + liftMm <= maxMm + SLACK_MM
-  const nearest = <T>(all: T[], lift: (t: T) => number) => all.filter((t) => inside(lift(t))).sort((a, b) => Math.abs(bareCentreMm + lift(a) - aimMm) - Math.abs(bareCentreMm + lift(b) - aimMm))[0]
+  const inside = (liftMm: number) =>
+    bareCentreMm - halfLeanMm + liftMm >= minMm - SLACK_MM && bareCentreMm + halfLeanMm + liftMm <= maxMm + SLACK_MM
+  const nearest = <T>(all: T[], lift: (t: T) => number) =>
+    all
+      .filter((t) => inside(lift(t)))
+      .sort((a, b) => Math.abs(bareCentreMm + lift(a) - aimMm) - Math.abs(bareCentreMm + lift(b) - aimMm))[0]
   const shim = nearest(freeShims(snapshot), (s) => s.actualMm)
-  if (shim) return { reason: 'thicker-shim', caution: 'chamfer', figures: { shimId: shim.id, shimMm: shim.actualMm, label: shim.label, expectMm: bareCentreMm + shim.actualMm } }
+  if (shim)
+    return {
+      reason: 'thicker-shim',
+      caution: 'chamfer',
+      figures: { shimId: shim.id, shimMm: shim.actualMm, label: shim.label, expectMm: bareCentreMm + shim.actualMm },
+    }
   const placed = snapshot.liners.find((l) => l.id === linerIn(snapshot, cylinder)?.linerId)
   const now = placed ? partFigures(placed)?.meanMm : undefined
-  const others = snapshot.liners.filter((l) => l.fitted === null).flatMap((l) => {
-    const figures = partFigures(l)
-    return figures && now !== undefined ? [{ l, liftMm: figures.meanMm - now }] : []
-  })
+  const others = snapshot.liners
+    .filter((l) => l.fitted === null)
+    .flatMap((l) => {
+      const figures = partFigures(l)
+      return figures && now !== undefined ? [{ l, liftMm: figures.meanMm - now }] : []
+    })
   const other = nearest(others, (o) => o.liftMm)
-  if (other) return { reason: 'other-liner', button: false, figures: { label: other.l.label, expectMm: bareCentreMm + other.liftMm } }
+  if (other)
+    return {
+      reason: 'other-liner',
+      button: false,
+      figures: { label: other.l.label, expectMm: bareCentreMm + other.liftMm },
+    }
   return { reason: 'machine-shop', button: false, caution: 'machine-shop', figures: { wantMm: aimMm - bareCentreMm } }
 }
 
@@ -154,40 +216,97 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
   const settled = restMm < Math.max(thinnest(snapshot), (limits.maxMm - limits.minMm) / 6)
   const highMm = ends?.highMm ?? plan.targetMm - wanted.shimMm + restMm
   const passes = cuts && !settled ? passesFor(snapshot.tooling, highMm, restMm).passes : []
-  const done = (move: StageMove | null): WorkBore => ({ cylinder, wanted, measuredHighMm: ends?.highMm ?? null, restMm, takenMm, depthMm: state.depthMm, move })
-  const step = (action: string, reason: string, rest: Partial<StageMove> = {}) => done(make('cut', action, reason, { cylinder, ...rest }))
+  const done = (move: StageMove | null): WorkBore => ({
+    cylinder,
+    wanted,
+    measuredHighMm: ends?.highMm ?? null,
+    restMm,
+    takenMm,
+    depthMm: state.depthMm,
+    move,
+  })
+  const step = (action: string, reason: string, rest: Partial<StageMove> = {}) =>
+    done(make('cut', action, reason, { cylinder, ...rest }))
   const plugged = plugsIn(snapshot).includes(cylinder)
-  const refit = () => step('refit', lastCut > plan.seq ? 'after-pass' : 'trial', { caution: 'clamp', figures: { linerId: wanted.linerId, label: snapshot.liners.find((l) => l.id === wanted.linerId)?.label ?? '', turnDeg: wanted.rotationDeg, rotation: wanted.rotationDeg, torque: limits.holdDownNm } })
+  const refit = () =>
+    step('refit', lastCut > plan.seq ? 'after-pass' : 'trial', {
+      caution: 'clamp',
+      figures: {
+        linerId: wanted.linerId,
+        label: snapshot.liners.find((l) => l.id === wanted.linerId)?.label ?? '',
+        turnDeg: wanted.rotationDeg,
+        rotation: wanted.rotationDeg,
+        torque: limits.holdDownNm,
+      },
+    })
 
   const mayMeasure = wanted.linerId === null || placed?.linerId === wanted.linerId
-  if (cuts && bore.unmeasured) return mayMeasure ? step('measure', 'after-pass', { caution: 'clamp', figures: { expectMm: since.at(-1)?.cut.expectMm ?? 0, torque: limits.holdDownNm } }) : refit()
+  if (cuts && bore.unmeasured)
+    return mayMeasure
+      ? step('measure', 'after-pass', {
+          caution: 'clamp',
+          figures: { expectMm: since.at(-1)?.cut.expectMm ?? 0, torque: limits.holdDownNm },
+        })
+      : refit()
   if (cuts && !settled) {
     const pass = passes[0]
     if (!pass) return step('blocked', 'no-leaf-thin-enough', { button: false, figures: { restMm } })
     if (limits.maxLedgeDepthMm !== null && state.depthMm + pass.packMm > limits.maxLedgeDepthMm + SLACK_MM) {
-      return step('blocked', 'past-max-depth', { button: false, caution: 'machine-shop', figures: { depthMm: state.depthMm, limitMm: limits.maxLedgeDepthMm } })
+      return step('blocked', 'past-max-depth', {
+        button: false,
+        caution: 'machine-shop',
+        figures: { depthMm: state.depthMm, limitMm: limits.maxLedgeDepthMm },
+      })
     }
     // The last pass goes by the measured height, not by arithmetic alone.
-    if (!ends && pass.kind === 'finish') return mayMeasure ? step('measure', 'before-last', { caution: 'clamp', figures: { expectMm: highMm, torque: limits.holdDownNm } }) : refit()
+    if (!ends && pass.kind === 'finish')
+      return mayMeasure
+        ? step('measure', 'before-last', { caution: 'clamp', figures: { expectMm: highMm, torque: limits.holdDownNm } })
+        : refit()
     if (placed?.linerId) return step('liner-out', 'before-pass', { caution: 'heavy' })
     if (!plugged) return step('plug-in', 'chips', { caution: 'tally' })
     return step('cut', ends ? 'measured' : 'arithmetic', {
-      caution: 'chips', figures: { kind: pass.kind, leaves: pass.leavesMm, packMm: pass.packMm, restMm, highMm, expectMm: pass.expectTrialMm, more: passes.length - 1, shimMm: wanted.shimMm },
+      caution: 'chips',
+      figures: {
+        kind: pass.kind,
+        leaves: pass.leavesMm,
+        packMm: pass.packMm,
+        restMm,
+        highMm,
+        expectMm: pass.expectTrialMm,
+        more: passes.length - 1,
+        shimMm: wanted.shimMm,
+      },
     })
   }
   const bareMean = bare?.centreMm ?? null
   if (cuts && ends && bareMean !== null && ends.lowMm + wanted.shimMm < limits.minMm - SLACK_MM) {
-    return step('too-deep', 'machine-shop', { ...afterTooDeep(snapshot, cylinder, bareMean, (ends.highMm - ends.lowMm) / 2), cylinder })
+    return step('too-deep', 'machine-shop', {
+      ...afterTooDeep(snapshot, cylinder, bareMean, (ends.highMm - ends.lowMm) / 2),
+      cylinder,
+    })
   }
   const wantsShim = wanted.shimMm > SLACK_MM
   if (wantsShim && state.shimIn === null) {
     const shim = shimFor(snapshot, cylinder, wanted.shimMm)
     if (!shim) return step('blocked', 'shim-not-here', { button: false, figures: { shimMm: wanted.shimMm } })
     if (placed?.linerId) return step('liner-out', 'before-shim', { caution: 'heavy' })
-    return step('shim', 'planned', { caution: shim.chamfer === 'none' ? null : 'chamfer', figures: { shimId: shim.id, shimMm: shim.actualMm, label: shim.label, expectMm: (bareMean ?? plan.targetMm - shim.actualMm) + shim.actualMm } })
+    return step('shim', 'planned', {
+      caution: shim.chamfer === 'none' ? null : 'chamfer',
+      figures: {
+        shimId: shim.id,
+        shimMm: shim.actualMm,
+        label: shim.label,
+        expectMm: (bareMean ?? plan.targetMm - shim.actualMm) + shim.actualMm,
+      },
+    })
   }
   if (wanted.linerId !== null && placed?.linerId !== wanted.linerId) return refit()
-  if (!whole || state.changed || state.set!.seq < plan.seq) return step('measure', 'at-the-end', { caution: 'clamp', figures: { expectMm: state.changed?.expectMm ?? plan.targetMm, torque: limits.holdDownNm } })
+  if (!whole || state.changed || state.set!.seq < plan.seq)
+    return step('measure', 'at-the-end', {
+      caution: 'clamp',
+      figures: { expectMm: state.changed?.expectMm ?? plan.targetMm, torque: limits.holdDownNm },
+    })
   if (plugged) return step('plug-out', 'finished', { caution: 'tally', figures: stopperOf(snapshot, cylinder) })
   return done(null)
 }
@@ -208,6 +327,11 @@ export function cutMove(snapshot: Snapshot, selected: number): StageMove {
   const waiting = turn.find((w) => w.move !== null)
   if (waiting) return make('cut', 'next-cylinder', 'next', { cylinder: waiting.cylinder })
   const plugs = plugsIn(snapshot)
-  if (plugs[0] !== undefined) return make('cut', 'plug-out', 'finished', { cylinder: plugs[0], caution: 'tally', figures: stopperOf(snapshot, plugs[0]) })
+  if (plugs[0] !== undefined)
+    return make('cut', 'plug-out', 'finished', {
+      cylinder: plugs[0],
+      caution: 'tally',
+      figures: stopperOf(snapshot, plugs[0]),
+    })
   return make('cut', 'close-stage', 'all-done')
 }

@@ -1,6 +1,17 @@
 import { measuredStages, workNames, type MeasuredStage, type StageName, type WorkName } from '../works/stage-table'
 
-export { measuredStages, optionalStages, setStages, stageNames, stagesOf, workNames, type MeasuredStage, type SetStage, type StageName, type WorkName } from '../works/stage-table'
+export {
+  measuredStages,
+  optionalStages,
+  setStages,
+  stageNames,
+  stagesOf,
+  workNames,
+  type MeasuredStage,
+  type SetStage,
+  type StageName,
+  type WorkName,
+} from '../works/stage-table'
 
 /** The work of a job that only measures, cuts and shims: what every job was before work could be chosen. */
 export const plainWork: WorkName[] = ['ledges', 'dry-fit', 'check']

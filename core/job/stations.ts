@@ -21,7 +21,10 @@ export const mean = (values: readonly number[]) => values.reduce((sum, v) => sum
 const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
 
 /** What stands of a cylinder, in the order it was done. */
-export function standingOf<T extends { struck: unknown; cylinder: number; seq: number }>(rows: readonly T[], cylinder: number): T[] {
+export function standingOf<T extends { struck: unknown; cylinder: number; seq: number }>(
+  rows: readonly T[],
+  cylinder: number,
+): T[] {
   return rows.filter((row) => row.cylinder === cylinder && row.struck === null).sort(bySeq)
 }
 
@@ -36,7 +39,11 @@ export function setReadings(snapshot: Snapshot, set: ReadingSet | null): TakenRe
 }
 
 /** The stations of a set: the shop's own ones, and any other that was read. */
-export function stationsOf(stationsDeg: readonly number[], readings: TakenReading[], uncertaintyMm: number): StationState[] {
+export function stationsOf(
+  stationsDeg: readonly number[],
+  readings: TakenReading[],
+  uncertaintyMm: number,
+): StationState[] {
   const angles = [...stationsDeg]
   for (const r of readings) if (!angles.includes(r.angleDeg)) angles.push(r.angleDeg)
   return angles.map((angleDeg) => {
@@ -53,5 +60,7 @@ export function stationsOf(stationsDeg: readonly number[], readings: TakenReadin
 
 /** One value a station: what is judged and what a plane is laid through. */
 export function stationReadings(stations: readonly StationState[]): (Reading & { uncertaintyMm: number })[] {
-  return stations.flatMap((s) => (s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm, uncertaintyMm: s.uncertaintyMm }]))
+  return stations.flatMap((s) =>
+    s.valueMm === null ? [] : [{ angleDeg: s.angleDeg, valueMm: s.valueMm, uncertaintyMm: s.uncertaintyMm }],
+  )
 }

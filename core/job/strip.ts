@@ -60,7 +60,19 @@ export type PullLog = z.infer<typeof pullLog>
 export const faceNames = ['outside', 'bore', 'ledge', 'seal-bore', 'jacket'] as const
 export type FaceName = (typeof faceNames)[number]
 export const findingKinds = [
-  'pitting', 'crack', 'scale', 'wax', 'sediment', 'coolant-track', 'fretting', 'scoring', 'polish', 'rust', 'seal-cut', 'seal-hard', 'old-seal',
+  'pitting',
+  'crack',
+  'scale',
+  'wax',
+  'sediment',
+  'coolant-track',
+  'fretting',
+  'scoring',
+  'polish',
+  'rust',
+  'seal-cut',
+  'seal-hard',
+  'old-seal',
 ] as const
 export type FindingKind = (typeof findingKinds)[number]
 
@@ -114,7 +126,13 @@ export type Photo = z.infer<typeof photo>
 export const gradeNames = ['good', 'fair', 'poor', 'scrap'] as const
 export type GradeName = (typeof gradeNames)[number]
 /** A liner's grade as a person confirmed it, with what was suggested. The latest one counts. */
-export const grade = z.strictObject({ ...entry, cylinder: cylinderNumber, grade: z.enum(gradeNames), suggested: z.enum(gradeNames), words: z.string().max(300) })
+export const grade = z.strictObject({
+  ...entry,
+  cylinder: cylinderNumber,
+  grade: z.enum(gradeNames),
+  suggested: z.enum(gradeNames),
+  words: z.string().max(300),
+})
 export type Grade = z.infer<typeof grade>
 
 const chance = z.number().min(0).max(1)
@@ -130,7 +148,12 @@ export const renewalCosts = z.strictObject({
 })
 export type RenewalCosts = z.infer<typeof renewalCosts>
 export const startRenewalCosts: RenewalCosts = {
-  failChance: { good: 0.02, fair: 0.08, poor: 0.3, scrap: 0.9 }, renewedFailChance: 0.01, openUpAgain: 2400, downtime: 3600, linerParts: 310, linerLabour: 190,
+  failChance: { good: 0.02, fair: 0.08, poor: 0.3, scrap: 0.9 },
+  renewedFailChance: 0.01,
+  openUpAgain: 2400,
+  downtime: 3600,
+  linerParts: 310,
+  linerLabour: 190,
 }
 
 /** Which liners are renewed, as it was decided with the owner. The latest one counts. */

@@ -20,7 +20,12 @@ const weights: Record<FindingKind, readonly [number, number, number]> = {
   'old-seal': [0, 0.1, 0.2],
 }
 /** From which sum on a liner has which grade. */
-const steps: readonly [number, GradeName][] = [[3, 'scrap'], [1.2, 'poor'], [0.5, 'fair'], [0, 'good']]
+const steps: readonly [number, GradeName][] = [
+  [3, 'scrap'],
+  [1.2, 'poor'],
+  [0.5, 'fair'],
+  [0, 'good'],
+]
 /** What a worn ledge adds: a liner left on one may come back. */
 const WORN_LEDGE = 0.6
 
@@ -31,9 +36,17 @@ export interface GradeReason {
 }
 
 /** The grade that findings and ledge suggest for an old liner, with what speaks for it, heaviest first. */
-export function suggestGrade(snapshot: Snapshot, cylinder: number): { grade: GradeName; sum: number; reasons: GradeReason[] } {
-  const reasons: GradeReason[] = standingOf(snapshot.findings, cylinder).map((f) => ({ kind: f.kind, severity: f.severity, weight: weights[f.kind][f.severity - 1]! }))
-  if (readLedge(snapshot, cylinder).judgement?.verdict === 'out') reasons.push({ kind: 'worn-ledge', severity: 2, weight: WORN_LEDGE })
+export function suggestGrade(
+  snapshot: Snapshot,
+  cylinder: number,
+): { grade: GradeName; sum: number; reasons: GradeReason[] } {
+  const reasons: GradeReason[] = standingOf(snapshot.findings, cylinder).map((f) => ({
+    kind: f.kind,
+    severity: f.severity,
+    weight: weights[f.kind][f.severity - 1]!,
+  }))
+  if (readLedge(snapshot, cylinder).judgement?.verdict === 'out')
+    reasons.push({ kind: 'worn-ledge', severity: 2, weight: WORN_LEDGE })
   reasons.sort((a, b) => b.weight - a.weight)
   const sum = reasons.reduce((total, r) => total + r.weight, 0)
   const single = reasons[0]?.weight ?? 0
@@ -44,7 +57,12 @@ export function suggestGrade(snapshot: Snapshot, cylinder: number): { grade: Gra
 
 /** The grade a person confirmed last; null where nobody did. */
 export function confirmedGrade(snapshot: Pick<Snapshot, 'grades'>, cylinder: number): Grade | null {
-  return snapshot.grades.filter((g) => g.cylinder === cylinder).sort((a, b) => a.seq - b.seq).at(-1) ?? null
+  return (
+    snapshot.grades
+      .filter((g) => g.cylinder === cylinder)
+      .sort((a, b) => a.seq - b.seq)
+      .at(-1) ?? null
+  )
 }
 
 /** What the marks suggest by now, where it is worse than what a liner was confirmed as and than what they suggested then; else null. */

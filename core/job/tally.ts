@@ -20,7 +20,9 @@ export function readTally(snapshot: Pick<Snapshot, 'tally'>): Stopped[] {
     const now = counts.get(key)?.count ?? 0
     counts.set(key, { cylinder, place, item, count: Math.max(0, now + (goesIn ? count : -count)) })
   }
-  return [...counts.values()].filter((s) => s.count > 0).sort((a, b) => a.cylinder - b.cylinder || a.place.localeCompare(b.place) || a.item.localeCompare(b.item))
+  return [...counts.values()]
+    .filter((s) => s.count > 0)
+    .sort((a, b) => a.cylinder - b.cylinder || a.place.localeCompare(b.place) || a.item.localeCompare(b.item))
 }
 
 /** How many have gone in altogether and how many have come out. */
@@ -31,7 +33,13 @@ export function tallyTotals(snapshot: Pick<Snapshot, 'tally'>): { wentIn: number
 
 /** Bores in which a stopper against chips still sits. */
 export function plugsIn(snapshot: Pick<Snapshot, 'tally'>): number[] {
-  return [...new Set(readTally(snapshot).filter((s) => s.place === 'bore').map((s) => s.cylinder))]
+  return [
+    ...new Set(
+      readTally(snapshot)
+        .filter((s) => s.place === 'bore')
+        .map((s) => s.cylinder),
+    ),
+  ]
 }
 
 /** What sits in a bore, the first kind of it: what is counted out next; null where it is free. */

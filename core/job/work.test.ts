@@ -9,8 +9,14 @@ import { cutMove, ledgeMove, partsMove, planMove, readWork } from './stage-moves
 import { applyAct } from './apply'
 
 const liner = (n: number, flangeMm = 10.6): Liner => ({
-  id: `00000000-0000-4000-8000-0000000009${String(n).padStart(2, '0')}`, engineId: sixCylinders().engine.id, label: `L${n}`, nominalMm: 10.6, material: '', onlyCylinder: null,
-  readings: [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: flangeMm })), fitted: null,
+  id: `00000000-0000-4000-8000-0000000009${String(n).padStart(2, '0')}`,
+  engineId: sixCylinders().engine.id,
+  label: `L${n}`,
+  nominalMm: 10.6,
+  material: '',
+  onlyCylinder: null,
+  readings: [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: flangeMm })),
+  fitted: null,
 })
 const liners = [1, 2, 3, 4, 5, 6].map((n) => liner(n))
 
@@ -18,10 +24,29 @@ let played: Played
 beforeEach(() => {
   played = new Played(sixCylinders({ liners }))
 })
-const ledgeSet = (cylinder: number, valuesMm: number[], zeroMm = 0) => played.set(cylinder, valuesMm, { stage: 'counterbores', zeroMm })
-const wear = (cylinder: number, kind: 'fretting' | 'burr', depthMm = 0) => played.act({ what: 'mark-wear', markId: played.id(500 + played.snapshot.wearMarks.length), cylinder, kind, atDeg: 30, spanDeg: 60, depthMm, words: '' })
-const place = (cylinder: number, linerId: string | null) => played.act({ what: 'place-liner', placementId: played.id(600 + played.snapshot.placements.length), cylinder, linerId, rotationDeg: 0 })
-const plug = (cylinder: number, goesIn: boolean) => played.act({ what: 'tally-plug', tallyId: played.id(700 + played.snapshot.tally.length), cylinder, goesIn })
+const ledgeSet = (cylinder: number, valuesMm: number[], zeroMm = 0) =>
+  played.set(cylinder, valuesMm, { stage: 'counterbores', zeroMm })
+const wear = (cylinder: number, kind: 'fretting' | 'burr', depthMm = 0) =>
+  played.act({
+    what: 'mark-wear',
+    markId: played.id(500 + played.snapshot.wearMarks.length),
+    cylinder,
+    kind,
+    atDeg: 30,
+    spanDeg: 60,
+    depthMm,
+    words: '',
+  })
+const place = (cylinder: number, linerId: string | null) =>
+  played.act({
+    what: 'place-liner',
+    placementId: played.id(600 + played.snapshot.placements.length),
+    cylinder,
+    linerId,
+    rotationDeg: 0,
+  })
+const plug = (cylinder: number, goesIn: boolean) =>
+  played.act({ what: 'tally-plug', tallyId: played.id(700 + played.snapshot.tally.length), cylinder, goesIn })
 const even = [10.5, 10.501, 10.499, 10.5]
 
 describe('ledges', () => {
@@ -50,15 +75,28 @@ describe('ledges', () => {
   it('go by the book before they are measured', () => expect(readLedge(played.snapshot, 1).depthMm).toBe(10.5))
 
   it('are asked for one after the other, cleaned before they count, and closed when all are read', () => {
-    expect(ledgeMove(played.snapshot, 2, false)).toMatchObject({ action: 'measure', cylinder: 2, stationDeg: 0, reason: 'first' })
+    expect(ledgeMove(played.snapshot, 2, false)).toMatchObject({
+      action: 'measure',
+      cylinder: 2,
+      stationDeg: 0,
+      reason: 'first',
+    })
     ledgeSet(2, even)
     expect(ledgeMove(played.snapshot, 2, false)).toMatchObject({ action: 'next-cylinder', cylinder: 3 })
     wear(2, 'burr')
-    expect(ledgeMove(played.snapshot, 2, false)).toMatchObject({ action: 'clean-ledge', reason: 'burr', caution: 'file' })
+    expect(ledgeMove(played.snapshot, 2, false)).toMatchObject({
+      action: 'clean-ledge',
+      reason: 'burr',
+      caution: 'file',
+    })
     expect(gateProblems(played.snapshot, 'counterbores').map((p) => p.code)).toContain('clean-first')
     played.act({ what: 'strike-wear', markId: played.snapshot.wearMarks[0]!.id, reason: 'cleaned-off' })
     for (const c of [1, 3, 4, 5, 6]) ledgeSet(c, c === 4 ? [10.56, 10.5, 10.5, 10.56] : even)
-    expect(ledgeMove(played.snapshot, 1, false)).toMatchObject({ action: 'close-stage', reason: 'some-worn', figures: { cylinders: '4' } })
+    expect(ledgeMove(played.snapshot, 1, false)).toMatchObject({
+      action: 'close-stage',
+      reason: 'some-worn',
+      figures: { cylinders: '4' },
+    })
     ledgeSet(5, even, 0.03)
     expect(ledgeMove(played.snapshot, 1, false)).toMatchObject({ action: 'next-cylinder', cylinder: 5 })
     expect(ledgeMove(played.snapshot, 5, false)).toMatchObject({ action: 'measure', reason: 'zero-moved' })
@@ -73,8 +111,16 @@ describe('ledges', () => {
 describe('parts and plan', () => {
   it('ask for liners, for their measurement, and name the odd ones', () => {
     expect(partsMove({ ...played.snapshot, liners: [] })).toMatchObject({ action: 'add' })
-    expect(partsMove({ ...played.snapshot, liners: [...liners, { ...liner(7), readings: [] }] })).toMatchObject({ action: 'measure', reason: 'one-left', figures: { label: 'L7' } })
-    expect(partsMove({ ...played.snapshot, liners: [...liners, liner(7, 10.64)] })).toMatchObject({ action: 'close-stage', reason: 'some-odd', figures: { labels: 'L7' } })
+    expect(partsMove({ ...played.snapshot, liners: [...liners, { ...liner(7), readings: [] }] })).toMatchObject({
+      action: 'measure',
+      reason: 'one-left',
+      figures: { label: 'L7' },
+    })
+    expect(partsMove({ ...played.snapshot, liners: [...liners, liner(7, 10.64)] })).toMatchObject({
+      action: 'close-stage',
+      reason: 'some-odd',
+      figures: { labels: 'L7' },
+    })
     expect(partsMove(played.snapshot)).toMatchObject({ reason: 'all-measured' })
   })
 
@@ -84,14 +130,24 @@ describe('parts and plan', () => {
     expect(planMove(played.snapshot)).toMatchObject({ action: 'take', button: false })
     expect(gateProblems(played.snapshot, 'repair-plan')).toEqual([{ code: 'no-plan', cylinders: [], soft: false }])
     takePlan()
-    expect(planMove(played.snapshot)).toMatchObject({ action: 'close-stage', figures: { cuts: 1, shims: 1, school: 'leave' } })
+    expect(planMove(played.snapshot)).toMatchObject({
+      action: 'close-stage',
+      figures: { cuts: 1, shims: 1, school: 'leave' },
+    })
   })
 })
 
 /** Cylinder 3 is to lose 0.3 and get a shim of 0.2; nothing else is to be done. */
 function takePlan(): void {
   const bores = [{ cylinder: 3, linerId: liners[2]!.id, rotationDeg: 90, cutMm: 0.3, shimMm: 0.2 }]
-  played.act({ what: 'take-plan', planId: played.id(800 + played.snapshot.plans.length), school: 'leave', changed: false, targetMm: 0.1, bores })
+  played.act({
+    what: 'take-plan',
+    planId: played.id(800 + played.snapshot.plans.length),
+    school: 'leave',
+    changed: false,
+    targetMm: 0.1,
+    bores,
+  })
 }
 const next = (selected = 3) => cutMove(played.snapshot, selected)
 
@@ -108,7 +164,11 @@ describe('the work at the cutter', () => {
     expect(plugsIn(played.snapshot)).toEqual([3])
     expect(gateProblems(played.snapshot, 'cut')).toEqual([{ code: 'plug-in', cylinders: [3], soft: false }])
     const first = next()
-    expect(first).toMatchObject({ action: 'cut', reason: 'arithmetic', figures: { kind: 'rough', leaves: [0.25], expectMm: expect.closeTo(-0.05, 9) } })
+    expect(first).toMatchObject({
+      action: 'cut',
+      reason: 'arithmetic',
+      figures: { kind: 'rough', leaves: [0.25], expectMm: expect.closeTo(-0.05, 9) },
+    })
     played.cut(3, [0.25], first.figures.expectMm as number)
     expect(next()).toMatchObject({ action: 'refit', figures: { label: 'L3', turnDeg: 90 } })
     place(3, liners[2]!.id)
@@ -139,7 +199,11 @@ describe('the work at the cutter', () => {
 
     const bore = readCutBore(played.snapshot, 3)
     expect(bore.passes.map((p) => p.differenceMm)).toEqual([expect.closeTo(-0.002, 9), expect.closeTo(-0.002, 9)])
-    expect(learnBias(played.snapshot)).toEqual({ passes: 2, biasMm: expect.closeTo(0.002, 9), scatterMm: expect.closeTo(0, 9) })
+    expect(learnBias(played.snapshot)).toEqual({
+      passes: 2,
+      biasMm: expect.closeTo(0.002, 9),
+      scatterMm: expect.closeTo(0, 9),
+    })
   })
 
   it('is measured before the last pass, not cut by arithmetic alone', () => {
@@ -153,15 +217,43 @@ describe('the work at the cutter', () => {
     played.cut(3, [0.25], -0.05)
     place(3, liners[2]!.id)
     played.set(3, [-0.19, -0.19, -0.19, -0.19], { zeroMm: 0 })
-    expect(next()).toMatchObject({ action: 'too-deep', reason: 'thicker-shim', figures: { label: 'S3', shimMm: 0.3, expectMm: expect.closeTo(0.11, 9) } })
-    const poor: Snapshot = { ...played.snapshot, shims: played.snapshot.shims.slice(0, 1), liners: [...played.snapshot.liners, liner(8, 10.88)] }
-    expect(cutMove(poor, 3)).toMatchObject({ action: 'too-deep', reason: 'other-liner', button: false, figures: { label: 'L8' } })
-    expect(cutMove({ ...poor, liners: played.snapshot.liners }, 3)).toMatchObject({ reason: 'machine-shop', button: false, caution: 'machine-shop' })
+    expect(next()).toMatchObject({
+      action: 'too-deep',
+      reason: 'thicker-shim',
+      figures: { label: 'S3', shimMm: 0.3, expectMm: expect.closeTo(0.11, 9) },
+    })
+    const poor: Snapshot = {
+      ...played.snapshot,
+      shims: played.snapshot.shims.slice(0, 1),
+      liners: [...played.snapshot.liners, liner(8, 10.88)],
+    }
+    expect(cutMove(poor, 3)).toMatchObject({
+      action: 'too-deep',
+      reason: 'other-liner',
+      button: false,
+      figures: { label: 'L8' },
+    })
+    expect(cutMove({ ...poor, liners: played.snapshot.liners }, 3)).toMatchObject({
+      reason: 'machine-shop',
+      button: false,
+      caution: 'machine-shop',
+    })
   })
 
   it('never goes past the depth limit', () => {
     const limits = { ...played.snapshot.sheet.limits, maxLedgeDepthMm: 10.4 }
-    expect(cutMove({ ...played.snapshot, sheet: { ...played.snapshot.sheet, limits }, tally: [{ id: 'x', seq: 1, personId: '', at: '', cylinder: 3, goesIn: true, place: 'bore', item: 'rag', count: 1 }] }, 3)).toMatchObject({ action: 'blocked', reason: 'past-max-depth', caution: 'machine-shop' })
+    expect(
+      cutMove(
+        {
+          ...played.snapshot,
+          sheet: { ...played.snapshot.sheet, limits },
+          tally: [
+            { id: 'x', seq: 1, personId: '', at: '', cylinder: 3, goesIn: true, place: 'bore', item: 'rag', count: 1 },
+          ],
+        },
+        3,
+      ),
+    ).toMatchObject({ action: 'blocked', reason: 'past-max-depth', caution: 'machine-shop' })
   })
 
   it('knows a pass that nobody measured, and a liner that is in with its seals', () => {
@@ -174,9 +266,22 @@ describe('the work at the cutter', () => {
   })
 
   it('keeps the bias a pass was reckoned with', () => {
-    played.act({ what: 'cut-pass', cutId: played.id(900), cylinder: 3, kind: 'rough', leavesMm: [0.1], expectMm: 0, biasMm: 0.003, unmeasured: 'gauge away' })
+    played.act({
+      what: 'cut-pass',
+      cutId: played.id(900),
+      cylinder: 3,
+      kind: 'rough',
+      leavesMm: [0.1],
+      expectMm: 0,
+      biasMm: 0.003,
+      unmeasured: 'gauge away',
+    })
     expect(played.snapshot.cuts[0]).toMatchObject({ biasMm: 0.003, unmeasured: 'gauge away', packMm: 0.1 })
-    const later = applyAct({ ...played.snapshot, tooling: { ...played.snapshot.tooling, cutterBiasMm: 0.01 } }, { what: 'cut-pass', cutId: played.id(901), cylinder: 3, kind: 'rough', leavesMm: [0.1], expectMm: 0 }, { seq: 99, at: '', personId: '' })
+    const later = applyAct(
+      { ...played.snapshot, tooling: { ...played.snapshot.tooling, cutterBiasMm: 0.01 } },
+      { what: 'cut-pass', cutId: played.id(901), cylinder: 3, kind: 'rough', leavesMm: [0.1], expectMm: 0 },
+      { seq: 99, at: '', personId: '' },
+    )
     expect(later.cuts[1]).toMatchObject({ biasMm: 0.01, unmeasured: '' })
   })
 })

@@ -6,8 +6,16 @@ import { judgeLedge, sideOf, type JudgeLedgeInput } from './judge-ledge'
 /** A ledge that is deepest toward `lowAtDeg`. */
 const ledge = (centreMm: number, tiltMm: number, lowAtDeg: number, more: Partial<JudgeLedgeInput> = {}) =>
   judgeLedge({
-    readings: [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: planeHeightMm({ centreMm, tiltMm, highAtDeg: lowAtDeg }, angleDeg) })),
-    uncertaintyMm: 0.004, maxDepthMm: 11.3, maxTiltMm: 0.03, cleanupMm: 0.02, marks: [], ...more,
+    readings: [0, 90, 180, 270].map((angleDeg) => ({
+      angleDeg,
+      valueMm: planeHeightMm({ centreMm, tiltMm, highAtDeg: lowAtDeg }, angleDeg),
+    })),
+    uncertaintyMm: 0.004,
+    maxDepthMm: 11.3,
+    maxTiltMm: 0.03,
+    cleanupMm: 0.02,
+    marks: [],
+    ...more,
   })
 const mark = (kind: 'fretting' | 'pitting' | 'burr' | 'old-seal', atDeg = 35, depthMm = 0) => ({ kind, atDeg, depthMm })
 
@@ -57,6 +65,16 @@ describe('judgeLedge', () => {
   })
 
   it('names the side of the engine', () => {
-    expect([0, 44, 46, 90, 180, 270, 316, 359, -20].map(sideOf)).toEqual(['front', 'front', 'right', 'right', 'rear', 'left', 'front', 'front', 'front'])
+    expect([0, 44, 46, 90, 180, 270, 316, 359, -20].map(sideOf)).toEqual([
+      'front',
+      'front',
+      'right',
+      'right',
+      'rear',
+      'left',
+      'front',
+      'front',
+      'front',
+    ])
   })
 })

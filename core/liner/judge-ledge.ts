@@ -14,12 +14,29 @@ export const judgeLedgeInput = z.strictObject({
   maxDepthMm: lengthFromZeroMm.nullable(),
   maxTiltMm: lengthFromZeroMm,
   cleanupMm: lengthFromZeroMm,
-  marks: z.array(z.strictObject({ kind: z.enum(['fretting', 'pitting', 'burr', 'old-seal']), atDeg: angleDeg, depthMm: lengthFromZeroMm })).max(100),
+  marks: z
+    .array(
+      z.strictObject({
+        kind: z.enum(['fretting', 'pitting', 'burr', 'old-seal']),
+        atDeg: angleDeg,
+        depthMm: lengthFromZeroMm,
+      }),
+    )
+    .max(100),
 })
 export type JudgeLedgeInput = z.infer<typeof judgeLedgeInput>
 
 /** Why a ledge is as it is judged, the gravest first. */
-export type LedgeReason = 'past-limit' | 'old-seal' | 'burr' | 'cannot-be-trued' | 'leans' | 'fretted' | 'limit-unsure' | 'lean-unsure' | 'sound'
+export type LedgeReason =
+  | 'past-limit'
+  | 'old-seal'
+  | 'burr'
+  | 'cannot-be-trued'
+  | 'leans'
+  | 'fretted'
+  | 'limit-unsure'
+  | 'lean-unsure'
+  | 'sound'
 
 /** Which way along or across the engine: the piston thrusts across, so wear left or right is wear by thrust. */
 export type LedgeSide = 'front' | 'right' | 'rear' | 'left'
@@ -64,7 +81,9 @@ export function judgeLedge(input: JudgeLedgeInput): LedgeJudgement {
   const lowAtDeg = fit.highAtDeg
   const depthMm = fit.centreMm - fit.tiltMm / 2
   const deepestMm = fit.centreMm + fit.tiltMm / 2
-  const worst = marks.filter((m) => m.kind === 'fretting' || m.kind === 'pitting').sort((a, b) => b.depthMm - a.depthMm)[0]
+  const worst = marks
+    .filter((m) => m.kind === 'fretting' || m.kind === 'pitting')
+    .sort((a, b) => b.depthMm - a.depthMm)[0]
   const frettingMm = worst?.depthMm ?? 0
   const cleanCutMm = fit.tiltMm + frettingMm + input.cleanupMm
   const depth = maxDepthMm === null ? 'in' : judgeUpper(deepestMm, maxDepthMm, u)
@@ -74,24 +93,38 @@ export function judgeLedge(input: JudgeLedgeInput): LedgeJudgement {
   const tooDeepAfter = maxDepthMm !== null && depthMm + cleanCutMm > maxDepthMm
 
   const [reason, at]: [LedgeReason, number | null] =
-    depth === 'out' ? ['past-limit', lowAtDeg]
-    : mark('old-seal') ? ['old-seal', mark('old-seal')!.atDeg]
-    : mark('burr') ? ['burr', mark('burr')!.atDeg]
-    : needsTruing && tooDeepAfter ? ['cannot-be-trued', worst?.atDeg ?? lowAtDeg]
-    : lean === 'out' ? ['leans', lowAtDeg]
-    : worst && frettingMm > 0 ? ['fretted', worst.atDeg]
-    : depth === 'unsure' ? ['limit-unsure', lowAtDeg]
-    : lean === 'unsure' ? ['lean-unsure', lowAtDeg]
-    : ['sound', null]
-  const verdict: Verdict = reason === 'sound' ? 'in' : reason === 'limit-unsure' || reason === 'lean-unsure' ? 'unsure' : 'out'
+    depth === 'out'
+      ? ['past-limit', lowAtDeg]
+      : mark('old-seal')
+        ? ['old-seal', mark('old-seal')!.atDeg]
+        : mark('burr')
+          ? ['burr', mark('burr')!.atDeg]
+          : needsTruing && tooDeepAfter
+            ? ['cannot-be-trued', worst?.atDeg ?? lowAtDeg]
+            : lean === 'out'
+              ? ['leans', lowAtDeg]
+              : worst && frettingMm > 0
+                ? ['fretted', worst.atDeg]
+                : depth === 'unsure'
+                  ? ['limit-unsure', lowAtDeg]
+                  : lean === 'unsure'
+                    ? ['lean-unsure', lowAtDeg]
+                    : ['sound', null]
+  const verdict: Verdict =
+    reason === 'sound' ? 'in' : reason === 'limit-unsure' || reason === 'lean-unsure' ? 'unsure' : 'out'
   return {
-    verdict, reason, centreMm: fit.centreMm, tiltMm: fit.tiltMm,
+    verdict,
+    reason,
+    centreMm: fit.centreMm,
+    tiltMm: fit.tiltMm,
     highAtDeg: lowAtDeg === null ? null : turnDeg(lowAtDeg + 180),
     lowAtDeg,
     lowSide: lowAtDeg === null ? null : sideOf(lowAtDeg),
-    depthMm, deepestMm,
+    depthMm,
+    deepestMm,
     depthLeftMm: maxDepthMm === null ? null : maxDepthMm - deepestMm,
-    frettingMm, cleanCutMm,
+    frettingMm,
+    cleanCutMm,
     markAtDeg: at === null ? null : turnDeg(at),
   }
 }

@@ -9,37 +9,77 @@ const micron = (min: number, max: number) => fc.integer({ min: min * 1000, max: 
 /** A small deck in which everything can happen: too few shims, wedges, a liner tied to its bore, a head with a gap. */
 const smallDeck: fc.Arbitrary<MatchLinersInput> = fc
   .record({
-    bores: fc.array(fc.record({ depthMm: micron(10.46, 10.6), tiltMm: micron(0, 0.03), highAtDeg: fc.constantFrom(0, 45, 180, 300) }), { minLength: 2, maxLength: 4 }),
-    liners: fc.array(fc.record({ flangeMm: micron(10.55, 10.65), wedgeMm: micron(0, 0.02), thickAtDeg: fc.constantFrom(0, 90, 200), only: fc.integer({ min: 1, max: 9 }) }), { minLength: 5, maxLength: 5 }),
-    shims: fc.array(fc.record({ thicknessMm: fc.constantFrom(0.03, 0.05, 0.1), count: fc.integer({ min: 0, max: 2 }) }), { maxLength: 2 }),
+    bores: fc.array(
+      fc.record({ depthMm: micron(10.46, 10.6), tiltMm: micron(0, 0.03), highAtDeg: fc.constantFrom(0, 45, 180, 300) }),
+      { minLength: 2, maxLength: 4 },
+    ),
+    liners: fc.array(
+      fc.record({
+        flangeMm: micron(10.55, 10.65),
+        wedgeMm: micron(0, 0.02),
+        thickAtDeg: fc.constantFrom(0, 90, 200),
+        only: fc.integer({ min: 1, max: 9 }),
+      }),
+      { minLength: 5, maxLength: 5 },
+    ),
+    shims: fc.array(
+      fc.record({ thicknessMm: fc.constantFrom(0.03, 0.05, 0.1), count: fc.integer({ min: 0, max: 2 }) }),
+      { maxLength: 2 },
+    ),
     split: fc.boolean(),
     turn: fc.boolean(),
   })
   .map(({ bores, liners, shims, split, turn }) => ({
     bores: bores.map((b, i) => ({ cylinder: i + 1, ...b })),
-    liners: liners.map(({ only, ...l }, i) => ({ id: `L${i + 1}`, ...l, ...(i === 0 && only <= bores.length ? { onlyCylinder: only } : {}) })),
+    liners: liners.map(({ only, ...l }, i) => ({
+      id: `L${i + 1}`,
+      ...l,
+      ...(i === 0 && only <= bores.length ? { onlyCylinder: only } : {}),
+    })),
     shims,
     otherMm: 0,
     rotationsDeg: turn ? quarter : [0],
-    heads: split ? [[1, 2], bores.map((_, i) => i + 1).slice(2)].filter((h) => h.length > 0) : [bores.map((_, i) => i + 1)],
+    heads: split
+      ? [[1, 2], bores.map((_, i) => i + 1).slice(2)].filter((h) => h.length > 0)
+      : [bores.map((_, i) => i + 1)],
     targetMm: 0.1,
     spec,
   }))
 
 /** What an assignment is worth, from nothing but the definition. */
 function worth(input: MatchLinersInput, centres: number[], tilts: number[]): MatchObjective {
-  const out = centres.filter((c, i) => c - tilts[i]! / 2 < spec.minMm - 1e-9 || c + tilts[i]! / 2 > spec.maxMm + 1e-9 || tilts[i]! > spec.withinLinerMaxMm + 1e-9).length
+  const out = centres.filter(
+    (c, i) =>
+      c - tilts[i]! / 2 < spec.minMm - 1e-9 ||
+      c + tilts[i]! / 2 > spec.maxMm + 1e-9 ||
+      tilts[i]! > spec.withinLinerMaxMm + 1e-9,
+  ).length
   let worst = 0
-  for (const head of input.heads) for (let i = 1; i < head.length; i++) worst = Math.max(worst, Math.abs(centres[head[i]! - 1]! - centres[head[i - 1]! - 1]!))
-  return { outOfSpec: out, worstStepMm: worst, deviationMm: centres.reduce((s, c) => s + Math.abs(c - input.targetMm), 0) }
+  for (const head of input.heads)
+    for (let i = 1; i < head.length; i++)
+      worst = Math.max(worst, Math.abs(centres[head[i]! - 1]! - centres[head[i - 1]! - 1]!))
+  return {
+    outOfSpec: out,
+    worstStepMm: worst,
+    deviationMm: centres.reduce((s, c) => s + Math.abs(c - input.targetMm), 0),
+  }
 }
 const better = (a: MatchObjective, b: MatchObjective) =>
-  a.outOfSpec !== b.outOfSpec ? a.outOfSpec < b.outOfSpec : Math.abs(a.worstStepMm - b.worstStepMm) > 1e-9 ? a.worstStepMm < b.worstStepMm : a.deviationMm < b.deviationMm - 1e-9
+  a.outOfSpec !== b.outOfSpec
+    ? a.outOfSpec < b.outOfSpec
+    : Math.abs(a.worstStepMm - b.worstStepMm) > 1e-9
+      ? a.worstStepMm < b.worstStepMm
+      : a.deviationMm < b.deviationMm - 1e-9
 
 /** Every assignment there is, tried one by one. */
 function byHand(input: MatchLinersInput): MatchObjective {
   const sizes = [0, ...new Set(input.shims.map((s) => s.thicknessMm))]
-  const left = new Map(sizes.map((t) => [t, t === 0 ? Infinity : input.shims.filter((s) => s.thicknessMm === t).reduce((n, s) => n + s.count, 0)]))
+  const left = new Map(
+    sizes.map((t) => [
+      t,
+      t === 0 ? Infinity : input.shims.filter((s) => s.thicknessMm === t).reduce((n, s) => n + s.count, 0),
+    ]),
+  )
   const used = new Set<number>()
   let best: MatchObjective | null = null
   const centres: number[] = []
@@ -98,15 +138,29 @@ describe('matchLiners', () => {
       const there = input.shims.filter((s) => s.thicknessMm === t).reduce((n, s) => n + s.count, 0)
       expect(match.assignment.filter((a) => a.shimMm === t).length).toBeLessThanOrEqual(there)
     }
-    const value = worth(input, match.assignment.map((a) => a.centreMm), match.assignment.map((a) => a.tiltMm))
+    const value = worth(
+      input,
+      match.assignment.map((a) => a.centreMm),
+      match.assignment.map((a) => a.tiltMm),
+    )
     expect(match.objective.outOfSpec).toBe(value.outOfSpec)
     expect(match.objective.worstStepMm).toBeCloseTo(value.worstStepMm, 9)
   }
 
   const three: MatchLinersInput = {
     bores: [10.5, 10.52, 10.49].map((depthMm, i) => ({ cylinder: i + 1, depthMm, tiltMm: 0.01, highAtDeg: 90 * i })),
-    liners: [10.6, 10.61, 10.59, 10.62].map((flangeMm, i) => ({ id: `L${i}`, flangeMm, wedgeMm: 0.008, thickAtDeg: 0 })),
-    shims: [], otherMm: 0, rotationsDeg: quarter, heads: [[1, 2, 3]], targetMm: 0.1, spec,
+    liners: [10.6, 10.61, 10.59, 10.62].map((flangeMm, i) => ({
+      id: `L${i}`,
+      flangeMm,
+      wedgeMm: 0.008,
+      thickAtDeg: 0,
+    })),
+    shims: [],
+    otherMm: 0,
+    rotationsDeg: quarter,
+    heads: [[1, 2, 3]],
+    targetMm: 0.1,
+    spec,
   }
 
   it('tells of better answers on the way, and says what was not proven where it was stopped', async () => {
@@ -128,20 +182,53 @@ describe('matchLiners', () => {
   })
 
   it('solves a deck that breaks in the solver’s presolve', async () => {
-    const flanges = [[10.649, 0.015, 0], [10.554, 0.01, 90], [10.574, 0.011, 200], [10.597, 0.017, 90], [10.632, 0.008, 0]] as const
-    const ledges = [[10.564, 0.011, 300], [10.522, 0.004, 180], [10.507, 0.011, 180], [10.58, 0.014, 45]] as const
+    const flanges = [
+      [10.649, 0.015, 0],
+      [10.554, 0.01, 90],
+      [10.574, 0.011, 200],
+      [10.597, 0.017, 90],
+      [10.632, 0.008, 0],
+    ] as const
+    const ledges = [
+      [10.564, 0.011, 300],
+      [10.522, 0.004, 180],
+      [10.507, 0.011, 180],
+      [10.58, 0.014, 45],
+    ] as const
     const input: MatchLinersInput = {
       bores: ledges.map(([depthMm, tiltMm, highAtDeg], i) => ({ cylinder: i + 1, depthMm, tiltMm, highAtDeg })),
-      liners: flanges.map(([flangeMm, wedgeMm, thickAtDeg], i) => ({ id: `L${i}`, flangeMm, wedgeMm, thickAtDeg, ...(i === 0 ? { onlyCylinder: 1 } : {}) })),
-      shims: [{ thicknessMm: 0.05, count: 1 }], otherMm: 0, rotationsDeg: [0], heads: [[1, 2], [3, 4]], targetMm: 0.1, spec,
+      liners: flanges.map(([flangeMm, wedgeMm, thickAtDeg], i) => ({
+        id: `L${i}`,
+        flangeMm,
+        wedgeMm,
+        thickAtDeg,
+        ...(i === 0 ? { onlyCylinder: 1 } : {}),
+      })),
+      shims: [{ thicknessMm: 0.05, count: 1 }],
+      otherMm: 0,
+      rotationsDeg: [0],
+      heads: [
+        [1, 2],
+        [3, 4],
+      ],
+      targetMm: 0.1,
+      spec,
     }
     const match = await matchLiners(input)
     const wanted = byHand(input)
-    expect(match.objective).toEqual({ outOfSpec: wanted.outOfSpec, worstStepMm: expect.closeTo(wanted.worstStepMm, 9), deviationMm: expect.closeTo(wanted.deviationMm, 9) })
+    expect(match.objective).toEqual({
+      outOfSpec: wanted.outOfSpec,
+      worstStepMm: expect.closeTo(wanted.worstStepMm, 9),
+      deviationMm: expect.closeTo(wanted.deviationMm, 9),
+    })
   })
 
   it('looks at no step across a bore that is not there', async () => {
-    const gap = await matchLiners({ ...three, bores: [three.bores[0]!, { ...three.bores[2]!, depthMm: 10.53 }], liners: three.liners.slice(0, 2) })
+    const gap = await matchLiners({
+      ...three,
+      bores: [three.bores[0]!, { ...three.bores[2]!, depthMm: 10.53 }],
+      liners: three.liners.slice(0, 2),
+    })
     expect(gap.objective.worstStepMm).toBe(0)
   })
 })
@@ -152,6 +239,8 @@ describe('leastLean', () => {
     expect(lean).toEqual({ rotationDeg: 270, tiltMm: expect.closeTo(0, 9), highAtDeg: null })
   })
   it('takes the smallest of equal turns', () => {
-    expect(leastLean({ tiltMm: 0.02, highAtDeg: 0 }, { wedgeMm: 0, thickAtDeg: 0 }, [270, 180, 90]).rotationDeg).toBe(90)
+    expect(leastLean({ tiltMm: 0.02, highAtDeg: 0 }, { wedgeMm: 0, thickAtDeg: 0 }, [270, 180, 90]).rotationDeg).toBe(
+      90,
+    )
   })
 })

@@ -3,27 +3,68 @@ import { defineCalculation } from '../define'
 import { CalcError } from '../errors'
 import { turnDeg } from '../measure/angle'
 import { refuseCrossedLimits } from '../measure/judge-protrusion'
-import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, refuseTwice, SLACK_MM, thicknessMm } from '../schema'
+import {
+  angleDeg,
+  cylinderNumber,
+  headList,
+  lengthFromZeroMm,
+  lengthMm,
+  refuseTwice,
+  SLACK_MM,
+  thicknessMm,
+} from '../schema'
 import { matchMilp, possibleSteps, type MatchOption, type MatchProblem } from './match-model'
 import { startMatch } from './match-start'
 import { solveMilp } from './milp'
 
 export const matchLinersInput = z
   .strictObject({
-    bores: z.array(z.strictObject({ cylinder: cylinderNumber, depthMm: lengthMm, tiltMm: lengthFromZeroMm, highAtDeg: angleDeg })).min(1, 'needs at least one bore').max(99),
+    bores: z
+      .array(
+        z.strictObject({ cylinder: cylinderNumber, depthMm: lengthMm, tiltMm: lengthFromZeroMm, highAtDeg: angleDeg }),
+      )
+      .min(1, 'needs at least one bore')
+      .max(99),
     liners: z
-      .array(z.strictObject({ id: z.string('must be a name').min(1, 'must be a name').max(80), flangeMm: lengthMm, wedgeMm: lengthFromZeroMm, thickAtDeg: angleDeg, onlyCylinder: cylinderNumber.optional() }))
+      .array(
+        z.strictObject({
+          id: z.string('must be a name').min(1, 'must be a name').max(80),
+          flangeMm: lengthMm,
+          wedgeMm: lengthFromZeroMm,
+          thickAtDeg: angleDeg,
+          onlyCylinder: cylinderNumber.optional(),
+        }),
+      )
       .max(400, 'has too many liners'),
-    shims: z.array(z.strictObject({ thicknessMm, count: z.number('must be a count').int('must be a whole number').min(0, 'cannot be below zero').max(10_000) })).max(200, 'has too many sizes'),
+    shims: z
+      .array(
+        z.strictObject({
+          thicknessMm,
+          count: z.number('must be a count').int('must be a whole number').min(0, 'cannot be below zero').max(10_000),
+        }),
+      )
+      .max(200, 'has too many sizes'),
     otherMm: lengthMm,
     rotationsDeg: z.array(angleDeg).min(1, 'needs at least one turn; 0 for none').max(72),
     heads: headList,
     targetMm: lengthMm,
-    spec: z.strictObject({ minMm: lengthMm, maxMm: lengthMm, withinLinerMaxMm: lengthFromZeroMm }).superRefine(refuseCrossedLimits),
+    spec: z
+      .strictObject({ minMm: lengthMm, maxMm: lengthMm, withinLinerMaxMm: lengthFromZeroMm })
+      .superRefine(refuseCrossedLimits),
   })
   .superRefine((input, context) => {
-    refuseTwice(input.bores.map((b) => b.cylinder), context, (i) => ['bores', i, 'cylinder'], (c) => `cylinder ${c} is given twice`)
-    refuseTwice(input.liners.map((l) => l.id), context, (i) => ['liners', i, 'id'], (id) => `liner ${id} is given twice`)
+    refuseTwice(
+      input.bores.map((b) => b.cylinder),
+      context,
+      (i) => ['bores', i, 'cylinder'],
+      (c) => `cylinder ${c} is given twice`,
+    )
+    refuseTwice(
+      input.liners.map((l) => l.id),
+      context,
+      (i) => ['liners', i, 'id'],
+      (id) => `liner ${id} is given twice`,
+    )
   })
 export type MatchLinersInput = z.infer<typeof matchLinersInput>
 
@@ -71,7 +112,11 @@ interface Lean {
  * How a liner leans on a ledge, turned so that it leans least: the ledge's lean and the
  * flange's wedge added as vectors. Of equal turns the smallest angle.
  */
-export function leastLean(bore: { tiltMm: number; highAtDeg: number }, liner: { wedgeMm: number; thickAtDeg: number }, rotationsDeg: readonly number[]): Lean {
+export function leastLean(
+  bore: { tiltMm: number; highAtDeg: number },
+  liner: { wedgeMm: number; thickAtDeg: number },
+  rotationsDeg: readonly number[],
+): Lean {
   const rad = Math.PI / 180
   let best: Lean | null = null
   for (const rotationDeg of [...rotationsDeg].sort((a, b) => turnDeg(a) - turnDeg(b))) {
@@ -101,7 +146,10 @@ function problemOf(input: MatchLinersInput, shims: { thicknessMm: number; count:
       const { tiltMm } = leastLean(bore, liner, input.rotationsDeg)
       return [0, ...shims.map((s) => s.thicknessMm)].map((thickness, i): MatchOption => {
         const centreMm = otherMm + liner.flangeMm + thickness - bore.depthMm
-        const out = centreMm - tiltMm / 2 < spec.minMm - SLACK_MM || centreMm + tiltMm / 2 > spec.maxMm + SLACK_MM || tiltMm > spec.withinLinerMaxMm + SLACK_MM
+        const out =
+          centreMm - tiltMm / 2 < spec.minMm - SLACK_MM ||
+          centreMm + tiltMm / 2 > spec.maxMm + SLACK_MM ||
+          tiltMm > spec.withinLinerMaxMm + SLACK_MM
         return { liner: index, shim: i - 1, centreMm, out }
       })
     }),
@@ -113,7 +161,10 @@ function problemOf(input: MatchLinersInput, shims: { thicknessMm: number; count:
 function shimSizes(shims: MatchLinersInput['shims']): { thicknessMm: number; count: number }[] {
   const counts = new Map<number, number>()
   for (const s of shims) counts.set(s.thicknessMm, (counts.get(s.thicknessMm) ?? 0) + s.count)
-  return [...counts].filter(([, count]) => count > 0).map(([thicknessMm, count]) => ({ thicknessMm, count })).sort((a, b) => a.thicknessMm - b.thicknessMm)
+  return [...counts]
+    .filter(([, count]) => count > 0)
+    .map(([thicknessMm, count]) => ({ thicknessMm, count }))
+    .sort((a, b) => a.thicknessMm - b.thicknessMm)
 }
 
 const DEFAULT_PROOF_S = 60
@@ -122,9 +173,12 @@ const MICRON = 1000
 
 class TooFewLiners extends CalcError {
   constructor(input: MatchLinersInput) {
-    super('too-few-liners', input.liners.length < input.bores.length
-      ? `There are ${input.bores.length} bores and only ${input.liners.length} liners to fill them with.`
-      : 'Some bore stays without a liner: too many of them may go into one cylinder only.')
+    super(
+      'too-few-liners',
+      input.liners.length < input.bores.length
+        ? `There are ${input.bores.length} bores and only ${input.liners.length} liners to fill them with.`
+        : 'Some bore stays without a liner: too many of them may go into one cylinder only.',
+    )
   }
 }
 
@@ -147,20 +201,36 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
   const limitS = watch.proofS ?? DEFAULT_PROOF_S
   const deviationMm = (o: MatchOption) => Math.abs(o.centreMm - input.targetMm)
   const countOut = (choice: MatchOption[]) => choice.filter((o) => o.out).length
-  const worstStepMm = (choice: MatchOption[]) => whole.neighbours.reduce((worst, [a, b]) => Math.max(worst, Math.abs(choice[a]!.centreMm - choice[b]!.centreMm)), 0)
+  const worstStepMm = (choice: MatchOption[]) =>
+    whole.neighbours.reduce((worst, [a, b]) => Math.max(worst, Math.abs(choice[a]!.centreMm - choice[b]!.centreMm)), 0)
 
   const tell = (choice: MatchOption[], proven: boolean, bound?: LinerMatch['bound']): LinerMatch => ({
     assignment: choice.map((option, i): MatchedBore => {
       const bore = input.bores[i]!
       const liner = input.liners[option.liner]!
-      return { cylinder: bore.cylinder, linerId: liner.id, shimMm: shims[option.shim]?.thicknessMm ?? 0, centreMm: option.centreMm, ...leastLean(bore, liner, input.rotationsDeg) }
+      return {
+        cylinder: bore.cylinder,
+        linerId: liner.id,
+        shimMm: shims[option.shim]?.thicknessMm ?? 0,
+        centreMm: option.centreMm,
+        ...leastLean(bore, liner, input.rotationsDeg),
+      }
     }),
-    objective: { outOfSpec: countOut(choice), worstStepMm: worstStepMm(choice), deviationMm: choice.reduce((sum, o) => sum + deviationMm(o), 0) },
+    objective: {
+      outOfSpec: countOut(choice),
+      worstStepMm: worstStepMm(choice),
+      deviationMm: choice.reduce((sum, o) => sum + deviationMm(o), 0),
+    },
     proven,
     ...(bound ? { bound } : {}),
   })
 
-  const solve = async (problem: MatchProblem, costOf: (o: MatchOption) => number, mostOut: number | null, stepMm: number | null) => {
+  const solve = async (
+    problem: MatchProblem,
+    costOf: (o: MatchOption) => number,
+    mostOut: number | null,
+    stepMm: number | null,
+  ) => {
     const { milp, options, boreOf } = matchMilp(problem, costOf, mostOut, stepMm)
     const answer = await solveMilp(milp, limitS)
     if (!answer.values) return { ...answer, choice: null }
@@ -178,18 +248,20 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
     watch.onBetter?.(tell(best, false, { level: 'outOfSpec', value: 0 }))
     const loose = await solve(whole, (o) => (o.out ? 1 : 0), null, null)
     if (loose.choice && countOut(loose.choice) < countOut(best)) best = loose.choice
-    if (loose.status !== 'optimal') return tell(best, false, { level: 'outOfSpec', value: Math.max(0, Math.ceil(loose.bound - 1e-6)) })
+    if (loose.status !== 'optimal')
+      return tell(best, false, { level: 'outOfSpec', value: Math.max(0, Math.ceil(loose.bound - 1e-6)) })
   }
   const mostOut = countOut(best)
   watch.onBetter?.(tell(best, false, { level: 'worstStepMm', value: 0 }))
 
   // Where all can be inside, what is outside need not be looked at again.
-  const problem: MatchProblem = mostOut > 0 ? whole : { ...whole, bores: whole.bores.map((own) => own.filter((o) => !o.out)) }
+  const problem: MatchProblem =
+    mostOut > 0 ? whole : { ...whole, bores: whole.bores.map((own) => own.filter((o) => !o.out)) }
   const steps = possibleSteps(problem)
   const reachOf = (stepMm: number) => steps.findIndex((s) => s >= stepMm - 2 * SLACK_MM)
   let low = -1
   let first = true
-  for (let high = reachOf(worstStepMm(best)); high - low > 1; ) {
+  for (let high = reachOf(worstStepMm(best)); high - low > 1;) {
     // The beginning is often the best there is: just below it is looked at first, then by halves.
     const middle = first ? high - 1 : Math.floor((low + high) / 2)
     first = false
@@ -204,7 +276,8 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
 
   const last = await solve(problem, (o) => deviationMm(o) * MICRON, mostOut, worstStepMm(best))
   if (last.choice) best = last.choice
-  if (last.status !== 'optimal') return tell(best, false, { level: 'deviationMm', value: Math.max(0, last.bound / MICRON) })
+  if (last.status !== 'optimal')
+    return tell(best, false, { level: 'deviationMm', value: Math.max(0, last.bound / MICRON) })
   return tell(best, true)
 }
 

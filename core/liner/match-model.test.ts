@@ -30,9 +30,11 @@ function* choices(bores: MatchOption[][], at = 0): Generator<MatchOption[]> {
   if (at === bores.length) yield []
   else for (const option of bores[at]!) for (const rest of choices(bores, at + 1)) yield [option, ...rest]
 }
-const step = (p: MatchProblem, choice: MatchOption[]) => p.neighbours.reduce((worst, [a, b]) => Math.max(worst, Math.abs(choice[a]!.centreMm - choice[b]!.centreMm)), 0)
+const step = (p: MatchProblem, choice: MatchOption[]) =>
+  p.neighbours.reduce((worst, [a, b]) => Math.max(worst, Math.abs(choice[a]!.centreMm - choice[b]!.centreMm)), 0)
 const usesStock = (p: MatchProblem, choice: MatchOption[]) =>
-  new Set(choice.map((o) => o.liner)).size === choice.length && p.shimCounts.every((count, shim) => choice.filter((o) => o.shim === shim).length <= count)
+  new Set(choice.map((o) => o.liner)).size === choice.length &&
+  p.shimCounts.every((count, shim) => choice.filter((o) => o.shim === shim).length <= count)
 
 /** Whether a choice keeps every row; the cumulative columns follow from it. */
 function keepsRows(p: MatchProblem, choice: MatchOption[], mostOut: number | null, stepMm: number | null): boolean {
@@ -42,7 +44,8 @@ function keepsRows(p: MatchProblem, choice: MatchOption[], mostOut: number | nul
   // Each cumulative column stands alone on the left of the row that defines it.
   for (const row of milp.rows) {
     const [first] = row.terms
-    if (row.lower === 0 && row.upper === 0 && first && first[0] >= milp.binaries) value[first[0]] = -row.terms.slice(1).reduce((s, [c, k]) => s + k * value[c]!, 0)
+    if (row.lower === 0 && row.upper === 0 && first && first[0] >= milp.binaries)
+      value[first[0]] = -row.terms.slice(1).reduce((s, [c, k]) => s + k * value[c]!, 0)
   }
   return milp.rows.every((row) => {
     const sum = row.terms.reduce((s, [c, k]) => s + k * value[c]!, 0)
@@ -55,7 +58,8 @@ describe('the match as a linear program', () => {
     fc.assert(
       fc.property(problem, micron(0, 60), fc.integer({ min: 0, max: 2 }), (p, stepMm, mostOut) => {
         for (const choice of choices(p.bores)) {
-          const allowed = usesStock(p, choice) && choice.filter((o) => o.out).length <= mostOut && step(p, choice) <= stepMm + 1e-9
+          const allowed =
+            usesStock(p, choice) && choice.filter((o) => o.out).length <= mostOut && step(p, choice) <= stepMm + 1e-9
           expect(keepsRows(p, choice, mostOut, stepMm)).toBe(allowed)
         }
       }),
@@ -67,7 +71,8 @@ describe('the match as a linear program', () => {
     fc.assert(
       fc.property(problem, (p) => {
         const steps = possibleSteps(p)
-        for (const choice of choices(p.bores)) expect(steps.some((s) => Math.abs(s - step(p, choice)) < 1e-8)).toBe(true)
+        for (const choice of choices(p.bores))
+          expect(steps.some((s) => Math.abs(s - step(p, choice)) < 1e-8)).toBe(true)
         expect([...steps].sort((a, b) => a - b)).toEqual(steps)
       }),
       { numRuns: 20 },
@@ -86,7 +91,9 @@ describe('startMatch', () => {
         const choice = startMatch(p, 0.1)!
         expect(usesStock(p, choice)).toBe(true)
         expect(startMatch(p, 0.1)).toEqual(choice)
-        const fewest = Math.min(...[...choices(p.bores)].filter((c) => usesStock(p, c)).map((c) => c.filter((o) => o.out).length))
+        const fewest = Math.min(
+          ...[...choices(p.bores)].filter((c) => usesStock(p, c)).map((c) => c.filter((o) => o.out).length),
+        )
         expect(choice.filter((o) => o.out).length).toBe(fewest)
       }),
       { numRuns: 25 },

@@ -29,7 +29,8 @@ export function possibleSteps({ bores, neighbours }: MatchProblem): number[] {
   const steps: number[] = [0]
   for (const [a, b] of neighbours) {
     const other = distinctMm(bores[b]!.map((o) => o.centreMm))
-    for (const centre of distinctMm(bores[a]!.map((o) => o.centreMm))) for (const c of other) steps.push(Math.abs(centre - c))
+    for (const centre of distinctMm(bores[a]!.map((o) => o.centreMm)))
+      for (const c of other) steps.push(Math.abs(centre - c))
   }
   return distinctMm(steps)
 }
@@ -45,18 +46,37 @@ export function possibleSteps({ bores, neighbours }: MatchProblem): number[] {
  * @param mostOut null for no limit
  * @param stepMm null for no limit
  */
-export function matchMilp(problem: MatchProblem, costOf: (o: MatchOption) => number, mostOut: number | null, stepMm: number | null): { milp: Milp; options: MatchOption[]; boreOf: number[] } {
+export function matchMilp(
+  problem: MatchProblem,
+  costOf: (o: MatchOption) => number,
+  mostOut: number | null,
+  stepMm: number | null,
+): { milp: Milp; options: MatchOption[]; boreOf: number[] } {
   const options = problem.bores.flat()
   const boreOf = problem.bores.flatMap((own, bore) => own.map(() => bore))
   const rows: MilpRow[] = []
-  const pick = (test: (o: MatchOption, bore: number) => boolean) => options.flatMap((o, i): [number, number][] => (test(o, boreOf[i]!) ? [[i, 1]] : []))
+  const pick = (test: (o: MatchOption, bore: number) => boolean) =>
+    options.flatMap((o, i): [number, number][] => (test(o, boreOf[i]!) ? [[i, 1]] : []))
   const most = (upper: number, terms: [number, number][]) => {
     if (terms.length > upper) rows.push({ lower: 0, upper, terms })
   }
   problem.bores.forEach((_, bore) => rows.push({ lower: 1, upper: 1, terms: pick((_o, b) => b === bore) }))
-  for (let liner = 0; liner < problem.liners; liner++) most(1, pick((o) => o.liner === liner))
-  problem.shimCounts.forEach((count, shim) => most(count, pick((o) => o.shim === shim)))
-  if (mostOut !== null) most(mostOut, pick((o) => o.out))
+  for (let liner = 0; liner < problem.liners; liner++)
+    most(
+      1,
+      pick((o) => o.liner === liner),
+    )
+  problem.shimCounts.forEach((count, shim) =>
+    most(
+      count,
+      pick((o) => o.shim === shim),
+    ),
+  )
+  if (mostOut !== null)
+    most(
+      mostOut,
+      pick((o) => o.out),
+    )
 
   let columns = options.length
   if (stepMm !== null && problem.neighbours.length > 0) {
@@ -73,7 +93,10 @@ export function matchMilp(problem: MatchProblem, costOf: (o: MatchOption) => num
         columns += 1
       })
     }
-    for (const [a, b] of problem.neighbours.flatMap(([x, y]): [number, number][] => [[x, y], [y, x]])) {
+    for (const [a, b] of problem.neighbours.flatMap(([x, y]): [number, number][] => [
+      [x, y],
+      [y, x],
+    ])) {
       levels[a]!.forEach((level, k) => {
         const reach = levels[b]!.filter((l) => l <= level + stepMm + 2 * SLACK_MM).length - 1
         if (reach === levels[b]!.length - 1) return

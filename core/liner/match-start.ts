@@ -14,7 +14,8 @@ function worthOf(problem: MatchProblem, choice: readonly MatchOption[], targetMm
     if (o.out) out += 1
     deviationMm += Math.abs(o.centreMm - targetMm)
   }
-  for (const [a, b] of problem.neighbours) stepMm = Math.max(stepMm, Math.abs(choice[a]!.centreMm - choice[b]!.centreMm))
+  for (const [a, b] of problem.neighbours)
+    stepMm = Math.max(stepMm, Math.abs(choice[a]!.centreMm - choice[b]!.centreMm))
   return { out, stepMm, deviationMm }
 }
 

@@ -55,25 +55,37 @@ export async function solveMilp(milp: Milp, limitS: number): Promise<MilpAnswer>
     }
     starts[r + 1] = at
   })
-  const solve = (presolve: 'choose' | 'off') => solver.withModel((model): MilpAnswer => {
-    model.options.set({ output_flag: false, presolve, mip_rel_gap: 0, mip_abs_gap: 1e-7, time_limit: Math.min(limitS, 1e6), random_seed: 1 })
-    model.passModel({
-      numCols: milp.columns,
-      numRows: milp.rows.length,
-      colCost: milp.cost,
-      colLower: new Float64Array(milp.columns),
-      colUpper: new Float64Array(milp.columns).fill(1),
-      rowLower: Float64Array.from(milp.rows, (r) => r.lower),
-      rowUpper: Float64Array.from(milp.rows, (r) => r.upper),
-      matrix: { format: 'csr', numRows: milp.rows.length, numCols: milp.columns, starts, indices, values },
-      integrality: Int32Array.from({ length: milp.columns }, (_, i) => (i < milp.binaries ? 1 : 0)),
+  const solve = (presolve: 'choose' | 'off') =>
+    solver.withModel((model): MilpAnswer => {
+      model.options.set({
+        output_flag: false,
+        presolve,
+        mip_rel_gap: 0,
+        mip_abs_gap: 1e-7,
+        time_limit: Math.min(limitS, 1e6),
+        random_seed: 1,
+      })
+      model.passModel({
+        numCols: milp.columns,
+        numRows: milp.rows.length,
+        colCost: milp.cost,
+        colLower: new Float64Array(milp.columns),
+        colUpper: new Float64Array(milp.columns).fill(1),
+        rowLower: Float64Array.from(milp.rows, (r) => r.lower),
+        rowUpper: Float64Array.from(milp.rows, (r) => r.upper),
+        matrix: { format: 'csr', numRows: milp.rows.length, numCols: milp.columns, starts, indices, values },
+        integrality: Int32Array.from({ length: milp.columns }, (_, i) => (i < milp.binaries ? 1 : 0)),
+      })
+      const { modelStatus } = model.run()
+      const status = modelStatus === 7 ? 'optimal' : modelStatus === 8 || modelStatus === 9 ? 'infeasible' : 'stopped'
+      if (status === 'infeasible') return { status, values: null, bound: Infinity }
+      const found = status === 'optimal' || Number(model.info.get('primal_solution_status')) === 2
+      return {
+        status,
+        values: found ? model.getSolution().colValue : null,
+        bound: Number(model.info.get('mip_dual_bound')),
+      }
     })
-    const { modelStatus } = model.run()
-    const status = modelStatus === 7 ? 'optimal' : modelStatus === 8 || modelStatus === 9 ? 'infeasible' : 'stopped'
-    if (status === 'infeasible') return { status, values: null, bound: Infinity }
-    const found = status === 'optimal' || Number(model.info.get('primal_solution_status')) === 2
-    return { status, values: found ? model.getSolution().colValue : null, bound: Number(model.info.get('mip_dual_bound')) }
-  })
   try {
     return solve('choose')
   } catch (error) {

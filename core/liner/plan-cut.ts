@@ -38,7 +38,11 @@ export const planCutInput = z.strictObject({
   cleanupMm: lengthFromZeroMm,
   shimStockMm: z.array(thicknessMm).max(1000, 'has too many shims'),
   leavesMm: z.array(thicknessMm).min(1, 'needs at least one leaf').max(60, 'has too many leaves'),
-  maxLeavesPerPack: z.number('must be a count').int('must be a whole number').min(1, 'must allow one leaf').max(6, 'allows too many leaves'),
+  maxLeavesPerPack: z
+    .number('must be a count')
+    .int('must be a whole number')
+    .min(1, 'must allow one leaf')
+    .max(6, 'allows too many leaves'),
   finishMm: lengthFromZeroMm,
   maxPassMm: thicknessMm,
   cutterBiasMm: lengthMm,
@@ -48,7 +52,10 @@ export const planCutInput = z.strictObject({
 export type PlanCutInput = z.infer<typeof planCutInput>
 
 /** What passes are planned with: the leaves, how deep one pass may go, and what the cutter takes beyond its pack. */
-export type PassTooling = Pick<PlanCutInput, 'finishMm' | 'maxPassMm' | 'cutterBiasMm' | 'leavesMm' | 'maxLeavesPerPack'>
+export type PassTooling = Pick<
+  PlanCutInput,
+  'finishMm' | 'maxPassMm' | 'cutterBiasMm' | 'leavesMm' | 'maxLeavesPerPack'
+>
 
 /**
  * Cuts the height down in passes, the last one by hand; what the leaves cannot reach is left standing.
@@ -56,7 +63,11 @@ export type PassTooling = Pick<PlanCutInput, 'finishMm' | 'maxPassMm' | 'cutterB
  * @param highMm protrusion at the high side before the first pass, mm
  * @param totalMm how much is to come off, counted from the ledge's highest spot, mm
  */
-export function passesFor(input: PassTooling, highMm: number, totalMm: number): { passes: CutPass[]; restMm: number; reasons: CutReason[] } {
+export function passesFor(
+  input: PassTooling,
+  highMm: number,
+  totalMm: number,
+): { passes: CutPass[]; restMm: number; reasons: CutReason[] } {
   const { finishMm, maxPassMm, cutterBiasMm: bias, leavesMm, maxLeavesPerPack } = input
   const passes: CutPass[] = []
   let restMm = totalMm
@@ -112,7 +123,11 @@ export function planCut(input: PlanCutInput): CutPlan {
   for (const shimMm of [0, ...stock]) {
     const totalCutMm = highMm + shimMm - targetMm
     if (totalCutMm < cleanCutMm - SLACK_MM || totalCutMm <= SLACK_MM) continue
-    if (input.depthMm !== undefined && input.maxDepthMm !== undefined && input.depthMm + totalCutMm > input.maxDepthMm + SLACK_MM) {
+    if (
+      input.depthMm !== undefined &&
+      input.maxDepthMm !== undefined &&
+      input.depthMm + totalCutMm > input.maxDepthMm + SLACK_MM
+    ) {
       return uncut('blocked', 0, ['past-max-depth'])
     }
     const { passes, restMm, reasons } = passesFor(input, highMm, totalCutMm)

@@ -15,7 +15,11 @@ const link = z.strictObject({
 export const stackUpInput = z.strictObject({
   links: z.array(link).min(1, 'needs at least one link').max(60),
   spec: z.strictObject({ minMm: lengthMm, maxMm: lengthMm }).superRefine(refuseCrossedLimits),
-  samples: z.number('must be a count').int('must be a whole number').min(1, 'must be at least 1').max(5_000_000, 'is too many'),
+  samples: z
+    .number('must be a count')
+    .int('must be a whole number')
+    .min(1, 'must be at least 1')
+    .max(5_000_000, 'is too many'),
   seed: z.number('must be a number').int('must be a whole number'),
 })
 
@@ -45,7 +49,8 @@ export function stackUp(input: z.infer<typeof stackUpInput>): StackUp {
   let inside = 0
   for (let i = 0; i < samples; i++) {
     let value = nominalMm
-    for (const l of links) value += l.distribution === 'uniform' ? l.tolMm * (2 * random() - 1) : (l.tolMm / 2) * normal(random)
+    for (const l of links)
+      value += l.distribution === 'uniform' ? l.tolMm * (2 * random() - 1) : (l.tolMm / 2) * normal(random)
     if (value >= spec.minMm - SLACK_MM && value <= spec.maxMm + SLACK_MM) inside += 1
   }
   return {

@@ -2,7 +2,8 @@
 export type Seat = 'top-stop' | 'spacer-plate' | 'mid-stop'
 
 /** What a link of the stack is. `shim` is added by fitting one, never part of a sheet. */
-export type LinkKind = 'flange' | 'step-to-top' | 'counterbore' | 'ledge-below-block' | 'mid-ledge' | 'plate' | 'plate-gasket'
+export type LinkKind =
+  'flange' | 'step-to-top' | 'counterbore' | 'ledge-below-block' | 'mid-ledge' | 'plate' | 'plate-gasket'
 
 export interface StackLink {
   kind: LinkKind

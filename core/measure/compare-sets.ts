@@ -25,15 +25,37 @@ export interface SetComparison {
  * @throws CalcError `different-stations` where the angles are not the same, `too-few-stations` below three
  * Source: JCGM 100, 5.1.2 for the uncertainty of a difference.
  */
-export function compareSets(before: readonly Reading[], after: readonly Reading[], uncertaintyMm: number): SetComparison {
+export function compareSets(
+  before: readonly Reading[],
+  after: readonly Reading[],
+  uncertaintyMm: number,
+): SetComparison {
   const later = new Map(after.map((r) => [turnDeg(r.angleDeg), r.valueMm]))
-  const same = before.length === after.length && later.size === after.length && before.every((r) => later.has(turnDeg(r.angleDeg)))
-  if (!same) throw new CalcError('different-stations', 'The two sets were not read at the same stations; only the same stations can be compared.')
-  const differences = before.map((r) => ({ angleDeg: r.angleDeg, valueMm: later.get(turnDeg(r.angleDeg))! - r.valueMm }))
+  const same =
+    before.length === after.length && later.size === after.length && before.every((r) => later.has(turnDeg(r.angleDeg)))
+  if (!same)
+    throw new CalcError(
+      'different-stations',
+      'The two sets were not read at the same stations; only the same stations can be compared.',
+    )
+  const differences = before.map((r) => ({
+    angleDeg: r.angleDeg,
+    valueMm: later.get(turnDeg(r.angleDeg))! - r.valueMm,
+  }))
   const { centreMm, tiltMm, highAtDeg } = fitPlane(differences, 1)
   const limit = combinedUncertaintyMm(uncertaintyMm, uncertaintyMm)
-  const stations = differences.map((d) => ({ angleDeg: d.angleDeg, differenceMm: d.valueMm, real: Math.abs(d.valueMm) > limit + SLACK_MM }))
-  const reading = !stations.some((s) => s.real) ? 'same' : tiltMm / 2 > Math.abs(centreMm) ? 'one-side-up' : centreMm > 0 ? 'up' : 'down'
+  const stations = differences.map((d) => ({
+    angleDeg: d.angleDeg,
+    differenceMm: d.valueMm,
+    real: Math.abs(d.valueMm) > limit + SLACK_MM,
+  }))
+  const reading = !stations.some((s) => s.real)
+    ? 'same'
+    : tiltMm / 2 > Math.abs(centreMm)
+      ? 'one-side-up'
+      : centreMm > 0
+        ? 'up'
+        : 'down'
   return { meanShiftMm: centreMm, tiltShiftMm: tiltMm, highAtDeg, stations, reading }
 }
 

@@ -10,7 +10,12 @@ export type Doubt = 'far-off' | 'decimal-slip' | 'sign-slip'
  * @param windowMm width of the window between the limits: the scale of what is usual
  * @returns why it is doubtful, or null
  */
-export function doubtfulReading(valueMm: number, othersMm: readonly number[], expectMm: number, windowMm: number): Doubt | null {
+export function doubtfulReading(
+  valueMm: number,
+  othersMm: readonly number[],
+  expectMm: number,
+  windowMm: number,
+): Doubt | null {
   const sorted = [...othersMm].sort((a, b) => a - b)
   const middle = sorted.length > 0 ? sorted[Math.floor(sorted.length / 2)]! : expectMm
   const usual = Math.max(windowMm, 0.02) * (sorted.length > 0 ? 2.5 : 6)

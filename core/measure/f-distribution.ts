@@ -1,8 +1,8 @@
 /** ln Γ(x) for x > 0. Source: Lanczos' approximation, g = 7, n = 9 (Godfrey's coefficients). */
 function logGamma(x: number): number {
   const c = [
-    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905, -0.13857109526572012,
-    9.9843695780195716e-6, 1.5056327351493116e-7,
+    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
+    12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
   ]
   if (x < 0.5) return Math.log(Math.PI / Math.sin(Math.PI * x)) - logGamma(1 - x)
   const z = x - 1
@@ -21,7 +21,10 @@ function betaFraction(x: number, a: number, b: number): number {
   let d = 1 / floor(1 - ((a + b) * x) / (a + 1))
   let f = d
   for (let m = 1; m <= 500; m++) {
-    for (const numerator of [(m * (b - m) * x) / ((a + 2 * m - 1) * (a + 2 * m)), (-(a + m) * (a + b + m) * x) / ((a + 2 * m) * (a + 2 * m + 1))]) {
+    for (const numerator of [
+      (m * (b - m) * x) / ((a + 2 * m - 1) * (a + 2 * m)),
+      (-(a + m) * (a + b + m) * x) / ((a + 2 * m) * (a + 2 * m + 1)),
+    ]) {
       d = 1 / floor(1 + numerator * d)
       c = floor(1 + numerator / c)
       f *= c * d

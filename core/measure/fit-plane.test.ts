@@ -14,7 +14,13 @@ describe('fitPlane', () => {
         fc.integer({ min: 0, max: 359 }),
         fc.integer({ min: -720, max: 720 }),
         (centreMm, tiltMm, highAtDeg, turn) => {
-          const fit = fitPlane(around({ centreMm, tiltMm, highAtDeg }, [0, 100, 190, 290].map((a) => a + turn)), 140)
+          const fit = fitPlane(
+            around(
+              { centreMm, tiltMm, highAtDeg },
+              [0, 100, 190, 290].map((a) => a + turn),
+            ),
+            140,
+          )
           expect(fit.centreMm).toBeCloseTo(centreMm, 9)
           expect(fit.tiltMm).toBeCloseTo(tiltMm, 9)
           const apart = Math.abs(((fit.highAtDeg! - highAtDeg + 540) % 360) - 180)
@@ -30,7 +36,9 @@ describe('fitPlane', () => {
   })
 
   it('gives the slope over the diameter in mm a metre', () => {
-    expect(fitPlane(around({ centreMm: 0, tiltMm: 0.14, highAtDeg: 30 }, [0, 90, 180, 270]), 140).slopeMmPerM).toBeCloseTo(1, 9)
+    expect(
+      fitPlane(around({ centreMm: 0, tiltMm: 0.14, highAtDeg: 30 }, [0, 90, 180, 270]), 140).slopeMmPerM,
+    ).toBeCloseTo(1, 9)
   })
 
   it('counts stations that point the same way once, whatever the turns', () => {
@@ -51,6 +59,13 @@ it('tells the ends of a plane and lifts it', () => {
 describe('carriesPlane', () => {
   const at = (...angles: number[]) => angles.map((angleDeg) => ({ angleDeg }))
   it.each([
-    [at(0, 90, 180, 270), true], [at(0, 120, 240), true], [at(0, 90, 180), true], [at(0, 90), false], [at(0, 360, 720), false], [at(0, 5, 9), false], [at(0, 90, 150), false], [at(-30, 100, 200), true],
+    [at(0, 90, 180, 270), true],
+    [at(0, 120, 240), true],
+    [at(0, 90, 180), true],
+    [at(0, 90), false],
+    [at(0, 360, 720), false],
+    [at(0, 5, 9), false],
+    [at(0, 90, 150), false],
+    [at(-30, 100, 200), true],
   ])('%j: %s', (stations, carries) => expect(carriesPlane(stations)).toBe(carries))
 })

@@ -1,10 +1,22 @@
 import { toMm, type GaugeUnit } from '../units/convert'
 import { LARGEST_READING_MM } from '../units/parse-length'
 
-export type GaugeLine = { kind: 'value'; valueMm: number; button: boolean } | { kind: 'rubbish'; text: string; problem: 'unreadable' | 'too-large' }
+export type GaugeLine =
+  | { kind: 'value'; valueMm: number; button: boolean }
+  | { kind: 'rubbish'; text: string; problem: 'unreadable' | 'too-large' }
 
-const LINE = /^(?:\d{0,2}[A-Za-z]\d?\s+|\d{2}[A-Za-z])?([+-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(mm|in|inch|"|thou|mil|um|µm)?$/i
-const units: Record<string, GaugeUnit> = { mm: 'mm', in: 'in', inch: 'in', '"': 'in', thou: 'thou', mil: 'thou', um: 'um', µm: 'um' }
+const LINE =
+  /^(?:\d{0,2}[A-Za-z]\d?\s+|\d{2}[A-Za-z])?([+-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(mm|in|inch|"|thou|mil|um|µm)?$/i
+const units: Record<string, GaugeUnit> = {
+  mm: 'mm',
+  in: 'in',
+  inch: 'in',
+  '"': 'in',
+  thou: 'thou',
+  mil: 'thou',
+  um: 'um',
+  µm: 'um',
+}
 
 /**
  * Reads one line of an indicator's output: a value, perhaps a unit, perhaps a short

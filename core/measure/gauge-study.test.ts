@@ -8,26 +8,51 @@ const parts = ['P1', 'P2', 'P3']
 const people = ['Tom', 'Lise']
 /** A full cross in which each person, part and repeat adds what it is told to. */
 const cross = (of: (part: number, person: number, trial: number) => number) =>
-  studyOrder(parts, people, 3).map((p) => ({ ...p, valueMm: of(parts.indexOf(p.part), people.indexOf(p.operator), p.trial) }))
+  studyOrder(parts, people, 3).map((p) => ({
+    ...p,
+    valueMm: of(parts.indexOf(p.part), people.indexOf(p.operator), p.trial),
+  }))
 const wobble = (n: number) => 0.001 * Math.sin(n * 12.9898)
 
 describe('a study', () => {
   it('is read round by round, and where a place was read again the later one counts', () => {
     const order = studyOrder(['P1', 'P2'], ['Tom', 'Lise'], 2)
-    expect(order.map((o) => `${o.trial}${o.operator[0]}${o.part}`)).toEqual(['1TP1', '1TP2', '1LP1', '1LP2', '2TP1', '2TP2', '2LP1', '2LP2'])
-    const twice = [{ ...order[0]!, valueMm: 1, seq: 5 }, { ...order[0]!, valueMm: 2, seq: 9 }, { ...order[1]!, valueMm: 3, seq: 7 }]
+    expect(order.map((o) => `${o.trial}${o.operator[0]}${o.part}`)).toEqual([
+      '1TP1',
+      '1TP2',
+      '1LP1',
+      '1LP2',
+      '2TP1',
+      '2TP2',
+      '2LP1',
+      '2LP2',
+    ])
+    const twice = [
+      { ...order[0]!, valueMm: 1, seq: 5 },
+      { ...order[0]!, valueMm: 2, seq: 9 },
+      { ...order[1]!, valueMm: 3, seq: 7 },
+    ]
     expect(latestOfStudy(twice).map((r) => r.valueMm)).toEqual([2, 3])
   })
 
   it('tells who stands off the others', () => {
-    const report = reportStudy({ readings: cross((p, o, t) => 0.08 + p * 0.02 + o * 0.01 + wobble(p * 7 + o * 3 + t)), resolutionMm: 0.001 }, 0.08)
+    const report = reportStudy(
+      { readings: cross((p, o, t) => 0.08 + p * 0.02 + o * 0.01 + wobble(p * 7 + o * 3 + t)), resolutionMm: 0.001 },
+      0.08,
+    )
     expect(report.culprit).toBe('people')
     expect(report.people.map((p) => Math.round(p.offMm * 1000))).toEqual([-5, 5])
     expect(report.windowShare).toBeCloseTo((2 * report.study.expandedUncertaintyMm) / 0.08, 9)
   })
 
   it('tells which part wanders, and that repeating helps', () => {
-    const report = reportStudy({ readings: cross((p, o, t) => 0.08 + p * 0.02 + (p === 1 ? 6 : 1) * wobble(p * 7 + o * 3 + t * 5)), resolutionMm: 0.0001 }, 0.08)
+    const report = reportStudy(
+      {
+        readings: cross((p, o, t) => 0.08 + p * 0.02 + (p === 1 ? 6 : 1) * wobble(p * 7 + o * 3 + t * 5)),
+        resolutionMm: 0.0001,
+      },
+      0.08,
+    )
     expect(report.culprit).toBe('repeats')
     expect(report.roughestPart).toBe('P2')
     expect(report.repeatsToTell).toBe(4)
@@ -35,8 +60,16 @@ describe('a study', () => {
   })
 
   it('tells every reading by how far it lies off its part', () => {
-    const off = offPartMeans([{ part: 'P1', valueMm: 0.1 }, { part: 'P2', valueMm: 0.5 }, { part: 'P1', valueMm: 0.104 }])
-    expect(off.map((r) => [r.part, Math.round(r.offMm * 1e6)])).toEqual([['P1', -2000], ['P2', 0], ['P1', 2000]])
+    const off = offPartMeans([
+      { part: 'P1', valueMm: 0.1 },
+      { part: 'P2', valueMm: 0.5 },
+      { part: 'P1', valueMm: 0.104 },
+    ])
+    expect(off.map((r) => [r.part, Math.round(r.offMm * 1e6)])).toEqual([
+      ['P1', -2000],
+      ['P2', 0],
+      ['P1', 2000],
+    ])
   })
 
   it('blames the scale where nothing else scatters', () => {
@@ -44,13 +77,18 @@ describe('a study', () => {
   })
 
   it('is refused where it is no full cross', () => {
-    expect(() => reportStudy({ readings: cross((p) => p).slice(1), resolutionMm: 0.001 }, 0.08)).toThrow(expect.objectContaining({ code: 'unbalanced' }))
+    expect(() => reportStudy({ readings: cross((p) => p).slice(1), resolutionMm: 0.001 }, 0.08)).toThrow(
+      expect.objectContaining({ code: 'unbalanced' }),
+    )
   })
 })
 
 describe('a gauge', () => {
   it('is said to be overdue, or without a study, or good', () => {
-    expect(gaugeStanding({ calibrationDue: '2026-10-31', basis: 'entered' }, '2026-11-24')).toEqual(['overdue', 'no-study'])
+    expect(gaugeStanding({ calibrationDue: '2026-10-31', basis: 'entered' }, '2026-11-24')).toEqual([
+      'overdue',
+      'no-study',
+    ])
     expect(gaugeStanding({ calibrationDue: '2026-11-24', basis: 'study' }, '2026-11-24')).toEqual(['good'])
     expect(gaugeStanding({ calibrationDue: null, basis: 'entered' }, '2026-11-24')).toEqual(['no-study'])
   })

@@ -25,8 +25,16 @@ describe('compareSets', () => {
   })
 
   it('tells one side up by its amount and direction: dirt or a pinched ring lies there', () => {
-    const found = compareSets(dry, set(0.12, 0, 0).map((r, i) => ({ ...r, valueMm: dry[i]!.valueMm + (r.angleDeg === 90 ? 0.05 : 0) })), 0.004)
-    expect(found).toMatchObject({ reading: 'one-side-up', highAtDeg: expect.closeTo(90, 6), tiltShiftMm: expect.closeTo(0.05, 9) })
+    const found = compareSets(
+      dry,
+      set(0.12, 0, 0).map((r, i) => ({ ...r, valueMm: dry[i]!.valueMm + (r.angleDeg === 90 ? 0.05 : 0) })),
+      0.004,
+    )
+    expect(found).toMatchObject({
+      reading: 'one-side-up',
+      highAtDeg: expect.closeTo(90, 6),
+      tiltShiftMm: expect.closeTo(0.05, 9),
+    })
     expect(found.stations.map((s) => s.real)).toEqual([false, true, false, false])
   })
 
@@ -38,18 +46,31 @@ describe('compareSets', () => {
 
 describe('studyGauge', () => {
   /** A study of a made-up gauge with known standard deviations, mm. */
-  function study(parts: number, operators: number, trials: number, sd: { part: number; operator: number; repeat: number }) {
+  function study(
+    parts: number,
+    operators: number,
+    trials: number,
+    sd: { part: number; operator: number; repeat: number },
+  ) {
     const random = seededRandom(11)
     const people = Array.from({ length: operators }, () => normal(random) * sd.operator)
     return Array.from({ length: parts }, () => normal(random) * sd.part).flatMap((part, p) =>
       people.flatMap((person, o) =>
-        Array.from({ length: trials }, (_, trial) => ({ part: p, operator: o, trial, valueMm: 0.1 + part + person + normal(random) * sd.repeat })),
+        Array.from({ length: trials }, (_, trial) => ({
+          part: p,
+          operator: o,
+          trial,
+          valueMm: 0.1 + part + person + normal(random) * sd.repeat,
+        })),
       ),
     )
   }
 
   it('finds back what was put in', () => {
-    const found = studyGauge({ readings: study(60, 12, 4, { part: 0.02, operator: 0.003, repeat: 0.002 }), resolutionMm: 0.001 })
+    const found = studyGauge({
+      readings: study(60, 12, 4, { part: 0.02, operator: 0.003, repeat: 0.002 }),
+      resolutionMm: 0.001,
+    })
     expect(found.repeatabilityMm).toBeCloseTo(0.002, 3)
     expect(found.partMm).toBeCloseTo(0.02, 2)
     expect(found.operatorMm).toBeGreaterThan(0.0015)
@@ -59,11 +80,17 @@ describe('studyGauge', () => {
   })
 
   it('blames nobody where people agree', () => {
-    expect(studyGauge({ readings: study(30, 3, 4, { part: 0.02, operator: 0, repeat: 0.002 }), resolutionMm: 0.001 }).operatorMm).toBeLessThan(0.0008)
+    expect(
+      studyGauge({ readings: study(30, 3, 4, { part: 0.02, operator: 0, repeat: 0.002 }), resolutionMm: 0.001 })
+        .operatorMm,
+    ).toBeLessThan(0.0008)
   })
 
   it('says nothing of people with one person, and nothing of classes with a gauge that never scatters', () => {
-    const alone = studyGauge({ readings: study(8, 1, 3, { part: 0.02, operator: 0.01, repeat: 0.002 }), resolutionMm: 0.001 })
+    const alone = studyGauge({
+      readings: study(8, 1, 3, { part: 0.02, operator: 0.01, repeat: 0.002 }),
+      resolutionMm: 0.001,
+    })
     expect(alone).toMatchObject({ operatorMm: 0, interactionMm: 0, interactionPooled: null, interactionP: null })
     const still = studyGauge({ readings: study(4, 1, 2, { part: 0.02, operator: 0, repeat: 0 }), resolutionMm: 0.01 })
     expect(still).toMatchObject({ gaugeMm: 0, distinctCategories: null })
@@ -76,7 +103,8 @@ describe('stackUp', () => {
     { name: 'flange', sign: 1 as const, nominalMm: 10.6, tolMm: 0.02, distribution: 'normal' as const },
     { name: 'counterbore', sign: -1 as const, nominalMm: 10.5, tolMm: 0.03, distribution: 'uniform' as const },
   ]
-  const run = (minMm: number, maxMm: number, seed = 1) => stackUp({ links, spec: { minMm, maxMm }, samples: 40_000, seed })
+  const run = (minMm: number, maxMm: number, seed = 1) =>
+    stackUp({ links, spec: { minMm, maxMm }, samples: 40_000, seed })
 
   it('gives the same chance for the same seed, and about the same for another', () => {
     expect(run(0.08, 0.12, 3)).toEqual(run(0.08, 0.12, 3))
@@ -114,17 +142,28 @@ describe('chooseRenewals', () => {
   it('costs more now and comes back less with every liner renewed, and picks the cheapest', () => {
     const chance = fc.double({ min: 0.01, max: 0.9, noNaN: true })
     fc.assert(
-      fc.property(fc.array(chance, { minLength: 1, maxLength: 12 }), fc.integer({ min: 0, max: 9000 }), (chances, openUpAgain) => {
-        const cylinders = chances.map((failChance, i) => ({ cylinder: i + 1, failChance }))
-        const { options, cheapest } = chooseRenewals({ cylinders, renewedFailChance: 0.005, alwaysRenew: [1], cost: { openUpAgain, downtime: 500, linerParts: 700, linerLabour: 150 } })
-        expect(options[0]!.renew).toEqual([1])
-        expect(options.at(-1)!.renew).toHaveLength(chances.length)
-        options.slice(1).forEach((option, i) => {
-          expect(option.nowCost).toBeGreaterThan(options[i]!.nowCost)
-          expect(option.comebackChance).toBeLessThan(options[i]!.comebackChance)
-        })
-        expect(options[cheapest]!.expectedCost).toBeLessThanOrEqual(Math.min(...options.map((o) => o.expectedCost)) + 1e-6)
-      }),
+      fc.property(
+        fc.array(chance, { minLength: 1, maxLength: 12 }),
+        fc.integer({ min: 0, max: 9000 }),
+        (chances, openUpAgain) => {
+          const cylinders = chances.map((failChance, i) => ({ cylinder: i + 1, failChance }))
+          const { options, cheapest } = chooseRenewals({
+            cylinders,
+            renewedFailChance: 0.005,
+            alwaysRenew: [1],
+            cost: { openUpAgain, downtime: 500, linerParts: 700, linerLabour: 150 },
+          })
+          expect(options[0]!.renew).toEqual([1])
+          expect(options.at(-1)!.renew).toHaveLength(chances.length)
+          options.slice(1).forEach((option, i) => {
+            expect(option.nowCost).toBeGreaterThan(options[i]!.nowCost)
+            expect(option.comebackChance).toBeLessThan(options[i]!.comebackChance)
+          })
+          expect(options[cheapest]!.expectedCost).toBeLessThanOrEqual(
+            Math.min(...options.map((o) => o.expectedCost)) + 1e-6,
+          )
+        },
+      ),
     )
   })
 })

@@ -32,8 +32,15 @@ export interface StudyReport {
 const mean = (values: readonly number[]) => values.reduce((s, v) => s + v, 0) / values.length
 
 /** Every reading with how far it lies off the mean of its part, mm: what wanders, told from what is big. */
-export function offPartMeans<R extends { part: string; valueMm: number }>(readings: readonly R[]): (R & { offMm: number })[] {
-  const means = new Map([...new Set(readings.map((r) => r.part))].map((part) => [part, mean(readings.filter((r) => r.part === part).map((r) => r.valueMm))]))
+export function offPartMeans<R extends { part: string; valueMm: number }>(
+  readings: readonly R[],
+): (R & { offMm: number })[] {
+  const means = new Map(
+    [...new Set(readings.map((r) => r.part))].map((part) => [
+      part,
+      mean(readings.filter((r) => r.part === part).map((r) => r.valueMm)),
+    ]),
+  )
   return readings.map((r) => ({ ...r, offMm: r.valueMm - means.get(r.part)! }))
 }
 
@@ -45,11 +52,21 @@ export function offPartMeans<R extends { part: string; valueMm: number }>(readin
  */
 export function reportStudy(input: StudyGaugeInput, windowMm: number): StudyReport {
   const study = studyGauge({ ...input, toleranceMm: windowMm })
-  const names = (of: (r: StudyGaugeInput['readings'][number]) => string | number) => [...new Set(input.readings.map((r) => String(of(r))))]
+  const names = (of: (r: StudyGaugeInput['readings'][number]) => string | number) => [
+    ...new Set(input.readings.map((r) => String(of(r)))),
+  ]
   const cells = names((r) => r.part).flatMap((part) =>
     names((r) => r.operator).map((operator): StudyCell => {
-      const valuesMm = input.readings.filter((r) => String(r.part) === part && String(r.operator) === operator).map((r) => r.valueMm)
-      return { part, operator, valuesMm, meanMm: mean(valuesMm), rangeMm: Math.max(...valuesMm) - Math.min(...valuesMm) }
+      const valuesMm = input.readings
+        .filter((r) => String(r.part) === part && String(r.operator) === operator)
+        .map((r) => r.valueMm)
+      return {
+        part,
+        operator,
+        valuesMm,
+        meanMm: mean(valuesMm),
+        rangeMm: Math.max(...valuesMm) - Math.min(...valuesMm),
+      }
     }),
   )
   const grand = mean(input.readings.map((r) => r.valueMm))
@@ -57,13 +74,21 @@ export function reportStudy(input: StudyGaugeInput, windowMm: number): StudyRepo
     const own = cells.filter((c) => c.operator === operator)
     return { operator, offMm: mean(own.map((c) => c.meanMm)) - grand, meanRangeMm: mean(own.map((c) => c.rangeMm)) }
   })
-  const byPart = names((r) => r.part).map((part) => ({ part, rangeMm: Math.max(...cells.filter((c) => c.part === part).map((c) => c.rangeMm)) }))
+  const byPart = names((r) => r.part).map((part) => ({
+    part,
+    rangeMm: Math.max(...cells.filter((c) => c.part === part).map((c) => c.rangeMm)),
+  }))
   const parts: [StudyCulprit, number][] = [
-    ['repeats', study.repeatabilityMm], ['people', study.operatorMm], ['people-and-parts', study.interactionMm], ['scale', input.resolutionMm / Math.sqrt(12)],
+    ['repeats', study.repeatabilityMm],
+    ['people', study.operatorMm],
+    ['people-and-parts', study.interactionMm],
+    ['scale', input.resolutionMm / Math.sqrt(12)],
   ]
   const u = study.expandedUncertaintyMm
   return {
-    study, cells, people,
+    study,
+    cells,
+    people,
     roughestPart: [...byPart].sort((a, b) => b.rangeMm - a.rangeMm)[0]!.part,
     culprit: [...parts].sort((a, b) => b[1] - a[1])[0]![0],
     windowShare: Math.min(1, (2 * u) / windowMm),

@@ -9,13 +9,21 @@ const label = z.union([z.string().min(1, 'must be named').max(80), z.number()], 
 
 export const studyGaugeInput = z
   .strictObject({
-    readings: z.array(z.strictObject({ part: label, operator: label, trial: label, valueMm: lengthMm })).min(1, 'needs readings').max(5000, 'has too many readings'),
+    readings: z
+      .array(z.strictObject({ part: label, operator: label, trial: label, valueMm: lengthMm }))
+      .min(1, 'needs readings')
+      .max(5000, 'has too many readings'),
     resolutionMm: thicknessMm,
     toleranceMm: thicknessMm.optional(),
   })
   .superRefine((input, context) => {
     const marks = input.readings.map((r) => JSON.stringify([r.part, r.operator, r.trial]))
-    refuseTwice(marks, context, (i) => ['readings', i], () => 'the same person measured the same part twice in the same trial')
+    refuseTwice(
+      marks,
+      context,
+      (i) => ['readings', i],
+      () => 'the same person measured the same part twice in the same trial',
+    )
   })
 export type StudyGaugeInput = z.infer<typeof studyGaugeInput>
 
@@ -43,15 +51,28 @@ const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0
 const squares = (values: readonly number[], about: number) => values.reduce((sum, v) => sum + (v - about) ** 2, 0)
 
 /** The readings as cells of parts by operators; every cell must hold the same trials. */
-function crossed(readings: StudyGaugeInput['readings']): { cells: number[][][]; parts: number; operators: number; trials: number } {
+function crossed(readings: StudyGaugeInput['readings']): {
+  cells: number[][][]
+  parts: number
+  operators: number
+  trials: number
+} {
   const names = (of: (r: StudyGaugeInput['readings'][number]) => string | number) => [...new Set(readings.map(of))]
   const [parts, operators] = [names((r) => r.part), names((r) => r.operator)]
   const trials = names((r) => r.trial).length
-  const cells = parts.map((part) => operators.map((operator) => readings.filter((r) => r.part === part && r.operator === operator).map((r) => r.valueMm)))
+  const cells = parts.map((part) =>
+    operators.map((operator) =>
+      readings.filter((r) => r.part === part && r.operator === operator).map((r) => r.valueMm),
+    ),
+  )
   if (cells.flat().some((cell) => cell.length !== trials)) {
-    throw new CalcError('unbalanced', 'Every person must measure every part equally often; some readings of the study are missing.')
+    throw new CalcError(
+      'unbalanced',
+      'Every person must measure every part equally often; some readings of the study are missing.',
+    )
   }
-  if (trials < 2) throw new CalcError('no-repeats', 'A study needs every part measured at least twice by the same person.')
+  if (trials < 2)
+    throw new CalcError('no-repeats', 'A study needs every part measured at least twice by the same person.')
   return { cells, parts: parts.length, operators: operators.length, trials }
 }
 

@@ -45,9 +45,17 @@ export interface EvaluatedPlan {
 }
 
 /** A shim of this thickness: the very one on the shelf, else one of its size, else one to buy. */
-function takeShim(thicknessMm: number, shelf: Map<string, { id: string; actualMm: number; nominalMm: number }>, sizesMm: readonly number[]): { id: string | null; actualMm: number; nominalMm: number } | null {
-  const free = [...shelf.values()].sort((a, b) => Math.abs(a.actualMm - thicknessMm) - Math.abs(b.actualMm - thicknessMm))
-  const exact = free.find((s) => Math.abs(s.actualMm - thicknessMm) <= SLACK_MM) ?? free.find((s) => Math.abs(s.nominalMm - thicknessMm) <= SLACK_MM)
+function takeShim(
+  thicknessMm: number,
+  shelf: Map<string, { id: string; actualMm: number; nominalMm: number }>,
+  sizesMm: readonly number[],
+): { id: string | null; actualMm: number; nominalMm: number } | null {
+  const free = [...shelf.values()].sort(
+    (a, b) => Math.abs(a.actualMm - thicknessMm) - Math.abs(b.actualMm - thicknessMm),
+  )
+  const exact =
+    free.find((s) => Math.abs(s.actualMm - thicknessMm) <= SLACK_MM) ??
+    free.find((s) => Math.abs(s.nominalMm - thicknessMm) <= SLACK_MM)
   if (exact) {
     shelf.delete(exact.id)
     return exact
@@ -60,10 +68,20 @@ const linerOf = (input: RepairInput, id: string | null) =>
   input.liners.find((l) => l.id === id) ?? { id: '', flangeMm: input.bookFlangeMm, wedgeMm: 0, thickAtDeg: 0 }
 
 /** How a liner turned so would stand on a ledge before anything is cut: centre, lean and high side, mm. */
-export function standOn(input: RepairInput, bore: RepairInput['bores'][number], linerId: string | null, rotationDeg: number): { centreMm: number; tiltMm: number; highAtDeg: number | null; wedgeMm: number } {
+export function standOn(
+  input: RepairInput,
+  bore: RepairInput['bores'][number],
+  linerId: string | null,
+  rotationDeg: number,
+): { centreMm: number; tiltMm: number; highAtDeg: number | null; wedgeMm: number } {
   const liner = linerOf(input, linerId)
   const lean = leastLean({ tiltMm: bore.tiltMm, highAtDeg: bore.highAtDeg ?? 0 }, liner, [rotationDeg])
-  return { centreMm: input.otherMm + liner.flangeMm - (bore.depthMm + bore.tiltMm / 2), tiltMm: lean.tiltMm, highAtDeg: lean.highAtDeg, wedgeMm: liner.wedgeMm }
+  return {
+    centreMm: input.otherMm + liner.flangeMm - (bore.depthMm + bore.tiltMm / 2),
+    tiltMm: lean.tiltMm,
+    highAtDeg: lean.highAtDeg,
+    wedgeMm: liner.wedgeMm,
+  }
 }
 
 /** A seed of its own for every bore, so that one change leaves the other bores' chances as they are. */
@@ -100,25 +118,54 @@ export function evaluatePlan(input: RepairInput, choices: readonly BoreChoice[])
     const expectMm = stand.centreMm + bore.tiltMm / 2 - takenMm - leanMm / 2 + shimMm
     const liner = linerOf(input, choice.linerId)
     const lean = leastLean({ tiltMm: leanMm, highAtDeg: bore.highAtDeg ?? 0 }, liner, [choice.rotationDeg])
-    if (input.maxDepthMm !== null && takenMm > 0 && depthAfterMm > input.maxDepthMm + SLACK_MM) problems.push('past-max-depth')
+    if (input.maxDepthMm !== null && takenMm > 0 && depthAfterMm > input.maxDepthMm + SLACK_MM)
+      problems.push('past-max-depth')
     const half = lean.tiltMm / 2
     const inside = { minMm: spec.minMm + half, maxMm: spec.maxMm - half }
     const links = [
       { name: 'stack', sign: 1 as const, nominalMm: expectMm, tolMm: 0, distribution: 'normal' as const },
       { name: 'ledge', sign: 1 as const, nominalMm: 0, tolMm: u.ledgeMm, distribution: 'normal' as const },
       { name: 'flange', sign: 1 as const, nominalMm: 0, tolMm: u.flangeMm, distribution: 'normal' as const },
-      ...(shim ? [{ name: 'shim', sign: 1 as const, nominalMm: 0, tolMm: u.shimMm, distribution: 'normal' as const }] : []),
-      ...(cut ? [{ name: 'cutter', sign: 1 as const, nominalMm: 0, tolMm: 2 * u.cutterStdMm * Math.sqrt(cut.passes.length), distribution: 'normal' as const }] : []),
+      ...(shim
+        ? [{ name: 'shim', sign: 1 as const, nominalMm: 0, tolMm: u.shimMm, distribution: 'normal' as const }]
+        : []),
+      ...(cut
+        ? [
+            {
+              name: 'cutter',
+              sign: 1 as const,
+              nominalMm: 0,
+              tolMm: 2 * u.cutterStdMm * Math.sqrt(cut.passes.length),
+              distribution: 'normal' as const,
+            },
+          ]
+        : []),
     ]
-    const chanceInside = inside.minMm > inside.maxMm ? 0 : stackUp({ links, spec: inside, samples: input.samples, seed: SEED + bore.cylinder }).chanceInside
+    const chanceInside =
+      inside.minMm > inside.maxMm
+        ? 0
+        : stackUp({ links, spec: inside, samples: input.samples, seed: SEED + bore.cylinder }).chanceInside
     const verdict = worstVerdict([
-      judgeLower(expectMm - half, spec.minMm, 0), judgeUpper(expectMm + half, spec.maxMm, 0), judgeUpper(lean.tiltMm, spec.withinLinerMaxMm, 0),
+      judgeLower(expectMm - half, spec.minMm, 0),
+      judgeUpper(expectMm + half, spec.maxMm, 0),
+      judgeUpper(lean.tiltMm, spec.withinLinerMaxMm, 0),
       bore.frettingMm > 0 && !trued ? 'out' : 'in',
     ])
     return {
-      ...choice, shimMm: shim?.actualMm ?? choice.shimMm, takenMm, passes: (cut?.passes ?? []).map(({ kind, packMm, leavesMm }) => ({ kind, packMm, leavesMm })),
-      shimId: shim?.id ?? null, buy: shim !== null && shim.id === null, depthAfterMm,
-      depthLeftMm: input.maxDepthMm === null ? null : input.maxDepthMm - depthAfterMm, expectMm, tiltMm: lean.tiltMm, highAtDeg: lean.highAtDeg, chanceInside, verdict, problems,
+      ...choice,
+      shimMm: shim?.actualMm ?? choice.shimMm,
+      takenMm,
+      passes: (cut?.passes ?? []).map(({ kind, packMm, leavesMm }) => ({ kind, packMm, leavesMm })),
+      shimId: shim?.id ?? null,
+      buy: shim !== null && shim.id === null,
+      depthAfterMm,
+      depthLeftMm: input.maxDepthMm === null ? null : input.maxDepthMm - depthAfterMm,
+      expectMm,
+      tiltMm: lean.tiltMm,
+      highAtDeg: lean.highAtDeg,
+      chanceInside,
+      verdict,
+      problems,
     }
   })
   const heightOf = (cylinder: number) => bores.find((b) => b.cylinder === cylinder)?.expectMm
@@ -137,15 +184,24 @@ export function evaluatePlan(input: RepairInput, choices: readonly BoreChoice[])
   const passes = bores.reduce((n, b) => n + b.passes.length, 0)
   const boresCut = bores.filter((b) => b.takenMm > 0).length
   const shimsUsed = bores.filter((b) => b.shimMm > SLACK_MM).length
-  const bought = [...toBuy].map(([nominalMm, count]) => ({ nominalMm, count })).sort((a, b) => a.nominalMm - b.nominalMm)
+  const bought = [...toBuy]
+    .map(([nominalMm, count]) => ({ nominalMm, count }))
+    .sort((a, b) => a.nominalMm - b.nominalMm)
   const hours = boresCut * rates.boreHours + passes * rates.passHours + shimsUsed * rates.shimHours
   return {
-    bores, boresCut, metalMm: bores.reduce((sum, b) => sum + b.takenMm, 0), passes, shimsUsed, toBuy: bought, heads,
+    bores,
+    boresCut,
+    metalMm: bores.reduce((sum, b) => sum + b.takenMm, 0),
+    passes,
+    shimsUsed,
+    toBuy: bought,
+    heads,
     worstStepMm: heads.reduce((worst, h) => Math.max(worst, h.worstStepMm), 0),
     spreadMm: Math.max(...all) - Math.min(...all),
     chanceInside: bores.reduce((chance, b) => chance * b.chanceInside, 1),
     hours,
     money: hours * rates.hourMoney + bought.reduce((n, b) => n + b.count, 0) * rates.shimMoney,
-    possible: bores.every((b) => b.problems.length === 0 && b.verdict === 'in') && heads.every((h) => h.verdict === 'in'),
+    possible:
+      bores.every((b) => b.problems.length === 0 && b.verdict === 'in') && heads.every((h) => h.verdict === 'in'),
   }
 }

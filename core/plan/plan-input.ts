@@ -6,31 +6,76 @@ import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, refuseT
 export const repairInput = z
   .strictObject({
     /** Ledges: depth of the highest spot, how much it leans, where it is high, and what is worn. */
-    bores: z.array(z.strictObject({ cylinder: cylinderNumber, depthMm: lengthMm, tiltMm: lengthFromZeroMm, highAtDeg: angleDeg.nullable(), frettingMm: lengthFromZeroMm })).min(1).max(99),
+    bores: z
+      .array(
+        z.strictObject({
+          cylinder: cylinderNumber,
+          depthMm: lengthMm,
+          tiltMm: lengthFromZeroMm,
+          highAtDeg: angleDeg.nullable(),
+          frettingMm: lengthFromZeroMm,
+        }),
+      )
+      .min(1)
+      .max(99),
     /** Liners in the order in which they would go into the bores where nobody sorts them. */
-    liners: z.array(z.strictObject({ id: z.string().min(1).max(80), flangeMm: lengthMm, wedgeMm: lengthFromZeroMm, thickAtDeg: angleDeg, onlyCylinder: cylinderNumber.optional() })).max(400),
+    liners: z
+      .array(
+        z.strictObject({
+          id: z.string().min(1).max(80),
+          flangeMm: lengthMm,
+          wedgeMm: lengthFromZeroMm,
+          thickAtDeg: angleDeg,
+          onlyCylinder: cylinderNumber.optional(),
+        }),
+      )
+      .max(400),
     /** The liner of the book, for a bore that no measured liner is left for. */
     bookFlangeMm: lengthMm,
     /** Everything else in the stack, with its sign. */
     otherMm: lengthMm,
     heads: headList,
-    spec: z.strictObject({ minMm: lengthMm, maxMm: lengthMm, aimMm: lengthMm, withinLinerMaxMm: lengthFromZeroMm, adjacentMaxMm: lengthFromZeroMm.nullable(), headRangeMaxMm: lengthFromZeroMm.nullable() }),
+    spec: z.strictObject({
+      minMm: lengthMm,
+      maxMm: lengthMm,
+      aimMm: lengthMm,
+      withinLinerMaxMm: lengthFromZeroMm,
+      adjacentMaxMm: lengthFromZeroMm.nullable(),
+      headRangeMaxMm: lengthFromZeroMm.nullable(),
+    }),
     maxDepthMm: lengthFromZeroMm.nullable(),
     /** Shims on the shelf, each one by itself. */
-    shims: z.array(z.strictObject({ id: z.string().max(80), actualMm: thicknessMm, nominalMm: thicknessMm })).max(10_000),
+    shims: z
+      .array(z.strictObject({ id: z.string().max(80), actualMm: thicknessMm, nominalMm: thicknessMm }))
+      .max(10_000),
     /** Sizes that can be bought. */
     sizesMm: z.array(thicknessMm).max(60),
     tooling,
     rates,
     /** Expanded uncertainties (k = 2) and the cutter's scatter. */
-    uncertainty: z.strictObject({ ledgeMm: lengthFromZeroMm, flangeMm: lengthFromZeroMm, shimMm: lengthFromZeroMm, cutterStdMm: lengthFromZeroMm }),
+    uncertainty: z.strictObject({
+      ledgeMm: lengthFromZeroMm,
+      flangeMm: lengthFromZeroMm,
+      shimMm: lengthFromZeroMm,
+      cutterStdMm: lengthFromZeroMm,
+    }),
     /** Quarter turns allowed; [0] where ports forbid turning. */
     rotationsDeg: z.array(angleDeg).min(1).max(72),
     samples: z.int().min(100).max(1_000_000),
   })
   .superRefine((input, context) => {
-    refuseTwice(input.bores.map((b) => b.cylinder), context, (i) => ['bores', i, 'cylinder'], (c) => `cylinder ${c} is given twice`)
-    refuseTwice(input.liners.map((l) => l.id), context, (i) => ['liners', i, 'id'], (id) => `liner ${id} is given twice`)
+    refuseTwice(
+      input.bores.map((b) => b.cylinder),
+      context,
+      (i) => ['bores', i, 'cylinder'],
+      (c) => `cylinder ${c} is given twice`,
+    )
+    refuseTwice(
+      input.liners.map((l) => l.id),
+      context,
+      (i) => ['liners', i, 'id'],
+      (id) => `liner ${id} is given twice`,
+    )
   })
 export type RepairInput = z.infer<typeof repairInput>
 

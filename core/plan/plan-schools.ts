@@ -41,7 +41,9 @@ class Shelf {
 
   /** Thicknesses on offer: every shim that is left, and sizes to buy that are not. */
   offered(): number[] {
-    const missing = this.input.sizesMm.filter((size) => !this.free.some((s) => Math.abs(s.nominalMm - size) <= SLACK_MM))
+    const missing = this.input.sizesMm.filter(
+      (size) => !this.free.some((s) => Math.abs(s.nominalMm - size) <= SLACK_MM),
+    )
     return [...this.free.map((s) => s.actualMm), ...missing].sort((a, b) => a - b)
   }
 
@@ -65,10 +67,15 @@ function correct(input: RepairInput, seat: Seated, window: Window, shelf: Shelf)
   // The lean that a cut must take away is the ledge's own: a wedge of the flange stays whatever is cut.
   const ledge = { centreMm: stand.centreMm, tiltMm: bore.tiltMm, highAtDeg: bore.highAtDeg }
   const plan = planCut({
-    ...tooling, cleanupMm,
+    ...tooling,
+    cleanupMm,
     readings: [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: planeHeightMm(ledge, angleDeg) })),
     targetMm: window.targetMm,
-    spec: { minMm: window.minMm, maxMm: window.maxMm, withinLinerMaxMm: Math.max(0, input.spec.withinLinerMaxMm - stand.wedgeMm) },
+    spec: {
+      minMm: window.minMm,
+      maxMm: window.maxMm,
+      withinLinerMaxMm: Math.max(0, input.spec.withinLinerMaxMm - stand.wedgeMm),
+    },
     frettingMm: bore.frettingMm,
     shimStockMm: shelf.offered(),
     ...(input.maxDepthMm === null ? {} : { depthMm: Math.max(0, bore.depthMm), maxDepthMm: input.maxDepthMm }),
@@ -78,7 +85,13 @@ function correct(input: RepairInput, seat: Seated, window: Window, shelf: Shelf)
   return { cylinder: bore.cylinder, linerId, rotationDeg, cutMm: plan.totalCutMm, shimMm: plan.shimMm }
 }
 
-const untouched = ({ bore, linerId, rotationDeg }: Seated): BoreChoice => ({ cylinder: bore.cylinder, linerId, rotationDeg, cutMm: 0, shimMm: 0 })
+const untouched = ({ bore, linerId, rotationDeg }: Seated): BoreChoice => ({
+  cylinder: bore.cylinder,
+  linerId,
+  rotationDeg,
+  cutMm: 0,
+  shimMm: 0,
+})
 
 /** The least that the leaves can take off without staying short of what is needed, mm. */
 function reach(input: RepairInput, highMm: number, neededMm: number): number {
@@ -116,7 +129,9 @@ function alike(input: RepairInput, seats: Seated[], targetMm: number): BoreChoic
       return { ...untouched(seat), shimMm, cutMm: stand.centreMm + seat.bore.tiltMm / 2 + shimMm - targetMm }
     })
   const cleans = (choices: BoreChoice[]) =>
-    choices.every((c, i) => c.cutMm >= seats[i]!.bore.tiltMm + seats[i]!.bore.frettingMm + input.tooling.cleanupMm - SLACK_MM)
+    choices.every(
+      (c, i) => c.cutMm >= seats[i]!.bore.tiltMm + seats[i]!.bore.frettingMm + input.tooling.cleanupMm - SLACK_MM,
+    )
   const sizes = [...new Set([...input.sizesMm, ...input.shims.map((s) => s.nominalMm)])].sort((a, b) => a - b)
   const size = sizes.find((s) => cleans(choicesFor(s)))
   // Without such a size nothing can be done alike: the plan says so by its half-cut ledges.
@@ -129,7 +144,12 @@ async function sorted(input: RepairInput, seats: Seated[]): Promise<Seated[]> {
   const match = await matchLiners(
     {
       // A ledge that must be trued is matched as it will be: even, with the deck's height still open.
-      bores: input.bores.map((b) => ({ cylinder: b.cylinder, depthMm: b.depthMm + b.tiltMm / 2, tiltMm: b.tiltMm, highAtDeg: b.highAtDeg ?? 0 })),
+      bores: input.bores.map((b) => ({
+        cylinder: b.cylinder,
+        depthMm: b.depthMm + b.tiltMm / 2,
+        tiltMm: b.tiltMm,
+        highAtDeg: b.highAtDeg ?? 0,
+      })),
       liners: input.liners,
       shims: input.shims.map((s) => ({ thicknessMm: s.actualMm, count: 1 })),
       otherMm: input.otherMm,
@@ -141,7 +161,11 @@ async function sorted(input: RepairInput, seats: Seated[]): Promise<Seated[]> {
     // A plan wants a good match soon; on a large engine a proven one is for the asking.
     { proofS: input.bores.length <= 8 ? 0.4 : 0 },
   )
-  return match.assignment.map((a) => ({ bore: input.bores.find((b) => b.cylinder === a.cylinder)!, linerId: a.linerId, rotationDeg: a.rotationDeg }))
+  return match.assignment.map((a) => ({
+    bore: input.bores.find((b) => b.cylinder === a.cylinder)!,
+    linerId: a.linerId,
+    rotationDeg: a.rotationDeg,
+  }))
 }
 
 /**
@@ -170,9 +194,16 @@ export async function planSchool(input: RepairInput, school: SchoolName): Promis
   const window = windows[school]
   const targetMm = window?.targetMm ?? spec.aimMm
   const choices =
-    school === 'skim' ? seats.map((seat) => skim(input, seat, guardMm, shelf))
-    : school === 'alike' ? alike(input, seats, targetMm)
-    : seats.map((seat) => correct(input, seat, window!, shelf) ?? correct(input, seat, { ...spec, targetMm: spec.aimMm }, shelf) ?? untouched(seat))
+    school === 'skim'
+      ? seats.map((seat) => skim(input, seat, guardMm, shelf))
+      : school === 'alike'
+        ? alike(input, seats, targetMm)
+        : seats.map(
+            (seat) =>
+              correct(input, seat, window!, shelf) ??
+              correct(input, seat, { ...spec, targetMm: spec.aimMm }, shelf) ??
+              untouched(seat),
+          )
   return { school, targetMm, ...evaluatePlan(input, choices) }
 }
 

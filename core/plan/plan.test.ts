@@ -18,11 +18,38 @@ const ferry: RepairInput = {
     { cylinder: 5, depthMm: 10.424, tiltMm: 0.011, highAtDeg: 300, frettingMm: 0 },
     { cylinder: 6, depthMm: 10.496, tiltMm: 0.01, highAtDeg: 75, frettingMm: 0 },
   ],
-  liners: [10.602, 10.61, 10.6, 10.598, 10.601, 10.605].map((flangeMm, i) => ({ id: `L${i + 1}`, flangeMm, wedgeMm: 0.003, thickAtDeg: 60 * i })),
-  bookFlangeMm: 10.6, otherMm: 0, heads: [[1, 2, 3], [4, 5, 6]],
-  spec: { minMm: 0.06, maxMm: 0.14, aimMm: 0.1, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: 0.05 }, maxDepthMm: 11.3,
-  shims: [['A1', 0.05, 0.051], ['A2', 0.05, 0.05], ['B1', 0.1, 0.101], ['C1', 0.2, 0.2], ['C2', 0.2, 0.201], ['D1', 0.25, 0.251]].map(([id, nominalMm, actualMm]) => ({ id: id as string, nominalMm: nominalMm as number, actualMm: actualMm as number })),
-  sizesMm: [0.05, 0.1, 0.2, 0.25], tooling, rates: startRates, uncertainty: { ledgeMm: 0.002, flangeMm: 0.002, shimMm: 0.002, cutterStdMm: 0.002 }, rotationsDeg: [0, 90, 180, 270], samples: 2000,
+  liners: [10.602, 10.61, 10.6, 10.598, 10.601, 10.605].map((flangeMm, i) => ({
+    id: `L${i + 1}`,
+    flangeMm,
+    wedgeMm: 0.003,
+    thickAtDeg: 60 * i,
+  })),
+  bookFlangeMm: 10.6,
+  otherMm: 0,
+  heads: [
+    [1, 2, 3],
+    [4, 5, 6],
+  ],
+  spec: { minMm: 0.06, maxMm: 0.14, aimMm: 0.1, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: 0.05 },
+  maxDepthMm: 11.3,
+  shims: [
+    ['A1', 0.05, 0.051],
+    ['A2', 0.05, 0.05],
+    ['B1', 0.1, 0.101],
+    ['C1', 0.2, 0.2],
+    ['C2', 0.2, 0.201],
+    ['D1', 0.25, 0.251],
+  ].map(([id, nominalMm, actualMm]) => ({
+    id: id as string,
+    nominalMm: nominalMm as number,
+    actualMm: actualMm as number,
+  })),
+  sizesMm: [0.05, 0.1, 0.2, 0.25],
+  tooling,
+  rates: startRates,
+  uncertainty: { ledgeMm: 0.002, flangeMm: 0.002, shimMm: 0.002, cutterStdMm: 0.002 },
+  rotationsDeg: [0, 90, 180, 270],
+  samples: 2000,
 }
 const bore = (plan: SchoolPlan, cylinder: number) => plan.bores.find((b) => b.cylinder === cylinder)!
 
@@ -47,7 +74,10 @@ describe('the schools', () => {
       expect([p.boresCut, p.shimsUsed]).toEqual([cut, shimmed])
       expect(p.hours).toBeCloseTo(cut * 0.5 + p.passes * 0.4 + shimmed * 0.25, 9)
       expect(p.money).toBeCloseTo(p.hours * 68 + p.toBuy.reduce((n, b) => n + b.count, 0) * 14, 9)
-      expect(p.chanceInside).toBeCloseTo(p.bores.reduce((c, b) => c * b.chanceInside, 1), 9)
+      expect(p.chanceInside).toBeCloseTo(
+        p.bores.reduce((c, b) => c * b.chanceInside, 1),
+        9,
+      )
       // No shim of the shelf lies in two bores.
       const used = p.bores.flatMap((b) => (b.shimId ? [b.shimId] : []))
       expect(new Set(used).size).toBe(used.length)
@@ -59,10 +89,21 @@ describe('the schools', () => {
   it('cut a ledge clean or not at all, never past its limit, and come out where they say', async () => {
     await fc.assert(
       fc.asyncProperty(
-        fc.array(fc.record({ depthMm: fc.double({ min: 10.4, max: 11.29, noNaN: true }), tiltMm: fc.double({ min: 0, max: 0.08, noNaN: true }), frettingMm: fc.constantFrom(0, 0, 0.03) }), { minLength: 3, maxLength: 3 }),
+        fc.array(
+          fc.record({
+            depthMm: fc.double({ min: 10.4, max: 11.29, noNaN: true }),
+            tiltMm: fc.double({ min: 0, max: 0.08, noNaN: true }),
+            frettingMm: fc.constantFrom(0, 0, 0.03),
+          }),
+          { minLength: 3, maxLength: 3 },
+        ),
         fc.constantFrom('leave' as const, 'aim' as const, 'upper' as const),
         async (ledges, school) => {
-          const input = { ...ferry, bores: ledges.map((l, i) => ({ cylinder: i + 1, highAtDeg: 90 * i, ...l })), samples: 100 }
+          const input = {
+            ...ferry,
+            bores: ledges.map((l, i) => ({ cylinder: i + 1, highAtDeg: 90 * i, ...l })),
+            samples: 100,
+          }
           for (const b of (await planSchool(input, school)).bores) {
             const own = input.bores.find((l) => l.cylinder === b.cylinder)!
             if (b.takenMm > 0 && b.problems.length === 0) {
@@ -86,8 +127,14 @@ describe('the schools', () => {
   })
 
   it('go by the book where no liner is measured, and say which bore lacks one', async () => {
-    expect((await planSchool({ ...ferry, liners: [] }, 'leave')).bores.every((b) => b.linerId === null && b.problems.length === 0)).toBe(true)
-    expect(bore(await planSchool({ ...ferry, liners: ferry.liners.slice(0, 5) }, 'leave'), 6).problems).toContain('no-liner')
+    expect(
+      (await planSchool({ ...ferry, liners: [] }, 'leave')).bores.every(
+        (b) => b.linerId === null && b.problems.length === 0,
+      ),
+    ).toBe(true)
+    expect(bore(await planSchool({ ...ferry, liners: ferry.liners.slice(0, 5) }, 'leave'), 6).problems).toContain(
+      'no-liner',
+    )
   })
 
   it('buy what the shelf lacks', async () => {
@@ -99,7 +146,8 @@ describe('the schools', () => {
 
 describe('a plan changed by hand', () => {
   it('is told what is wrong with it', () => {
-    const by = (change: object) => evaluatePlan(ferry, [{ cylinder: 3, linerId: 'L3', rotationDeg: 0, cutMm: 0, shimMm: 0, ...change }]).bores[0]!
+    const by = (change: object) =>
+      evaluatePlan(ferry, [{ cylinder: 3, linerId: 'L3', rotationDeg: 0, cutMm: 0, shimMm: 0, ...change }]).bores[0]!
     expect(by({ cutMm: 0.05 }).problems).toContain('half-cut')
     expect(by({ cutMm: 0.8, shimMm: 0.2 }).problems).toContain('past-max-depth')
     expect(by({ shimMm: 0.4 }).problems).toContain('no-shim')
@@ -109,8 +157,15 @@ describe('a plan changed by hand', () => {
 
   it('knows the chance as it follows from the uncertainties', () => {
     const chance = (expectMm: number, std: number) => {
-      const input = { ...ferry, samples: 100_000, uncertainty: { ledgeMm: 2 * std, flangeMm: 0, shimMm: 0, cutterStdMm: 0 }, bores: [{ cylinder: 1, depthMm: 10.6 - expectMm, tiltMm: 0, highAtDeg: null, frettingMm: 0 }], liners: [] }
-      return evaluatePlan(input, [{ cylinder: 1, linerId: null, rotationDeg: 0, cutMm: 0, shimMm: 0 }]).bores[0]!.chanceInside
+      const input = {
+        ...ferry,
+        samples: 100_000,
+        uncertainty: { ledgeMm: 2 * std, flangeMm: 0, shimMm: 0, cutterStdMm: 0 },
+        bores: [{ cylinder: 1, depthMm: 10.6 - expectMm, tiltMm: 0, highAtDeg: null, frettingMm: 0 }],
+        liners: [],
+      }
+      return evaluatePlan(input, [{ cylinder: 1, linerId: null, rotationDeg: 0, cutMm: 0, shimMm: 0 }]).bores[0]!
+        .chanceInside
     }
     expect(chance(0.14, 0.005)).toBeCloseTo(0.5, 2)
     expect(chance(0.135, 0.005)).toBeCloseTo(0.8413, 2)
@@ -119,10 +174,24 @@ describe('a plan changed by hand', () => {
 })
 
 describe('parts', () => {
-  const part = (valuesMm: number[]) => ({ nominalMm: 10.6, readings: valuesMm.map((valueMm, i) => ({ angleDeg: i * 90, valueMm })) })
+  const part = (valuesMm: number[]) => ({
+    nominalMm: 10.6,
+    readings: valuesMm.map((valueMm, i) => ({ angleDeg: i * 90, valueMm })),
+  })
   it('are figures from their readings, and odd ones stand out', () => {
-    expect(partFigures(part([10.6, 10.605, 10.6, 10.595]))).toEqual({ meanMm: expect.closeTo(10.6, 9), wedgeMm: expect.closeTo(0.01, 9), thickAtDeg: expect.closeTo(90, 6) })
+    expect(partFigures(part([10.6, 10.605, 10.6, 10.595]))).toEqual({
+      meanMm: expect.closeTo(10.6, 9),
+      wedgeMm: expect.closeTo(0.01, 9),
+      thickAtDeg: expect.closeTo(90, 6),
+    })
     expect(partFigures(part([10.6, 10.6]))).toBeNull()
-    expect([part([10.6, 10.6]), part([10.63, 10.63, 10.63, 10.63]), part([10.61, 10.6, 10.59, 10.6]), part([10.6, 10.601, 10.6, 10.599])].map((p) => partFlag(p, 'liner'))).toEqual(['unmeasured', 'off-nominal', 'uneven', 'good'])
+    expect(
+      [
+        part([10.6, 10.6]),
+        part([10.63, 10.63, 10.63, 10.63]),
+        part([10.61, 10.6, 10.59, 10.6]),
+        part([10.6, 10.601, 10.6, 10.599]),
+      ].map((p) => partFlag(p, 'liner')),
+    ).toEqual(['unmeasured', 'off-nominal', 'uneven', 'good'])
   })
 })

@@ -55,7 +55,17 @@ export function readRepair(snapshot: Snapshot, wishes: RepairWishes): RepairInpu
   const cylinders = ledges.map((l) => l.cylinder)
   const liners = snapshot.liners.filter(usable).flatMap((l) => {
     const f = partFigures(l)
-    return f ? [{ id: l.id, flangeMm: f.meanMm, wedgeMm: f.wedgeMm, thickAtDeg: f.thickAtDeg ?? 0, only: l.onlyCylinder ?? l.fitted?.cylinder ?? null }] : []
+    return f
+      ? [
+          {
+            id: l.id,
+            flangeMm: f.meanMm,
+            wedgeMm: f.wedgeMm,
+            thickAtDeg: f.thickAtDeg ?? 0,
+            only: l.onlyCylinder ?? l.fitted?.cylinder ?? null,
+          },
+        ]
+      : []
   })
   const ownKind = links.find((l) => linkSign(l.kind) > 0)
   const ledgeKind = nominalLedgeDepthMm(links)
@@ -70,7 +80,13 @@ export function readRepair(snapshot: Snapshot, wishes: RepairWishes): RepairInpu
   return {
     bores: ledges.map((l) => {
       const trued = l.changed
-      return { cylinder: l.cylinder, depthMm: l.depthMm, tiltMm: trued ? 0 : (l.plane?.tiltMm ?? 0), highAtDeg: trued ? null : (l.plane?.highAtDeg ?? null), frettingMm: l.frettingMm }
+      return {
+        cylinder: l.cylinder,
+        depthMm: l.depthMm,
+        tiltMm: trued ? 0 : (l.plane?.tiltMm ?? 0),
+        highAtDeg: trued ? null : (l.plane?.highAtDeg ?? null),
+        frettingMm: l.frettingMm,
+      }
     }),
     liners: liners.map(({ only, ...l }, i) => {
       const own = only ?? (wishes.keepBores ? (cylinders[i] ?? null) : null)
@@ -79,7 +95,14 @@ export function readRepair(snapshot: Snapshot, wishes: RepairWishes): RepairInpu
     bookFlangeMm: ownKind?.nominalMm ?? 0,
     otherMm,
     heads: snapshot.engine.heads,
-    spec: { minMm: limits.minMm, maxMm: limits.maxMm, aimMm: limits.aimMm, withinLinerMaxMm: limits.withinLinerMaxMm, adjacentMaxMm: limits.adjacentMaxMm, headRangeMaxMm: limits.headRangeMaxMm },
+    spec: {
+      minMm: limits.minMm,
+      maxMm: limits.maxMm,
+      aimMm: limits.aimMm,
+      withinLinerMaxMm: limits.withinLinerMaxMm,
+      adjacentMaxMm: limits.adjacentMaxMm,
+      headRangeMaxMm: limits.headRangeMaxMm,
+    },
     maxDepthMm: limits.maxLedgeDepthMm,
     shims: snapshot.shims.filter(usable).map(({ id, actualMm, nominalMm }) => ({ id, actualMm, nominalMm })),
     sizesMm: [...new Set(snapshot.shims.map((s) => s.nominalMm))].sort((a, b) => a - b),

@@ -4,7 +4,8 @@ import { checkPuller, forbidding, pullCurves, pullInput } from './check-puller'
 import { planPull } from './plan-pull'
 
 const engine = { boreMm: 140, pitchMm: 172, counterboreMm: 10.5 }
-const codes = (change: object, liner: object = {}) => checkPuller({ ...bridge, ...change }, { ...shape, ...liner }, engine).problems
+const codes = (change: object, liner: object = {}) =>
+  checkPuller({ ...bridge, ...change }, { ...shape, ...liner }, engine).problems
 
 describe('a puller on a liner', () => {
   it('is checked where its feet and its disc come to', () => {
@@ -25,7 +26,8 @@ describe('a puller on a liner', () => {
     expect(codes({ discBaseMm: 140 })).toContain('disc-catches-nothing')
     expect(codes({ bar: { ...bridge.bar, spanMm: 180 } })).toContain('feet-on-flange')
     expect(codes({}, { lowerBoreMm: 141 })).toContain('no-room')
-    for (const code of ['disc-cannot-pass', 'disc-catches-nothing', 'feet-on-flange', 'no-room'] as const) expect(forbidding).toContain(code)
+    for (const code of ['disc-cannot-pass', 'disc-catches-nothing', 'feet-on-flange', 'no-room'] as const)
+      expect(forbidding).toContain(code)
   })
 
   it('is only told of a hand that is stronger', () => {

@@ -6,7 +6,14 @@ import { SLACK_MM } from '../schema'
 import { planPull, type planPullInput, type PullPlan } from './plan-pull'
 
 /** Why a puller must not be used on this liner, or what to watch. */
-export type PullerProblem = 'no-room' | 'disc-cannot-pass' | 'disc-catches-nothing' | 'feet-on-flange' | 'feet-on-neighbour' | 'bar-too-short' | 'too-strong'
+export type PullerProblem =
+  | 'no-room'
+  | 'disc-cannot-pass'
+  | 'disc-catches-nothing'
+  | 'feet-on-flange'
+  | 'feet-on-neighbour'
+  | 'bar-too-short'
+  | 'too-strong'
 
 export interface PullerCheck {
   /** What the puller does; null where there is no room for any disc. */
@@ -25,10 +32,30 @@ export interface PullerCheck {
 }
 
 /** The input of `plan-pull` for a puller on a liner of an engine. */
-export function pullInput(puller: Puller, liner: LinerShape, engine: { boreMm: number; counterboreMm: number }): z.infer<typeof planPullInput> {
+export function pullInput(
+  puller: Puller,
+  liner: LinerShape,
+  engine: { boreMm: number; counterboreMm: number },
+): z.infer<typeof planPullInput> {
   const { screw, bar, useFraction, handForceN, leverMm, clearanceMm } = puller
   const { lowerOuterMm, lowerBoreMm, flangeOuterMm, sealLandMm, lipAllowMPa } = liner
-  return { screw, bar, useFraction, handForceN, leverMm, clearanceMm, liner: { boreMm: engine.boreMm, lowerOuterMm, lowerBoreMm, flangeOuterMm, sealLandMm, counterboreMm: engine.counterboreMm, lipAllowMPa } }
+  return {
+    screw,
+    bar,
+    useFraction,
+    handForceN,
+    leverMm,
+    clearanceMm,
+    liner: {
+      boreMm: engine.boreMm,
+      lowerOuterMm,
+      lowerBoreMm,
+      flangeOuterMm,
+      sealLandMm,
+      counterboreMm: engine.counterboreMm,
+      lipAllowMPa,
+    },
+  }
 }
 
 function planOrNull(input: z.infer<typeof planPullInput>): PullPlan | null {
@@ -47,7 +74,11 @@ function planOrNull(input: z.infer<typeof planPullInput>): PullPlan | null {
  *
  * @param engine bore and pitch, and the depth of the counterbore, mm
  */
-export function checkPuller(puller: Puller, liner: LinerShape, engine: { boreMm: number; pitchMm: number; counterboreMm: number }): PullerCheck {
+export function checkPuller(
+  puller: Puller,
+  liner: LinerShape,
+  engine: { boreMm: number; pitchMm: number; counterboreMm: number },
+): PullerCheck {
   const plan = planOrNull(pullInput(puller, liner, engine))
   const discBaseMm = puller.discBaseMm ?? plan?.disc.baseMm ?? null
   const base = discBaseMm ?? liner.lowerBoreMm
@@ -64,17 +95,33 @@ export function checkPuller(puller: Puller, liner: LinerShape, engine: { boreMm:
   else if (plan && spanMm < plan.spanNeededMm - SLACK_MM) problems.push('bar-too-short')
   if (neighbourClearMm < -SLACK_MM) problems.push('feet-on-neighbour')
   if (plan && !plan.withinLimit) problems.push('too-strong')
-  return { plan, discBaseMm, feetClearMm, neighbourClearMm, catchMm: (Math.min(base, liner.lowerOuterMm) - engine.boreMm) / 2, passMm: (liner.lowerBoreMm - base) / 2, problems }
+  return {
+    plan,
+    discBaseMm,
+    feetClearMm,
+    neighbourClearMm,
+    catchMm: (Math.min(base, liner.lowerOuterMm) - engine.boreMm) / 2,
+    passMm: (liner.lowerBoreMm - base) / 2,
+    problems,
+  }
 }
 
 /** Problems that forbid the puller; the others are told beside its figures. */
-export const forbidding: readonly PullerProblem[] = ['no-room', 'disc-cannot-pass', 'disc-catches-nothing', 'feet-on-flange']
+export const forbidding: readonly PullerProblem[] = [
+  'no-room',
+  'disc-cannot-pass',
+  'disc-catches-nothing',
+  'feet-on-flange',
+]
 
 /** Friction of thread and faces: dry, oiled, greased. Source: VDI 2230, table A5. */
 export const frictions = { dry: 0.18, oiled: 0.14, greased: 0.1 } as const
 
 /** Pull over the lever's length for each state of the screw, and where each must stop. */
-export function pullCurves(input: z.infer<typeof planPullInput>, steps = 24): { state: keyof typeof frictions; stopTorqueNm: number; points: { leverMm: number; pullN: number }[] }[] {
+export function pullCurves(
+  input: z.infer<typeof planPullInput>,
+  steps = 24,
+): { state: keyof typeof frictions; stopTorqueNm: number; points: { leverMm: number; pullN: number }[] }[] {
   const longestMm = Math.max(input.leverMm * 2, 1200)
   return (Object.keys(frictions) as (keyof typeof frictions)[]).map((state) => {
     const screw = { ...input.screw, threadFriction: frictions[state], faceFriction: frictions[state] }

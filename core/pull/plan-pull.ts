@@ -7,12 +7,37 @@ const strength = z.number('must be a stress in MPa').gt(0, 'must be more than ze
 const friction = z.number('must be a friction value').min(0, 'cannot be below zero').max(1, 'is too much friction')
 
 export const planPullInput = z.strictObject({
-  screw: z.strictObject({ majorMm: thicknessMm, pitchMm: thicknessMm, proofMPa: strength, threadFriction: friction, faceFriction: friction, faceOuterMm: thicknessMm, faceInnerMm: lengthFromZeroMm }),
+  screw: z.strictObject({
+    majorMm: thicknessMm,
+    pitchMm: thicknessMm,
+    proofMPa: strength,
+    threadFriction: friction,
+    faceFriction: friction,
+    faceOuterMm: thicknessMm,
+    faceInnerMm: lengthFromZeroMm,
+  }),
   useFraction: z.number('must be a fraction').gt(0, 'must be more than zero').max(1, 'cannot be above 1'),
-  handForceN: z.number('must be a force in N').gt(0, 'must be more than zero').max(10_000, 'is more than a person pulls'),
+  handForceN: z
+    .number('must be a force in N')
+    .gt(0, 'must be more than zero')
+    .max(10_000, 'is more than a person pulls'),
   leverMm: thicknessMm,
-  bar: z.strictObject({ spanMm: thicknessMm, widthMm: thicknessMm, heightMm: thicknessMm, holeMm: lengthFromZeroMm, allowMPa: strength }),
-  liner: z.strictObject({ boreMm: thicknessMm, lowerOuterMm: thicknessMm, lowerBoreMm: thicknessMm, flangeOuterMm: thicknessMm, sealLandMm: lengthFromZeroMm, counterboreMm: lengthFromZeroMm, lipAllowMPa: strength }),
+  bar: z.strictObject({
+    spanMm: thicknessMm,
+    widthMm: thicknessMm,
+    heightMm: thicknessMm,
+    holeMm: lengthFromZeroMm,
+    allowMPa: strength,
+  }),
+  liner: z.strictObject({
+    boreMm: thicknessMm,
+    lowerOuterMm: thicknessMm,
+    lowerBoreMm: thicknessMm,
+    flangeOuterMm: thicknessMm,
+    sealLandMm: lengthFromZeroMm,
+    counterboreMm: lengthFromZeroMm,
+    lipAllowMPa: strength,
+  }),
   clearanceMm: lengthFromZeroMm,
 })
 
@@ -41,8 +66,13 @@ export interface PullPlan {
 export function planPull(input: z.infer<typeof planPullInput>): PullPlan {
   const { screw, bar, liner, useFraction, clearanceMm } = input
   const baseMm = liner.lowerBoreMm - clearanceMm
-  if (baseMm <= liner.boreMm + SLACK_MM) throw new CalcError('no-room', 'A disc that passes the lower bore does not catch the liner: there is no room between the two.')
-  if (bar.holeMm >= bar.widthMm - SLACK_MM) throw new CalcError('no-room', 'The hole is as wide as the bar: nothing of the bar is left beside it.')
+  if (baseMm <= liner.boreMm + SLACK_MM)
+    throw new CalcError(
+      'no-room',
+      'A disc that passes the lower bore does not catch the liner: there is no room between the two.',
+    )
+  if (bar.holeMm >= bar.widthMm - SLACK_MM)
+    throw new CalcError('no-room', 'The hole is as wide as the bar: nothing of the bar is left beside it.')
 
   const d2 = screw.majorMm - 0.649519 * screw.pitchMm
   const d3 = screw.majorMm - 1.226869 * screw.pitchMm
@@ -51,7 +81,9 @@ export function planPull(input: z.infer<typeof planPullInput>): PullPlan {
   const threadArm = screw.pitchMm / (2 * Math.PI) + (screw.threadFriction * d2) / (2 * Math.cos(Math.PI / 6))
   const torquePerNewton = (threadArm + (screw.faceFriction * (screw.faceOuterMm + screw.faceInnerMm)) / 4) / 1000
 
-  const screwN = (useFraction * screw.proofMPa) / Math.sqrt((1 / stressAreaMm2) ** 2 + 3 * ((16 * threadArm) / (Math.PI * ds ** 3)) ** 2)
+  const screwN =
+    (useFraction * screw.proofMPa) /
+    Math.sqrt((1 / stressAreaMm2) ** 2 + 3 * ((16 * threadArm) / (Math.PI * ds ** 3)) ** 2)
   const barModulusMm3 = ((bar.widthMm - bar.holeMm) * bar.heightMm ** 2) / 6
   const barN = (4 * useFraction * bar.allowMPa * barModulusMm3) / bar.spanMm
   const lipAreaMm2 = (Math.PI / 4) * (Math.min(baseMm, liner.lowerOuterMm) ** 2 - liner.boreMm ** 2)

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { parseGaugeLine } from '../measure/gauge-line'
 import { normal, seededRandom } from './random'
-import { afterCuts, partTruth, takenPackMm, trueLedgeMm, truePartMm, trueProtrusionMm, trueStudyMm, type BoreTruth } from './simulated-engine'
+import {
+  afterCuts,
+  partTruth,
+  takenPackMm,
+  trueLedgeMm,
+  truePartMm,
+  trueProtrusionMm,
+  trueStudyMm,
+  type BoreTruth,
+} from './simulated-engine'
 import { SimulatedGauge } from './simulated-gauge'
 
 const truth: BoreTruth = {
@@ -97,7 +106,11 @@ describe('what else the simulated gauge reads', () => {
     const part = { meanMm: 10.61, wedgeMm: 0.008, thickAtDeg: 90 }
     expect(truePartMm(part, 90)).toBeCloseTo(10.614, 9)
     const bare = trueProtrusionMm(truth, { asFound: false, packsMm: [], shimMm: 0 }, 180)
-    const turned = trueProtrusionMm(truth, { asFound: false, packsMm: [], shimMm: 0.2, liner: { truth: part, nominalMm: 10.6, rotationDeg: 90 } }, 180)
+    const turned = trueProtrusionMm(
+      truth,
+      { asFound: false, packsMm: [], shimMm: 0.2, liner: { truth: part, nominalMm: 10.6, rotationDeg: 90 } },
+      180,
+    )
     expect(turned - bare).toBeCloseTo(0.2 + 0.014, 9)
   })
 

@@ -75,7 +75,10 @@ export function partTruth(partId: string, nominalMm: number, spreadMm: number, w
 }
 
 /** How far the flange of a liner and a shim stray from their nominal in the simulated stock, mm. */
-export const simulatedSpread = { liner: { spreadMm: 0.014, wedgeMm: 0.009 }, shim: { spreadMm: 0.002, wedgeMm: 0.0015 } } as const
+export const simulatedSpread = {
+  liner: { spreadMm: 0.014, wedgeMm: 0.009 },
+  shim: { spreadMm: 0.002, wedgeMm: 0.0015 },
+} as const
 
 /** True thickness of a part at a station counted from its own mark, mm. */
 export function truePartMm(truth: PartTruth, angleDeg: number): number {

@@ -42,7 +42,10 @@ export class SimulatedGauge {
   private pressed = false
   private readonly random: () => number
 
-  constructor(seed: number, private readonly resolutionMm = 0.001) {
+  constructor(
+    seed: number,
+    private readonly resolutionMm = 0.001,
+  ) {
     this.random = seededRandom(seed)
   }
 

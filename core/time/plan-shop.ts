@@ -15,14 +15,30 @@ export const planShopInput = z
           /** Working hours from now until it is wanted; null where nobody said. */
           dueH: z.number().min(-10_000).max(10_000).nullable(),
           /** What is left to do, in order. */
-          tasks: z.array(z.strictObject({ stage: z.enum(stageNames), hours, tool: z.enum(toolNames).nullable(), waitAfterH: hours.default(0) })).max(40),
+          tasks: z
+            .array(
+              z.strictObject({
+                stage: z.enum(stageNames),
+                hours,
+                tool: z.enum(toolNames).nullable(),
+                waitAfterH: hours.default(0),
+              }),
+            )
+            .max(40),
         }),
       )
       .max(200, 'is more than 200 jobs'),
     technicians: z.int('must be a whole number').min(1, 'needs at least one technician').max(50),
     tools: z.strictObject({ cutter: z.int().min(0).max(20), press: z.int().min(0).max(20) }),
   })
-  .superRefine((input, context) => refuseTwice(input.jobs.map((j) => j.id), context, (i) => ['jobs', i, 'id'], (id) => `job ${id} is given twice`))
+  .superRefine((input, context) =>
+    refuseTwice(
+      input.jobs.map((j) => j.id),
+      context,
+      (i) => ['jobs', i, 'id'],
+      (id) => `job ${id} is given twice`,
+    ),
+  )
 export type PlanShopInput = z.infer<typeof planShopInput>
 
 /** One task laid: who, from when to when, hours of work from now. */
@@ -55,8 +71,17 @@ const rules: readonly Rule[] = [
 /** Lays every task as early as its job, a technician and its tool allow, the most urgent by the rule first. */
 function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
   const people = Array.from({ length: input.technicians }, () => 0)
-  const tools = Object.fromEntries(toolNames.map((t) => [t, Array.from({ length: input.tools[t] }, () => 0)])) as Record<ToolName, number[]>
-  const states = input.jobs.map((job, at) => ({ job, at, next: 0, readyH: 0, last: -1, restH: job.tasks.reduce((sum, t) => sum + t.hours, 0) }))
+  const tools = Object.fromEntries(
+    toolNames.map((t) => [t, Array.from({ length: input.tools[t] }, () => 0)]),
+  ) as Record<ToolName, number[]>
+  const states = input.jobs.map((job, at) => ({
+    job,
+    at,
+    next: 0,
+    readyH: 0,
+    last: -1,
+    restH: job.tasks.reduce((sum, t) => sum + t.hours, 0),
+  }))
   const tasks: LaidTask[] = []
   const endOf = new Map<string, number>()
   let open = states.filter((s) => s.job.tasks.length > 0)
@@ -91,7 +116,12 @@ function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
     }
     tasks.push({ jobId: chosen.job.id, stage: task.stage, technician: who, tool: task.tool, startH, endH })
     endOf.set(chosen.job.id, Math.max(endOf.get(chosen.job.id) ?? 0, endH))
-    Object.assign(chosen, { next: chosen.next + 1, readyH: endH + (task.waitAfterH ?? 0), last: who, restH: chosen.restH - task.hours })
+    Object.assign(chosen, {
+      next: chosen.next + 1,
+      readyH: endH + (task.waitAfterH ?? 0),
+      last: who,
+      restH: chosen.restH - task.hours,
+    })
     if (chosen.next >= chosen.job.tasks.length) open = open.filter((s) => s !== chosen)
   }
   const jobs = input.jobs.map((job) => {
@@ -111,14 +141,28 @@ function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
  * Source: serial schedule generation, Kolisch 1996.
  */
 export function planShop(input: PlanShopInput): ShopPlan {
-  const missing = input.jobs.flatMap((j) => j.tasks).find((t) => t.tool !== null && t.hours > 0 && input.tools[t.tool] === 0)
-  if (missing) throw new CalcError('no-tool', `There is no ${missing.tool} in the shop, and the stage ${missing.stage} needs one.`)
-  const worth = (p: ShopPlan) => [p.jobs.reduce((sum, j) => sum + j.lateH, 0), p.endH, p.jobs.reduce((sum, j) => sum + j.endH, 0)]
+  const missing = input.jobs
+    .flatMap((j) => j.tasks)
+    .find((t) => t.tool !== null && t.hours > 0 && input.tools[t.tool] === 0)
+  if (missing)
+    throw new CalcError('no-tool', `There is no ${missing.tool} in the shop, and the stage ${missing.stage} needs one.`)
+  const worth = (p: ShopPlan) => [
+    p.jobs.reduce((sum, j) => sum + j.lateH, 0),
+    p.endH,
+    p.jobs.reduce((sum, j) => sum + j.endH, 0),
+  ]
   const better = (a: number[], b: number[]) => {
     const at = a.findIndex((v, i) => Math.abs(v - b[i]!) > 1e-9)
     return at >= 0 && a[at]! < b[at]!
   }
-  return rules.map((rule) => layOut(input, rule)).reduce((best, plan) => (better(worth(plan), worth(best)) ? plan : best))
+  return rules
+    .map((rule) => layOut(input, rule))
+    .reduce((best, plan) => (better(worth(plan), worth(best)) ? plan : best))
 }
 
-export const planShopCalculation = defineCalculation('plan-shop', 'A plan of open jobs for technicians who share a cutter and a press, in the order of the work.', planShopInput, planShop)
+export const planShopCalculation = defineCalculation(
+  'plan-shop',
+  'A plan of open jobs for technicians who share a cutter and a press, in the order of the work.',
+  planShopInput,
+  planShop,
+)

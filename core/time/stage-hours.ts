@@ -47,8 +47,10 @@ export interface StageHours {
 /** The times of everything done in each stage, ms. */
 function actTimes(snapshot: HoursFacts): Map<StageName, number[]> {
   const times = new Map<StageName, number[]>()
-  const add = (stage: StageName, rows: readonly { at: string }[]) => times.set(stage, [...(times.get(stage) ?? []), ...rows.map((r) => Date.parse(r.at))])
-  for (const set of snapshot.sets) add(set.stage, [set, ...snapshot.readings.filter((r) => r.setId === set.id), ...(set.closed ? [set.closed] : [])])
+  const add = (stage: StageName, rows: readonly { at: string }[]) =>
+    times.set(stage, [...(times.get(stage) ?? []), ...rows.map((r) => Date.parse(r.at))])
+  for (const set of snapshot.sets)
+    add(set.stage, [set, ...snapshot.readings.filter((r) => r.setId === set.id), ...(set.closed ? [set.closed] : [])])
   add('protect', snapshot.tally)
   add('pull', snapshot.pulls)
   add('look', [...snapshot.findings, ...snapshot.photos, ...snapshot.grades])
@@ -82,7 +84,14 @@ export function stageHours(snapshot: HoursFacts): StageHours[] {
     const plannedH = planned?.hours ?? stageLine[stage].hours.once + stageLine[stage].hours.bore * bores
     const usedH = used.length > 0 ? used.reduce((sum, t) => sum + t.hours, 0) : workedHours(acts.get(stage) ?? [])
     const closed = isClosed(snapshot, stage)
-    return { stage, plannedH, usedH, booked: used.length > 0, closed, leftH: closed ? 0 : Math.max(plannedH - usedH, share(snapshot, stage) * plannedH) }
+    return {
+      stage,
+      plannedH,
+      usedH,
+      booked: used.length > 0,
+      closed,
+      leftH: closed ? 0 : Math.max(plannedH - usedH, share(snapshot, stage) * plannedH),
+    }
   })
 }
 

@@ -22,10 +22,18 @@ function weekMs({ fromHour, toHour, days }: WorkCalendar): number {
 }
 
 /** The shift of the day that a moment (ms, on the shop's clock) lies in. */
-function shiftOf(localMs: number, calendar: WorkCalendar): { works: boolean; startMs: number; endMs: number; nextDayMs: number } {
+function shiftOf(
+  localMs: number,
+  calendar: WorkCalendar,
+): { works: boolean; startMs: number; endMs: number; nextDayMs: number } {
   const midnight = Math.floor(localMs / DAY_MS) * DAY_MS
   const works = calendar.days.includes(new Date(midnight).getUTCDay())
-  return { works, startMs: midnight + atMs(calendar.fromHour), endMs: midnight + atMs(calendar.toHour), nextDayMs: midnight + DAY_MS }
+  return {
+    works,
+    startMs: midnight + atMs(calendar.fromHour),
+    endMs: midnight + atMs(calendar.toHour),
+    nextDayMs: midnight + DAY_MS,
+  }
 }
 
 /**
@@ -59,11 +67,14 @@ export function afterWorkHours(startIso: string, hours: number, calendar: WorkCa
 
 /** Hours of work between two moments; below zero where the second lies earlier. */
 export function workHoursBetween(fromIso: string, toIso: string, calendar: WorkCalendar): number {
-  const [from, to] = [fromIso, toIso].map((iso) => Date.parse(iso) + calendar.offsetMinutes * 60_000) as [number, number]
+  const [from, to] = [fromIso, toIso].map((iso) => Date.parse(iso) + calendar.offsetMinutes * 60_000) as [
+    number,
+    number,
+  ]
   if (to < from) return -workHoursBetween(toIso, fromIso, calendar)
   const weeks = Math.max(0, Math.floor((to - from) / WEEK_MS))
   let hours = (weeks * Math.max(0, weekMs(calendar))) / HOUR_MS
-  for (let local = from + weeks * WEEK_MS; local < to; ) {
+  for (let local = from + weeks * WEEK_MS; local < to;) {
     const shift = shiftOf(local, calendar)
     if (shift.works) hours += Math.max(0, Math.min(to, shift.endMs) - Math.max(local, shift.startMs)) / HOUR_MS
     local = shift.nextDayMs

@@ -26,7 +26,12 @@ function side(valueMm: number, limitMm: number): number {
 /**
  * Digits needed so that the rounded figure lies on the same side of every limit as the true one.
  */
-export function digitsThatKeepVerdict(valueMm: number, unit: LengthUnit, limitsMm: readonly number[], from: number): number {
+export function digitsThatKeepVerdict(
+  valueMm: number,
+  unit: LengthUnit,
+  limitsMm: readonly number[],
+  from: number,
+): number {
   for (let digits = from; digits < MOST_DIGITS; digits++) {
     const shownMm = toMm(Number(fromMm(valueMm, unit).toFixed(digits)), unit)
     if (limitsMm.every((limit) => side(valueMm, limit) === side(shownMm, limit))) return digits
@@ -38,7 +43,12 @@ export function digitsThatKeepVerdict(valueMm: number, unit: LengthUnit, limitsM
  * A length as a person reads it, without its unit: rounded, but never across a limit.
  */
 export function formatLength(valueMm: number, format: LengthFormat): string {
-  const digits = digitsThatKeepVerdict(valueMm, format.unit, format.limitsMm ?? [], format.digits ?? usualDigits[format.unit])
+  const digits = digitsThatKeepVerdict(
+    valueMm,
+    format.unit,
+    format.limitsMm ?? [],
+    format.digits ?? usualDigits[format.unit],
+  )
   const shown = Number(fromMm(valueMm, format.unit).toFixed(digits))
   return numberFormat(format.locale, digits, format.signed ?? false)
     .format(shown === 0 ? 0 : shown)

@@ -20,7 +20,9 @@ const FLOAT = 1e-9
 export function formatTorque(valueNm: number, unit: LengthUnit, locale: string, down = false): string {
   const shown = valueNm / perUnit[unit]
   const digits = down || shown >= 100 ? 0 : 1
-  return new Intl.NumberFormat(locale, { useGrouping: false, maximumFractionDigits: digits }).format(down ? Math.floor(shown + FLOAT) : shown)
+  return new Intl.NumberFormat(locale, { useGrouping: false, maximumFractionDigits: digits }).format(
+    down ? Math.floor(shown + FLOAT) : shown,
+  )
 }
 
 /**
@@ -31,7 +33,9 @@ export function formatTorque(valueNm: number, unit: LengthUnit, locale: string, 
 export function formatForce(valueN: number, unit: LengthUnit, locale: string, down = false): string {
   const [step, digits] = unit === 'mm' ? [100, 1] : [10 * NEWTON_PER_LBF, 0]
   const steps = down ? Math.floor(valueN / step + FLOAT) : Math.round(valueN / step)
-  return new Intl.NumberFormat(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(unit === 'mm' ? steps / 10 : steps * 10)
+  return new Intl.NumberFormat(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(
+    unit === 'mm' ? steps / 10 : steps * 10,
+  )
 }
 
 /** What an axis of force or of length is numbered in: kN or lbf, mm or inches. */
@@ -47,7 +51,11 @@ export const axis = {
  * @param shown from that unit to the one that is read, a plain factor
  * @param count about how many
  */
-export function roundTicks(to: number, shown: (value: number) => number, count: number): { at: number; label: number }[] {
+export function roundTicks(
+  to: number,
+  shown: (value: number) => number,
+  count: number,
+): { at: number; label: number }[] {
   return ticks(0, shown(to), count).map((label) => ({ at: label / shown(1), label }))
 }
 

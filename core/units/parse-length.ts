@@ -26,7 +26,10 @@ function toNumber(text: string): number {
  * @param largestMm beyond it a figure is `too-large`
  */
 export function parseLength(text: string, unit: GaugeUnit, largestMm = LARGEST_READING_MM): ParsedLength {
-  const words = text.trim().split(/[\s;]+/).filter(Boolean)
+  const words = text
+    .trim()
+    .split(/[\s;]+/)
+    .filter(Boolean)
   if (words.length === 0) return { ok: false, problem: 'empty' }
   if (!words.every((w) => NUMBER.test(w))) return { ok: false, problem: 'no-number' }
   const valuesMm = words.map((w) => toMm(toNumber(w), unit))

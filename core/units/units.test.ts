@@ -38,12 +38,19 @@ describe('formatLength', () => {
 
   it('never changes a verdict, in either unit', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.05, max: 0.15, noNaN: true }), fc.constantFrom('mm' as const, 'thou' as const), (value, unit) => {
-        fc.pre(Math.abs(value - 0.06) > 1e-7 && Math.abs(value - 0.14) > 1e-7)
-        const shown = toMm(Number(formatLength(value, { unit, locale: 'en', limitsMm: [0.06, 0.14] }).replace('−', '-')), unit)
-        expect(judgeUpper(shown, 0.14, 0)).toBe(judgeUpper(value, 0.14, 0))
-        expect(judgeLower(shown, 0.06, 0)).toBe(judgeLower(value, 0.06, 0))
-      }),
+      fc.property(
+        fc.double({ min: 0.05, max: 0.15, noNaN: true }),
+        fc.constantFrom('mm' as const, 'thou' as const),
+        (value, unit) => {
+          fc.pre(Math.abs(value - 0.06) > 1e-7 && Math.abs(value - 0.14) > 1e-7)
+          const shown = toMm(
+            Number(formatLength(value, { unit, locale: 'en', limitsMm: [0.06, 0.14] }).replace('−', '-')),
+            unit,
+          )
+          expect(judgeUpper(shown, 0.14, 0)).toBe(judgeUpper(value, 0.14, 0))
+          expect(judgeLower(shown, 0.06, 0)).toBe(judgeLower(value, 0.06, 0))
+        },
+      ),
     )
   })
 })
@@ -73,7 +80,11 @@ describe('parseLength', () => {
   })
 
   it('keeps the figures of a pasted column', () => {
-    expect(parseLength('0.098\n0,101\t0.097;0.1', 'mm')).toEqual({ ok: false, problem: 'several', valuesMm: [0.098, 0.101, 0.097, 0.1] })
+    expect(parseLength('0.098\n0,101\t0.097;0.1', 'mm')).toEqual({
+      ok: false,
+      problem: 'several',
+      valuesMm: [0.098, 0.101, 0.097, 0.1],
+    })
   })
 })
 
@@ -99,11 +110,17 @@ describe('a tool’s length, typed', () => {
     expect(formatTyped(596.9, 'thou', 'en')).toBe('23.5')
     expect(formatTyped(0.5, 'mm', 'de')).toBe('0,5')
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 2_000_000 }), fc.constantFrom('mm' as const, 'thou' as const), (thousandths, unit) => {
-        const mm = thousandths / 1000
-        const read = parseLength(formatTyped(mm, unit, 'en'), unit === 'mm' ? 'mm' : 'in', LARGEST_ROUGH_MM)
-        expect(read.ok && Math.abs(read.valueMm - mm)).toBeLessThanOrEqual(unit === 'mm' ? 1e-9 : toMm(0.00005, 'in') + 1e-9)
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 2_000_000 }),
+        fc.constantFrom('mm' as const, 'thou' as const),
+        (thousandths, unit) => {
+          const mm = thousandths / 1000
+          const read = parseLength(formatTyped(mm, unit, 'en'), unit === 'mm' ? 'mm' : 'in', LARGEST_ROUGH_MM)
+          expect(read.ok && Math.abs(read.valueMm - mm)).toBeLessThanOrEqual(
+            unit === 'mm' ? 1e-9 : toMm(0.00005, 'in') + 1e-9,
+          )
+        },
+      ),
     )
   })
 })
@@ -132,12 +149,16 @@ describe('torque and force', () => {
     expect(formatTorque(101.6 * NM_PER_LBF_FT, 'thou', 'en', true)).toBe('101')
     expect(formatTorque(100 * NM_PER_LBF_FT, 'thou', 'en', true)).toBe('100')
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 5000, noNaN: true }), fc.constantFrom('mm' as const, 'thou' as const), (nm, unit) => {
-        const perUnit = unit === 'mm' ? 1 : NM_PER_LBF_FT
-        const shown = Number(formatTorque(nm, unit, 'en', true)) * perUnit
-        expect(shown).toBeLessThanOrEqual(nm + 1e-6)
-        expect(nm - shown).toBeLessThan(perUnit)
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 5000, noNaN: true }),
+        fc.constantFrom('mm' as const, 'thou' as const),
+        (nm, unit) => {
+          const perUnit = unit === 'mm' ? 1 : NM_PER_LBF_FT
+          const shown = Number(formatTorque(nm, unit, 'en', true)) * perUnit
+          expect(shown).toBeLessThanOrEqual(nm + 1e-6)
+          expect(nm - shown).toBeLessThan(perUnit)
+        },
+      ),
     )
   })
 

@@ -4,15 +4,46 @@ import { gateProblems, laterClosed } from '../job/route'
 import { snapshot } from '../job/snapshot'
 import { Played } from '../testing/make-snapshot'
 import { wholeJob } from '../testing/tarrock'
-import { entryCollections, measuredStages, optionalStages, restingOn, setStages, stageLine, stageNames, stagesOf, workNames } from './stage-table'
+import {
+  entryCollections,
+  measuredStages,
+  optionalStages,
+  restingOn,
+  setStages,
+  stageLine,
+  stageNames,
+  stagesOf,
+  workNames,
+} from './stage-table'
 
 describe('the table of stages', () => {
   it('has each stage once, in the order that is stored in every job, and nothing lost of it', () => {
     // Once stored, for ever: a stage may be added between, none renamed or taken away.
-    expect(stageNames.filter((s) => ['as-found', 'protect', 'pull', 'look', 'decide', 'counterbores', 'parts', 'repair-plan', 'cut', 'trial-fit', 'fit', 'final-check', 'record'].includes(s))).toHaveLength(13)
+    expect(
+      stageNames.filter((s) =>
+        [
+          'as-found',
+          'protect',
+          'pull',
+          'look',
+          'decide',
+          'counterbores',
+          'parts',
+          'repair-plan',
+          'cut',
+          'trial-fit',
+          'fit',
+          'final-check',
+          'record',
+        ].includes(s),
+      ),
+    ).toHaveLength(13)
     expect(new Set(stageNames).size).toBe(stageNames.length)
     expect(stagesOf(workNames)).toEqual(stageNames)
-    expect([setStages, measuredStages]).toEqual([['as-found', 'counterbores', 'trial-fit', 'final-check'], ['as-found', 'trial-fit', 'final-check']])
+    expect([setStages, measuredStages]).toEqual([
+      ['as-found', 'counterbores', 'trial-fit', 'final-check'],
+      ['as-found', 'trial-fit', 'final-check'],
+    ])
   })
 
   it('gives every stage its hours, its gate, and only stages before it to rest on', () => {
@@ -20,7 +51,8 @@ describe('the table of stages', () => {
     for (const stage of stageNames) {
       const { hours, restsOn } = stageLine[stage]
       expect(hours.once + hours.bore, stage).toBeGreaterThan(0)
-      for (const earlier of restsOn) expect(stageNames.indexOf(earlier), `${stage} rests on ${earlier}`).toBeLessThan(stageNames.indexOf(stage))
+      for (const earlier of restsOn)
+        expect(stageNames.indexOf(earlier), `${stage} rests on ${earlier}`).toBeLessThan(stageNames.indexOf(stage))
       // On an empty job, only what has nothing of its own to ask for may be closed as it is.
       if (!['parts', 'cut'].includes(stage)) expect(gateProblems(job, stage), `${stage} always closes`).not.toEqual([])
     }
@@ -34,7 +66,8 @@ describe('the table of stages', () => {
     }
     const own = new Set(stageNames.filter((s) => s !== 'record').flatMap((s) => stageLine[s].rows))
     expect(entryCollections.filter((rows) => !own.has(rows))).toEqual(['times'])
-    for (const [what, { rows, stage }] of Object.entries(entryRows)) expect(stageLine.record.rows.includes(rows) && stageNames.includes(stage), what).toBe(true)
+    for (const [what, { rows, stage }] of Object.entries(entryRows))
+      expect(stageLine.record.rows.includes(rows) && stageNames.includes(stage), what).toBe(true)
     // Whatever carries a place in the log and is no set, reading or closing is an entry.
     const dated = lists.filter((name) => {
       const list = (snapshot.shape as Record<string, { unwrap?: () => unknown }>)[name]!
@@ -42,11 +75,14 @@ describe('the table of stages', () => {
       const element = array.element ?? (list as { element?: { shape?: object } }).element
       return element?.shape !== undefined && 'seq' in element.shape
     })
-    expect(dated.filter((name) => !['sets', 'readings', 'closures'].includes(name)).sort()).toEqual([...entryCollections].sort())
+    expect(dated.filter((name) => !['sets', 'readings', 'closures'].includes(name)).sort()).toEqual(
+      [...entryCollections].sort(),
+    )
   })
 
   it('begins a stage only by what it covers, and lets the record rest on all', () => {
-    for (const stage of stageNames) for (const rows of stageLine[stage].begins) expect(stageLine[stage].rows).toContain(rows)
+    for (const stage of stageNames)
+      for (const rows of stageLine[stage].begins) expect(stageLine[stage].rows).toContain(rows)
     for (const stage of stageNames) expect(restingOn(stage).includes('record'), stage).toBe(stage !== 'record')
     expect(restingOn('counterbores')).toEqual(['repair-plan', 'cut', 'record'])
     expect(optionalStages).toEqual(['protect', 'pull', 'look', 'decide', 'counterbores', 'parts', 'repair-plan', 'cut'])

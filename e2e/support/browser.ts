@@ -14,19 +14,41 @@ export class Browser {
     private readonly base: string,
   ) {}
 
-  static async open(base: string, { size = { width: 1280, height: 800 }, arguments: more = [] }: { size?: { width: number; height: number }; arguments?: string[] } = {}): Promise<Browser> {
+  static async open(
+    base: string,
+    {
+      size = { width: 1280, height: 800 },
+      arguments: more = [],
+    }: { size?: { width: number; height: number }; arguments?: string[] } = {},
+  ): Promise<Browser> {
     const profile = mkdtempSync(join(tmpdir(), 'evenbore-browser-'))
     const options = new Options()
     options.setChromeBinaryPath('/usr/bin/chromium')
     options.addArguments(
-      '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-      '--disable-component-update', '--disable-sync', '--disable-default-apps', '--disable-dev-shm-usage', '--hide-scrollbars',
-      '--force-color-profile=srgb', `--window-size=${size.width},${size.height}`, `--user-data-dir=${profile}`, ...more,
+      '--headless=new',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--disable-default-apps',
+      '--disable-dev-shm-usage',
+      '--hide-scrollbars',
+      '--force-color-profile=srgb',
+      `--window-size=${size.width},${size.height}`,
+      `--user-data-dir=${profile}`,
+      ...more,
     )
     const prefs = new logging.Preferences()
     prefs.setLevel(logging.Type.BROWSER, logging.Level.WARNING)
     options.setLoggingPrefs(prefs)
-    const driver = await new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(new ServiceBuilder('/usr/bin/chromedriver')).build()
+    const driver = await new Builder()
+      .forBrowser('chrome')
+      .setChromeOptions(options)
+      .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+      .build()
     const browser = new Browser(driver, profile, base)
     await browser.resize(size)
     return browser
@@ -34,7 +56,9 @@ export class Browser {
 
   /** Makes the page itself this large, whatever the window's frame takes. */
   async resize(size: { width: number; height: number }): Promise<void> {
-    await (this.driver as unknown as { sendDevToolsCommand(name: string, params: object): Promise<void> }).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    await (
+      this.driver as unknown as { sendDevToolsCommand(name: string, params: object): Promise<void> }
+    ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
       ...size,
       deviceScaleFactor: 1,
       mobile: false,
@@ -67,7 +91,10 @@ export class Browser {
 
   /** Types on whatever has the focus, as a person does. */
   async type(...keys: string[]): Promise<void> {
-    await this.driver.actions().sendKeys(...keys).perform()
+    await this.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform()
   }
 
   async chord(modifier: string, key: string): Promise<void> {
@@ -123,13 +150,19 @@ export class Browser {
 
   /** Waits until nothing of this device is on its way any more. */
   async untilSaved(): Promise<void> {
-    await this.until(async () => (await (await this.find('[data-part=saving]')).getAttribute('data-waiting')) === '0', 'something still waits', 30_000)
+    await this.until(
+      async () => (await (await this.find('[data-part=saving]')).getAttribute('data-waiting')) === '0',
+      'something still waits',
+      30_000,
+    )
   }
 
   /** Complaints of the page's console, without the network's own when a server is away on purpose. */
   async complaints(): Promise<string[]> {
     const entries = await this.driver.manage().logs().get(logging.Type.BROWSER)
-    return entries.map((e) => e.message).filter((m) => !/Failed to load resource|net::ERR_|WebSocket connection/.test(m))
+    return entries
+      .map((e) => e.message)
+      .filter((m) => !/Failed to load resource|net::ERR_|WebSocket connection/.test(m))
   }
 
   async picture(): Promise<Buffer> {

@@ -19,20 +19,23 @@ export class Finger {
 
   /** Taps the middle of what matches; what lies outside the screen is brought in first. */
   async tap(css: string, text?: string): Promise<void> {
-    await this.browser.until(async () => {
-      const at = await this.browser.run<{ x: number; y: number } | null>(
-        `const all = [...document.querySelectorAll(arguments[0])].filter(e => !e.disabled && (arguments[1] == null || e.textContent.trim() === arguments[1]));
+    await this.browser.until(
+      async () => {
+        const at = await this.browser.run<{ x: number; y: number } | null>(
+          `const all = [...document.querySelectorAll(arguments[0])].filter(e => !e.disabled && (arguments[1] == null || e.textContent.trim() === arguments[1]));
          const e = all[0]; if (!e) return null; e.scrollIntoView({ block: 'nearest' }); const r = e.getBoundingClientRect();
          const x = r.x + r.width / 2, y = r.y + r.height / 2; const hit = document.elementFromPoint(x, y);
          return hit && (hit === e || e.contains(hit) || hit.contains(e)) ? { x, y } : null`,
-        css,
-        text ?? null,
-      )
-      if (!at) return false
-      await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [at] })
-      await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
-      return true
-    }, `nothing can be tapped: ${css} ${text ?? ''}`)
+          css,
+          text ?? null,
+        )
+        if (!at) return false
+        await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [at] })
+        await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+        return true
+      },
+      `nothing can be tapped: ${css} ${text ?? ''}`,
+    )
   }
 
   /** Taps a figure on the pad's own keys and takes it. */

@@ -27,14 +27,27 @@ export class House {
     return `http://127.0.0.1:${this.port}`
   }
 
-  static async open(options: { address?: DatabaseAddress; demo?: boolean; host?: string; names?: string[] } = {}): Promise<House> {
-    const house = new House(options.address ?? (await freshDatabase({ demo: options.demo ?? true })), await freePort(housePort()), options.demo ?? true, options.host ?? '127.0.0.1', options.names ?? [])
+  static async open(
+    options: { address?: DatabaseAddress; demo?: boolean; host?: string; names?: string[] } = {},
+  ): Promise<House> {
+    const house = new House(
+      options.address ?? (await freshDatabase({ demo: options.demo ?? true })),
+      await freePort(housePort()),
+      options.demo ?? true,
+      options.host ?? '127.0.0.1',
+      options.names ?? [],
+    )
     await house.start()
     return house
   }
 
   async start(): Promise<void> {
-    const env = serverEnvironment(this.address, { port: this.port, host: this.host, demo: this.demo, names: this.names })
+    const env = serverEnvironment(this.address, {
+      port: this.port,
+      host: this.host,
+      demo: this.demo,
+      names: this.names,
+    })
     let words = ''
     const child = spawn(process.execPath, ['dist/server/main.js'], { env, stdio: ['ignore', 'pipe', 'pipe'] })
     child.stdout.on('data', (d: Buffer) => (words += d.toString()))

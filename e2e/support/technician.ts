@@ -56,20 +56,40 @@ export class Technician {
     else await this.browser.run('document.activeElement.blur()')
   }
 
-  private async nextMove(): Promise<{ action: string; cylinder: number; station: number; reason: string; head: string }> {
+  private async nextMove(): Promise<{
+    action: string
+    cylinder: number
+    station: number
+    reason: string
+    head: string
+  }> {
     return this.browser.run(
       `const d = document.querySelector('[data-part=next-move]').dataset; return { action: d.action, cylinder: Number(d.cylinder), station: Number(d.station), reason: d.reason, head: document.querySelector('[data-part=move-head]').textContent }`,
     )
   }
 
   /** What the dial would show: the engine as cut and shimmed on this very screen. */
-  private async heightMm(cylinder: number, angleDeg: number, cuts: Map<number, number[]>, shims: Map<number, number>): Promise<number> {
+  private async heightMm(
+    cylinder: number,
+    angleDeg: number,
+    cuts: Map<number, number[]>,
+    shims: Map<number, number>,
+  ): Promise<number> {
     const truth = this.bores.find((b) => b.cylinder === cylinder)!
-    const height = trueProtrusionMm(truth, { asFound: false, packsMm: cuts.get(cylinder) ?? [], shimMm: shims.get(cylinder) ?? 0 }, angleDeg)
+    const height = trueProtrusionMm(
+      truth,
+      { asFound: false, packsMm: cuts.get(cylinder) ?? [], shimMm: shims.get(cylinder) ?? 0 },
+      angleDeg,
+    )
     return Math.round(height * 1000) / 1000
   }
 
-  private async read(cylinder: number, angleDeg: number, cuts: Map<number, number[]>, shims: Map<number, number>): Promise<void> {
+  private async read(
+    cylinder: number,
+    angleDeg: number,
+    cuts: Map<number, number[]>,
+    shims: Map<number, number>,
+  ): Promise<void> {
     await this.beforeReading(this.readings++)
     if (this.hand === 'gauge') {
       await this.browser.click('[data-part=slide-liner]')
@@ -80,7 +100,8 @@ export class Technician {
       return
     }
     const heightMm = await this.heightMm(cylinder, angleDeg, cuts, shims)
-    const figure = this.hand === 'thou' ? (heightMm / 0.0254).toFixed(2) : heightMm.toFixed(3).replace('.', cylinder % 2 ? '.' : ',')
+    const figure =
+      this.hand === 'thou' ? (heightMm / 0.0254).toFixed(2) : heightMm.toFixed(3).replace('.', cylinder % 2 ? '.' : ',')
     await this.browser.type(figure, Key.ENTER)
   }
 
@@ -117,11 +138,23 @@ export class Technician {
         await this.browser.type(Key.ENTER)
         await this.browser.until(async () => (await this.nextMove()).action === 'done', 'the stage did not close')
         return
-      } else throw new Error(`stuck at ${this.moves.slice(-4).join(' | ')}: ${await this.browser.text('[data-part=move-head]')}`)
-      await this.browser.until(async () => {
-        const now = await this.nextMove()
-        return now.action !== before.action || now.cylinder !== before.cylinder || now.station !== before.station || now.reason !== before.reason || now.head !== before.head
-      }, `nothing followed ${this.moves.at(-1)}: ${await this.browser.text('[data-part=pad], [data-part=side]')}`)
+      } else
+        throw new Error(
+          `stuck at ${this.moves.slice(-4).join(' | ')}: ${await this.browser.text('[data-part=move-head]')}`,
+        )
+      await this.browser.until(
+        async () => {
+          const now = await this.nextMove()
+          return (
+            now.action !== before.action ||
+            now.cylinder !== before.cylinder ||
+            now.station !== before.station ||
+            now.reason !== before.reason ||
+            now.head !== before.head
+          )
+        },
+        `nothing followed ${this.moves.at(-1)}: ${await this.browser.text('[data-part=pad], [data-part=side]')}`,
+      )
     }
     throw new Error(`the stage never ended: ${this.moves.slice(-8).join(' | ')}`)
   }
@@ -133,7 +166,10 @@ export class Technician {
     await this.browser.driver.sleep(150)
     const clocked = (await this.browser.all('[data-part=press-at]')).length > 0
     await this.browser.type(...(clocked ? ['91'] : ['34']), Key.ENTER)
-    await this.browser.until(async () => (await this.browser.all('[data-part=press-form]')).length === 0, 'the press is not entered')
+    await this.browser.until(
+      async () => (await this.browser.all('[data-part=press-form]')).length === 0,
+      'the press is not entered',
+    )
     await this.browser.driver.sleep(120)
   }
 

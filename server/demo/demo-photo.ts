@@ -20,7 +20,11 @@ function chunk(type: string, data: Buffer): Buffer {
 /** A made-up picture of a pitted iron wall, PNG: stripes of scale with dark pits in it. */
 export function demoPhoto(seed: number, widthPx = 480, heightPx = 360): Buffer {
   const random = seededRandom(seed)
-  const pits = Array.from({ length: 26 }, () => ({ x: random() * widthPx, y: heightPx * (0.25 + 0.5 * random()), r: 3 + random() * 11 }))
+  const pits = Array.from({ length: 26 }, () => ({
+    x: random() * widthPx,
+    y: heightPx * (0.25 + 0.5 * random()),
+    r: 3 + random() * 11,
+  }))
   const rows = Array.from({ length: heightPx }, (_, y) => {
     const row = Buffer.alloc(1 + widthPx * 3)
     const band = 18 * Math.sin(y / 17) + 12 * Math.sin(y / 5)
@@ -38,5 +42,10 @@ export function demoPhoto(seed: number, widthPx = 480, heightPx = 360): Buffer {
   header.writeUInt32BE(heightPx, 4)
   header.set([8, 2, 0, 0, 0], 8)
   const signature = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])
-  return Buffer.concat([signature, chunk('IHDR', header), chunk('IDAT', deflateSync(Buffer.concat(rows))), chunk('IEND', Buffer.alloc(0))])
+  return Buffer.concat([
+    signature,
+    chunk('IHDR', header),
+    chunk('IDAT', deflateSync(Buffer.concat(rows))),
+    chunk('IEND', Buffer.alloc(0)),
+  ])
 }

@@ -46,12 +46,22 @@ class Past {
   }
 
   /** A whole set at the four stations, closed on a good zero. */
-  async set(stage: SetStage, cylinder: number, valuesMm: readonly number[], gaugeId: string, zeroMm: number | null = 0.001): Promise<void> {
+  async set(
+    stage: SetStage,
+    cylinder: number,
+    valuesMm: readonly number[],
+    gaugeId: string,
+    zeroMm: number | null = 0.001,
+  ): Promise<void> {
     const setId = demoId(`set ${this.jobId} ${this.from} ${this.count}`)
     await this.act({ what: 'open-set', setId, cylinder, stage, gaugeId, zeroOn: 'deck' }, this.personId, 2)
     for (const [i, valueMm] of valuesMm.entries()) {
       const readingId = demoId(`reading ${setId} ${i}`)
-      await this.act({ what: 'take-reading', readingId, setId, angleDeg: stationsDeg[i]!, valueMm, source: 'gauge' }, this.personId, 0.2)
+      await this.act(
+        { what: 'take-reading', readingId, setId, angleDeg: stationsDeg[i]!, valueMm, source: 'gauge' },
+        this.personId,
+        0.2,
+      )
     }
     await this.act({ what: 'close-set', setId, zeroMm }, this.personId, 0.2)
   }
@@ -65,7 +75,8 @@ async function fillShop(store: Store): Promise<void> {
   for (const person of Object.values(world.people)) await past.act({ what: 'add-person', person })
   for (const gauge of Object.values(world.gauges)) await past.act({ what: 'save-gauge', gauge })
   for (const puller of Object.values(strip.pullers)) await past.act({ what: 'save-puller', puller })
-  for (const { id, shape, sheet } of Object.values(world.engines)) await past.act({ what: 'add-engine', engineId: id, shape, sheet })
+  for (const { id, shape, sheet } of Object.values(world.engines))
+    await past.act({ what: 'add-engine', engineId: id, shape, sheet })
   await past.act({ what: 'add-parts', parts: [...world.liners, ...world.shims.map(shimPart)] })
   await fillStudy(past)
 }
@@ -73,8 +84,17 @@ async function fillShop(store: Store): Promise<void> {
 /** A shim as it was measured on arrival, at three stations. */
 function shimPart({ actualMm, ...shim }: (typeof world.shims)[number]): NewPart {
   const uneven = [0.0005, 0, -0.0005]
-  const readings = [0, 120, 240].map((angleDeg, i) => ({ angleDeg, valueMm: Math.round((actualMm + uneven[i]!) * 1e6) / 1e6 }))
-  return { kind: 'shim', id: demoId(`shim ${shim.label}`), ...shim, chamfer: shim.material === 'brass' ? 'none' : 'inside', readings }
+  const readings = [0, 120, 240].map((angleDeg, i) => ({
+    angleDeg,
+    valueMm: Math.round((actualMm + uneven[i]!) * 1e6) / 1e6,
+  }))
+  return {
+    kind: 'shim',
+    id: demoId(`shim ${shim.label}`),
+    ...shim,
+    chamfer: shim.material === 'brass' ? 'none' : 'inside',
+    readings,
+  }
 }
 
 async function fillStudy(past: Past): Promise<void> {
@@ -83,7 +103,15 @@ async function fillStudy(past: Past): Promise<void> {
   await past.act({ what: 'open-study', studyId, gaugeId: world.gauges.digital.id, parts, operators, trials })
   for (const { part, operator, trial } of studyOrder(parts, operators, trials)) {
     const valueMm = microns[trial - 1]![operators.indexOf(operator)]![parts.indexOf(part)]! / 1000
-    await past.act({ what: 'study-reading', id: demoId(`study ${part} ${operator} ${trial}`), studyId, part, operator, trial, valueMm })
+    await past.act({
+      what: 'study-reading',
+      id: demoId(`study ${part} ${operator} ${trial}`),
+      studyId,
+      part,
+      operator,
+      trial,
+      valueMm,
+    })
   }
   await past.act({ what: 'end-study', studyId })
 }
@@ -95,35 +123,89 @@ interface Intake {
   work?: readonly WorkName[]
 }
 
-async function startJob(store: Store, from: string, name: string, engineId: string, title: string, complaint: string, intake: Intake): Promise<string> {
+async function startJob(
+  store: Store,
+  from: string,
+  name: string,
+  engineId: string,
+  title: string,
+  complaint: string,
+  intake: Intake,
+): Promise<string> {
   const jobId = demoId(name)
   const { complaints, hours, wantedBy, work = workPresets.whole } = intake
-  await new Past(store, from, null, ines.id).act({ what: 'start-job', jobId, engineId, title, complaint, complaints, usage: { value: hours, unit: 'hours' }, wantedBy, work: [...work] })
+  await new Past(store, from, null, ines.id).act({
+    what: 'start-job',
+    jobId,
+    engineId,
+    title,
+    complaint,
+    complaints,
+    usage: { value: hours, unit: 'hours' },
+    wantedBy,
+    work: [...work],
+  })
   return jobId
 }
 
 /** Grades as a person confirmed them, what was decided on them, and both stages closed. */
-async function gradeAndDecide(store: Store, past: Past, jobId: string, grades: Record<number, { grade: GradeName; words: string }>, words: string, renew: number[]): Promise<void> {
+async function gradeAndDecide(
+  store: Store,
+  past: Past,
+  jobId: string,
+  grades: Record<number, { grade: GradeName; words: string }>,
+  words: string,
+  renew: number[],
+): Promise<void> {
   const before = (await readSnapshot(store, jobId))!
   for (const [name, grade] of Object.entries(grades)) {
     const cylinder = Number(name)
-    await past.act({ what: 'grade-cylinder', gradeId: demoId(`grade ${jobId} ${cylinder}`), cylinder, suggested: suggestGrade(before, cylinder).grade, ...grade }, ines.id, 3)
+    await past.act(
+      {
+        what: 'grade-cylinder',
+        gradeId: demoId(`grade ${jobId} ${cylinder}`),
+        cylinder,
+        suggested: suggestGrade(before, cylinder).grade,
+        ...grade,
+      },
+      ines.id,
+      3,
+    )
   }
   await past.act({ what: 'close-stage', stage: 'look', note: '' }, ines.id, 5)
   const snapshot = (await readSnapshot(store, jobId))!
   const plan = planRenewals(snapshot)
   const option = plan.options.at(optionOf(plan, renew))!
   const { nowCost, comebackChance, expectedCost } = option
-  await past.act({ what: 'decide-renewals', decisionId: demoId(`decision ${jobId}`), renew, costs: snapshot.renewalCosts, nowCost, comebackChance, expectedCost, words }, ines.id, 20)
+  await past.act(
+    {
+      what: 'decide-renewals',
+      decisionId: demoId(`decision ${jobId}`),
+      renew,
+      costs: snapshot.renewalCosts,
+      nowCost,
+      comebackChance,
+      expectedCost,
+      words,
+    },
+    ines.id,
+    20,
+  )
   await past.act({ what: 'close-stage', stage: 'decide', note: '' }, ines.id, 5)
 }
 
 /** The ferry stripped: plugs counted in, liners out, looked at, and what to renew decided. */
 async function stripFerry(store: Store, jobId: string): Promise<void> {
   const past = new Past(store, '2026-11-20T12:00:00.000Z', jobId, tom.id)
-  for (const [i, stopper] of strip.ferryTally.entries()) await past.act({ what: 'tally-plug', tallyId: demoId(`ferry tally ${i}`), goesIn: true, ...stopper }, tom.id, 4)
+  for (const [i, stopper] of strip.ferryTally.entries())
+    await past.act({ what: 'tally-plug', tallyId: demoId(`ferry tally ${i}`), goesIn: true, ...stopper }, tom.id, 4)
   await past.act({ what: 'close-stage', stage: 'protect', note: '' }, tom.id, 5)
-  for (const pull of strip.ferryPulls) await past.act({ what: 'log-pull', pullId: demoId(`ferry pull ${pull.cylinder}`), pullerId: strip.pullers.bridge.id, ...pull }, tom.id, 22)
+  for (const pull of strip.ferryPulls)
+    await past.act(
+      { what: 'log-pull', pullId: demoId(`ferry pull ${pull.cylinder}`), pullerId: strip.pullers.bridge.id, ...pull },
+      tom.id,
+      22,
+    )
   await past.act({ what: 'close-stage', stage: 'pull', note: '' }, tom.id, 5)
   for (const [i, { photo, pastSteps = null, ...seen }] of strip.ferryFindings.entries()) {
     const findingId = demoId(`ferry finding ${i}`)
@@ -133,37 +215,122 @@ async function stripFerry(store: Store, jobId: string): Promise<void> {
     const photoId = demoId(`ferry photo ${i}`)
     await keepPhoto(store, { jobId, photoId }, content)
     const sha256 = createHash('sha256').update(content).digest('hex')
-    await past.act({ what: 'add-photo', photoId, cylinder: seen.cylinder, findingId, mime: 'image/png', widthPx: 480, heightPx: 360, bytes: content.length, sha256, words: seen.words }, lise.id, 2)
+    await past.act(
+      {
+        what: 'add-photo',
+        photoId,
+        cylinder: seen.cylinder,
+        findingId,
+        mime: 'image/png',
+        widthPx: 480,
+        heightPx: 360,
+        bytes: content.length,
+        sha256,
+        words: seen.words,
+      },
+      lise.id,
+      2,
+    )
   }
   await gradeAndDecide(store, past, jobId, strip.ferryGrades, 'Owner wants it to last: all six.', [1, 2, 3, 4, 5, 6])
 }
 
 /** Liners out by hand and good enough to go back: how the smaller jobs were stripped. */
-async function stripByHand(store: Store, past: Past, jobId: string, cylinders: readonly number[], renew: number[], words: string): Promise<void> {
+async function stripByHand(
+  store: Store,
+  past: Past,
+  jobId: string,
+  cylinders: readonly number[],
+  renew: number[],
+  words: string,
+): Promise<void> {
   const plugs = cylinders.filter((c) => c % 3 === 1)
-  for (const cylinder of plugs) await past.act({ what: 'tally-plug', tallyId: demoId(`in ${jobId} ${cylinder}`), cylinder, goesIn: true, place: 'crank-hole', item: 'rag', count: 1 })
+  for (const cylinder of plugs)
+    await past.act({
+      what: 'tally-plug',
+      tallyId: demoId(`in ${jobId} ${cylinder}`),
+      cylinder,
+      goesIn: true,
+      place: 'crank-hole',
+      item: 'rag',
+      count: 1,
+    })
   await past.act({ what: 'close-stage', stage: 'protect', note: '' })
   for (const cylinder of cylinders) {
-    await past.act({ what: 'log-pull', pullId: demoId(`pull ${jobId} ${cylinder}`), pullerId: strip.pullers.legs.id, cylinder, peakNm: 40 + cylinder, tightMm: [], ranOut: 'coolant', words: '' }, undefined, 12)
+    await past.act(
+      {
+        what: 'log-pull',
+        pullId: demoId(`pull ${jobId} ${cylinder}`),
+        pullerId: strip.pullers.legs.id,
+        cylinder,
+        peakNm: 40 + cylinder,
+        tightMm: [],
+        ranOut: 'coolant',
+        words: '',
+      },
+      undefined,
+      12,
+    )
   }
   await past.act({ what: 'close-stage', stage: 'pull', note: '' })
-  await gradeAndDecide(store, past, jobId, Object.fromEntries(cylinders.map((c) => [c, { grade: 'good' as const, words: '' }])), words, renew)
+  await gradeAndDecide(
+    store,
+    past,
+    jobId,
+    Object.fromEntries(cylinders.map((c) => [c, { grade: 'good' as const, words: '' }])),
+    words,
+    renew,
+  )
 }
 
 /** Seals on and liners in, as the sheet has them. */
-async function fitAll(past: Past, jobId: string, cylinders: readonly number[], engine: { sheet: Pick<Sheet, 'seals' | 'liner'> }): Promise<void> {
+async function fitAll(
+  past: Past,
+  jobId: string,
+  cylinders: readonly number[],
+  engine: { sheet: Pick<Sheet, 'seals' | 'liner'> },
+): Promise<void> {
   for (const cylinder of cylinders) {
     for (const [groove, { lubricant }] of engine.sheet.seals.entries()) {
-      await past.act({ what: 'fit-seal', sealFitId: demoId(`seal ${jobId} ${cylinder} ${groove}`), cylinder, groove, step: 'on', lubricant }, undefined, 2)
+      await past.act(
+        {
+          what: 'fit-seal',
+          sealFitId: demoId(`seal ${jobId} ${cylinder} ${groove}`),
+          cylinder,
+          groove,
+          step: 'on',
+          lubricant,
+        },
+        undefined,
+        2,
+      )
     }
-    await past.act({ what: 'press-liner', pressId: demoId(`press ${jobId} ${cylinder}`), cylinder, peakNm: 22 + cylinder, atDeg: engine.sheet.liner?.clockDeg == null ? null : 91, words: '' }, undefined, 5)
+    await past.act(
+      {
+        what: 'press-liner',
+        pressId: demoId(`press ${jobId} ${cylinder}`),
+        cylinder,
+        peakNm: 22 + cylinder,
+        atDeg: engine.sheet.liner?.clockDeg == null ? null : 91,
+        words: '',
+      },
+      undefined,
+      5,
+    )
   }
 }
 
 async function fillFerry(store: Store): Promise<void> {
   const { tarrock } = world.engines
-  const jobId = await startJob(store, '2026-11-20T08:00:00.000Z', 'ferry main', tarrock.id, 'Ferry "Long Reach", main engine',
-    'Head gasket failed between 2 and 3; coolant in cylinder 3.', { complaints: ['head-gasket', 'coolant-loss'], hours: 14_200, wantedBy: '2026-12-04' })
+  const jobId = await startJob(
+    store,
+    '2026-11-20T08:00:00.000Z',
+    'ferry main',
+    tarrock.id,
+    'Ferry "Long Reach", main engine',
+    'Head gasket failed between 2 and 3; coolant in cylinder 3.',
+    { complaints: ['head-gasket', 'coolant-loss'], hours: 14_200, wantedBy: '2026-12-04' },
+  )
   const past = new Past(store, '2026-11-20T09:30:00.000Z', jobId, tom.id)
   for (const bore of world.ferryBores) {
     const values = stationsDeg.map((angle) => Math.round(planeHeightMm(bore.asFound, angle) * 1000) / 1000)
@@ -178,29 +345,66 @@ async function fillFerry(store: Store): Promise<void> {
     await ledges.set('counterbores', bore.cylinder, values, world.gauges.depth.id)
     if (bore.frettingMm === 0) continue
     const markId = demoId(`fretting ${bore.cylinder}`)
-    await ledges.act({ what: 'mark-wear', markId, cylinder: bore.cylinder, kind: 'fretting', atDeg: (bore.trial.highAtDeg! + 180) % 360, spanDeg: 70, depthMm: bore.frettingMm, words: 'bright and stepped' })
+    await ledges.act({
+      what: 'mark-wear',
+      markId,
+      cylinder: bore.cylinder,
+      kind: 'fretting',
+      atDeg: (bore.trial.highAtDeg! + 180) % 360,
+      spanDeg: 70,
+      depthMm: bore.frettingMm,
+      words: 'bright and stepped',
+    })
   }
   await simulate(store, jobId, world.ferryBores)
 }
 
 /** Gives a job its hidden true shape, for the simulated gauge to read. */
-async function simulate(store: Store, jobId: string, bores: readonly { cylinder: number; asFound: object; trial: object; cutterBiasMm: number }[]): Promise<void> {
+async function simulate(
+  store: Store,
+  jobId: string,
+  bores: readonly { cylinder: number; asFound: object; trial: object; cutterBiasMm: number }[],
+): Promise<void> {
   await store.models.jobs.update({ simulated: true }, { where: { id: jobId } })
   await store.models.boreTruths.bulkCreate(
-    bores.map(({ cylinder, asFound, trial, cutterBiasMm }) => ({ jobId, cylinder, truth: { cylinder, asFound, trial, cutterBiasMm } })),
+    bores.map(({ cylinder, asFound, trial, cutterBiasMm }) => ({
+      jobId,
+      cylinder,
+      truth: { cylinder, asFound, trial, cutterBiasMm },
+    })),
   )
 }
 
 async function fillPump(store: Store): Promise<void> {
-  const jobId = await startJob(store, '2026-11-16T08:00:00.000Z', 'pump set', world.engines.orrin.id, 'Pump set B', 'Uses coolant; white smoke when cold.', { complaints: ['coolant-loss', 'white-smoke'], hours: 8_600, wantedBy: '2026-11-30', work: workPresets.reseal })
+  const jobId = await startJob(
+    store,
+    '2026-11-16T08:00:00.000Z',
+    'pump set',
+    world.engines.orrin.id,
+    'Pump set B',
+    'Uses coolant; white smoke when cold.',
+    { complaints: ['coolant-loss', 'white-smoke'], hours: 8_600, wantedBy: '2026-11-30', work: workPresets.reseal },
+  )
   const past = new Past(store, '2026-11-16T09:00:00.000Z', jobId, lise.id)
-  for (const [cylinder, values] of Object.entries(world.pumpAsFound)) await past.set('as-found', Number(cylinder), values, world.gauges.digital.id)
+  for (const [cylinder, values] of Object.entries(world.pumpAsFound))
+    await past.set('as-found', Number(cylinder), values, world.gauges.digital.id)
   await past.act({ what: 'close-stage', stage: 'as-found', note: '' }, ines.id)
-  await stripByHand(store, new Past(store, '2026-11-17T08:00:00.000Z', jobId, lise.id), jobId, [1, 2, 3, 4, 5, 6, 7, 8], [], 'New seals, old liners: the owner needs it back.')
+  await stripByHand(
+    store,
+    new Past(store, '2026-11-17T08:00:00.000Z', jobId, lise.id),
+    jobId,
+    [1, 2, 3, 4, 5, 6, 7, 8],
+    [],
+    'New seals, old liners: the owner needs it back.',
+  )
   const dry = new Past(store, '2026-11-19T10:00:00.000Z', jobId, lise.id)
-  for (const [cylinder, values] of Object.entries(world.pumpDryFit)) await dry.set('trial-fit', Number(cylinder), values, world.gauges.digital.id)
+  for (const [cylinder, values] of Object.entries(world.pumpDryFit))
+    await dry.set('trial-fit', Number(cylinder), values, world.gauges.digital.id)
   const planeOf = (valuesMm: readonly number[]) => {
-    const { centreMm, tiltMm, highAtDeg } = fitPlane(valuesMm.map((valueMm, i) => ({ angleDeg: stationsDeg[i]!, valueMm })), world.engines.orrin.shape.boreMm)
+    const { centreMm, tiltMm, highAtDeg } = fitPlane(
+      valuesMm.map((valueMm, i) => ({ angleDeg: stationsDeg[i]!, valueMm })),
+      world.engines.orrin.shape.boreMm,
+    )
     return { centreMm, tiltMm, highAtDeg }
   }
   const bores = Object.entries(world.pumpDryFit).map(([name, values]) => {
@@ -213,7 +417,15 @@ async function fillPump(store: Store): Promise<void> {
 async function fillLoader(store: Store): Promise<void> {
   const { loader } = world
   const gaugeId = world.gauges.digital.id
-  const jobId = await startJob(store, '2026-11-04T08:00:00.000Z', 'loader', world.engines.brennick.id, 'Gravel yard loader', 'Runs hot under load; liners pulled for inspection.', { complaints: ['overheats'], hours: 5_150, wantedBy: null })
+  const jobId = await startJob(
+    store,
+    '2026-11-04T08:00:00.000Z',
+    'loader',
+    world.engines.brennick.id,
+    'Gravel yard loader',
+    'Runs hot under load; liners pulled for inspection.',
+    { complaints: ['overheats'], hours: 5_150, wantedBy: null },
+  )
   const past = new Past(store, '2026-11-04T09:00:00.000Z', jobId, tom.id)
   const all = async (stage: MeasuredStage, sets: Record<number, number[]>) => {
     for (const [cylinder, values] of Object.entries(sets)) await past.set(stage, Number(cylinder), values, gaugeId)
@@ -222,15 +434,45 @@ async function fillLoader(store: Store): Promise<void> {
   await past.act({ what: 'close-stage', stage: 'as-found', note: '' }, ines.id, 30)
   await stripByHand(store, past, jobId, [1, 2, 3, 4], [], 'Sound liners go back.')
   await all('trial-fit', loader.dryBefore)
-  await past.act({ what: 'cut-pass', cutId: demoId('loader cut'), cylinder: 2, kind: 'finish', leavesMm: loader.leavesMm, expectMm: loader.expectAfterCutMm }, tom.id, 40)
-  await past.act({ what: 'fit-shim', fitId: demoId('loader shim'), cylinder: 3, shimId: demoId(`shim ${loader.shimLabel}`), expectMm: loader.expectAfterShimMm }, tom.id, 10)
+  await past.act(
+    {
+      what: 'cut-pass',
+      cutId: demoId('loader cut'),
+      cylinder: 2,
+      kind: 'finish',
+      leavesMm: loader.leavesMm,
+      expectMm: loader.expectAfterCutMm,
+    },
+    tom.id,
+    40,
+  )
+  await past.act(
+    {
+      what: 'fit-shim',
+      fitId: demoId('loader shim'),
+      cylinder: 3,
+      shimId: demoId(`shim ${loader.shimLabel}`),
+      expectMm: loader.expectAfterShimMm,
+    },
+    tom.id,
+    10,
+  )
   await all('trial-fit', loader.dryAfter)
   await past.act({ what: 'close-stage', stage: 'trial-fit', note: '' }, ines.id, 10)
   await fitAll(past, jobId, [1, 2, 3, 4], world.engines.brennick)
   await past.act({ what: 'close-stage', stage: 'fit', note: '' }, ines.id, 10)
   await all('final-check', loader.final)
   await past.act({ what: 'close-stage', stage: 'final-check', note: '' }, ines.id, 10)
-  for (const cylinder of [1, 4]) await past.act({ what: 'tally-plug', tallyId: demoId(`out ${jobId} ${cylinder}`), cylinder, goesIn: false, place: 'crank-hole', item: 'rag', count: 1 })
+  for (const cylinder of [1, 4])
+    await past.act({
+      what: 'tally-plug',
+      tallyId: demoId(`out ${jobId} ${cylinder}`),
+      cylinder,
+      goesIn: false,
+      place: 'crank-hole',
+      item: 'rag',
+      count: 1,
+    })
   await past.act({ what: 'close-stage', stage: 'record', note: '' }, ines.id, 5)
 }
 
@@ -240,6 +482,14 @@ export async function fillDemo(store: Store): Promise<void> {
   await fillFerry(store)
   await fillPump(store)
   await fillLoader(store)
-  const spare = await startJob(store, '2026-11-23T14:00:00.000Z', 'ferry spare', world.engines.tarrock.id, 'Ferry spare engine', 'Just received for overhaul.', { complaints: ['overhaul'], hours: 21_000, wantedBy: '2026-12-18' })
+  const spare = await startJob(
+    store,
+    '2026-11-23T14:00:00.000Z',
+    'ferry spare',
+    world.engines.tarrock.id,
+    'Ferry spare engine',
+    'Just received for overhaul.',
+    { complaints: ['overhaul'], hours: 21_000, wantedBy: '2026-12-18' },
+  )
   await simulate(store, spare, world.spareBores)
 }

@@ -62,14 +62,29 @@ export const engines = {
       pitchMm: 172,
       bankAngleDeg: 0,
       banks: [[1, 2, 3, 4, 5, 6]],
-      heads: [[1, 2, 3], [4, 5, 6]],
+      heads: [
+        [1, 2, 3],
+        [4, 5, 6],
+      ],
       firing: [1, 4, 2, 6, 3, 5],
     },
     sheet: {
       id: demoId('Tarrock 6L-140 sheet 1'),
       seat: 'top-stop',
-      links: [{ kind: 'flange', nominalMm: 10.6 }, { kind: 'counterbore', nominalMm: 10.5 }],
-      limits: { minMm: 0.06, maxMm: 0.14, aimMm: 0.1, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.04, headRangeMaxMm: 0.05, maxLedgeDepthMm: 11.3, holdDownNm: 62 },
+      links: [
+        { kind: 'flange', nominalMm: 10.6 },
+        { kind: 'counterbore', nominalMm: 10.5 },
+      ],
+      limits: {
+        minMm: 0.06,
+        maxMm: 0.14,
+        aimMm: 0.1,
+        withinLinerMaxMm: 0.03,
+        adjacentMaxMm: 0.04,
+        headRangeMaxMm: 0.05,
+        maxLedgeDepthMm: 11.3,
+        holdDownNm: 62,
+      },
       source: 'Tarrock 6L-140 workshop book, liner section',
       page: '4-17',
       copiedOn: '2026-11-02',
@@ -85,7 +100,10 @@ export const engines = {
       boreMm: 118,
       pitchMm: 150,
       bankAngleDeg: 90,
-      banks: [[1, 3, 5, 7], [2, 4, 6, 8]],
+      banks: [
+        [1, 3, 5, 7],
+        [2, 4, 6, 8],
+      ],
       heads: [[1], [3], [5], [7], [2], [4], [6], [8]],
       firing: [1, 5, 4, 8, 6, 3, 7, 2],
     },
@@ -98,7 +116,16 @@ export const engines = {
         { kind: 'plate-gasket', nominalMm: 0.35 },
         { kind: 'plate', nominalMm: 9.5 },
       ],
-      limits: { minMm: 0.07, maxMm: 0.13, aimMm: 0.1, withinLinerMaxMm: 0.025, adjacentMaxMm: null, headRangeMaxMm: null, maxLedgeDepthMm: null, holdDownNm: 48 },
+      limits: {
+        minMm: 0.07,
+        maxMm: 0.13,
+        aimMm: 0.1,
+        withinLinerMaxMm: 0.025,
+        adjacentMaxMm: null,
+        headRangeMaxMm: null,
+        maxLedgeDepthMm: null,
+        holdDownNm: 48,
+      },
       source: 'Orrin 8V-118 workshop book, liners and plate',
       page: '31',
       copiedOn: '2026-11-02',
@@ -121,8 +148,20 @@ export const engines = {
     sheet: {
       id: demoId('Brennick 4M-105 sheet 1'),
       seat: 'mid-stop',
-      links: [{ kind: 'step-to-top', nominalMm: 96.12 }, { kind: 'mid-ledge', nominalMm: 96 }],
-      limits: { minMm: 0.09, maxMm: 0.17, aimMm: 0.13, withinLinerMaxMm: 0.03, adjacentMaxMm: 0.045, headRangeMaxMm: null, maxLedgeDepthMm: null, holdDownNm: null },
+      links: [
+        { kind: 'step-to-top', nominalMm: 96.12 },
+        { kind: 'mid-ledge', nominalMm: 96 },
+      ],
+      limits: {
+        minMm: 0.09,
+        maxMm: 0.17,
+        aimMm: 0.13,
+        withinLinerMaxMm: 0.03,
+        adjacentMaxMm: 0.045,
+        headRangeMaxMm: null,
+        maxLedgeDepthMm: null,
+        holdDownNm: null,
+      },
       source: 'Brennick 4M-105 workshop book, block measurements',
       page: 'C-9',
       copiedOn: '2026-11-02',
@@ -133,13 +172,34 @@ export const engines = {
 } satisfies Record<string, DemoEngine>
 
 /** Shims as they were measured on arrival: nominal is not actual. */
-export const shims: { engineId: string; label: string; nominalMm: number; actualMm: number; material: 'stainless' | 'brass' }[] = [
+export const shims: {
+  engineId: string
+  label: string
+  nominalMm: number
+  actualMm: number
+  material: 'stainless' | 'brass'
+}[] = [
   ...(
     [
-      ['A1', 0.05, 0.051], ['A2', 0.05, 0.05], ['B1', 0.1, 0.101], ['B2', 0.1, 0.099], ['C1', 0.2, 0.201], ['C2', 0.2, 0.2],
-      ['D1', 0.25, 0.251], ['E1', 0.3, 0.3], ['E2', 0.3, 0.302], ['F1', 0.5, 0.499], ['G1', 0.75, 0.751],
+      ['A1', 0.05, 0.051],
+      ['A2', 0.05, 0.05],
+      ['B1', 0.1, 0.101],
+      ['B2', 0.1, 0.099],
+      ['C1', 0.2, 0.201],
+      ['C2', 0.2, 0.2],
+      ['D1', 0.25, 0.251],
+      ['E1', 0.3, 0.3],
+      ['E2', 0.3, 0.302],
+      ['F1', 0.5, 0.499],
+      ['G1', 0.75, 0.751],
     ] as const
-  ).map(([label, nominalMm, actualMm]) => ({ engineId: engines.tarrock.id, label, nominalMm, actualMm, material: 'stainless' as const })),
+  ).map(([label, nominalMm, actualMm]) => ({
+    engineId: engines.tarrock.id,
+    label,
+    nominalMm,
+    actualMm,
+    material: 'stainless' as const,
+  })),
   { engineId: engines.brennick.id, label: 'K1', nominalMm: 0.05, actualMm: 0.05, material: 'brass' },
   { engineId: engines.brennick.id, label: 'K2', nominalMm: 0.1, actualMm: 0.1, material: 'brass' },
 ]
@@ -150,8 +210,20 @@ export const liners = ['T1', 'T2', 'T3', 'T4', 'T5', 'T6', 'T7', 'T8'].map((labe
   const { spreadMm, wedgeMm } = simulatedSpread.liner
   const truth = partTruth(id, 10.6, spreadMm, wedgeMm)
   const measured = label !== 'T7' && label !== 'T8'
-  const readings = [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: Math.round(truePartMm(truth, angleDeg) * 1000) / 1000 }))
-  return { kind: 'liner' as const, id, engineId: engines.tarrock.id, label, nominalMm: 10.6, material: 'cast iron', onlyCylinder: null, readings: measured ? readings : [] }
+  const readings = [0, 90, 180, 270].map((angleDeg) => ({
+    angleDeg,
+    valueMm: Math.round(truePartMm(truth, angleDeg) * 1000) / 1000,
+  }))
+  return {
+    kind: 'liner' as const,
+    id,
+    engineId: engines.tarrock.id,
+    label,
+    nominalMm: 10.6,
+    material: 'cast iron',
+    onlyCylinder: null,
+    readings: measured ? readings : [],
+  }
 })
 
 /** The digital sled's repeat study: four masters, two people, three times round, in microns. */
@@ -161,9 +233,18 @@ export const study = {
   trials: 3,
   /** By trial, then person, then part. */
   microns: [
-    [[81, 99, 117, 131], [80, 97, 116, 130]],
-    [[84, 98, 119, 133], [79, 99, 114, 129]],
-    [[80, 102, 116, 132], [82, 96, 117, 132]],
+    [
+      [81, 99, 117, 131],
+      [80, 97, 116, 130],
+    ],
+    [
+      [84, 98, 119, 133],
+      [79, 99, 114, 129],
+    ],
+    [
+      [80, 102, 116, 132],
+      [82, 96, 117, 132],
+    ],
   ],
 }
 
@@ -213,10 +294,25 @@ export const pumpAsFound: Record<number, number[]> = {
 
 /** The loader: cylinder 2 high and cut once, cylinder 3 low and shimmed. */
 export const loader = {
-  asFound: { 1: [0.118, 0.121, 0.116, 0.114], 2: [0.191, 0.194, 0.199, 0.195], 3: [0.071, 0.068, 0.066, 0.07], 4: [0.127, 0.124, 0.122, 0.126] },
-  dryBefore: { 1: [0.124, 0.127, 0.122, 0.12], 2: [0.194, 0.197, 0.201, 0.198], 3: [0.074, 0.071, 0.069, 0.073], 4: [0.131, 0.128, 0.126, 0.13] },
+  asFound: {
+    1: [0.118, 0.121, 0.116, 0.114],
+    2: [0.191, 0.194, 0.199, 0.195],
+    3: [0.071, 0.068, 0.066, 0.07],
+    4: [0.127, 0.124, 0.122, 0.126],
+  },
+  dryBefore: {
+    1: [0.124, 0.127, 0.122, 0.12],
+    2: [0.194, 0.197, 0.201, 0.198],
+    3: [0.074, 0.071, 0.069, 0.073],
+    4: [0.131, 0.128, 0.126, 0.13],
+  },
   dryAfter: { 2: [0.131, 0.133, 0.136, 0.134], 3: [0.125, 0.122, 0.12, 0.124] },
-  final: { 1: [0.123, 0.126, 0.121, 0.12], 2: [0.129, 0.131, 0.134, 0.132], 3: [0.124, 0.122, 0.119, 0.122], 4: [0.13, 0.127, 0.125, 0.128] },
+  final: {
+    1: [0.123, 0.126, 0.121, 0.12],
+    2: [0.129, 0.131, 0.134, 0.132],
+    3: [0.124, 0.122, 0.119, 0.122],
+    4: [0.13, 0.127, 0.125, 0.128],
+  },
   leavesMm: [0.06],
   expectAfterCutMm: 0.1413,
   shimLabel: 'K1',

@@ -1,7 +1,16 @@
 import type { FastifyInstance } from 'fastify'
 import { z } from 'zod'
 import { gaugeControl, SimulatedGauge, type GaugePlace } from '#core/sim/simulated-gauge'
-import { partTruth, simulatedSpread, takenPackMm, trueLedgeMm, truePartMm, trueProtrusionMm, trueStudyMm, type BoreTruth } from '#core/sim/simulated-engine'
+import {
+  partTruth,
+  simulatedSpread,
+  takenPackMm,
+  trueLedgeMm,
+  truePartMm,
+  trueProtrusionMm,
+  trueStudyMm,
+  type BoreTruth,
+} from '#core/sim/simulated-engine'
 import { linerIn } from '#core/job/apply'
 import { readDeck } from '#core/job/deck'
 import { stageNames } from '#core/job/stages'
@@ -15,19 +24,28 @@ import type { Store } from '../store/store'
 const PERIOD_MS = 100
 const LOOK_AGAIN_MS = 400
 
-const query = z.object({ jobId: z.uuid().optional(), stage: z.enum(stageNames).default('trial-fit'), seed: z.coerce.number().int().default(7) })
+const query = z.object({
+  jobId: z.uuid().optional(),
+  stage: z.enum(stageNames).default('trial-fit'),
+  seed: z.coerce.number().int().default(7),
+})
 
 type Height = (place: GaugePlace) => number
 
 /** True height of whatever the stylus stands on, as the engine and the stock are now; null without a simulated engine. */
 async function readTruth(store: Store, jobId: string, asFound: boolean): Promise<Height | null> {
-  const truths = (await rows(store, 'boreTruths', { jobId })).map((r) => (typeof r.truth === 'string' ? JSON.parse(r.truth) : r.truth) as BoreTruth)
+  const truths = (await rows(store, 'boreTruths', { jobId })).map(
+    (r) => (typeof r.truth === 'string' ? JSON.parse(r.truth) : r.truth) as BoreTruth,
+  )
   const snapshot = await readSnapshot(store, jobId)
   if (!snapshot || truths.length === 0) return null
   const deck = readDeck(snapshot, 'trial-fit')
   const { links } = snapshot.sheet
   const bookMm = nominalLedgeDepthMm(links) + nominalProtrusionMm(links)
-  const parts = partHeight([...snapshot.liners.map((l) => ({ ...l, kind: 'liner' as const })), ...snapshot.shims.map((s) => ({ ...s, kind: 'shim' as const }))])
+  const parts = partHeight([
+    ...snapshot.liners.map((l) => ({ ...l, kind: 'liner' as const })),
+    ...snapshot.shims.map((s) => ({ ...s, kind: 'shim' as const })),
+  ])
   return (place) => {
     if (place.on !== 'liner' && place.on !== 'ledge') return parts(place)
     const truth = truths.find((t) => t.cylinder === place.cylinder)
@@ -37,10 +55,19 @@ async function readTruth(store: Store, jobId: string, asFound: boolean): Promise
     if (place.on === 'ledge') return -trueLedgeMm(truth, packsMm, bookMm, place.angleDeg)
     const placed = linerIn(snapshot, place.cylinder)
     const liner = snapshot.liners.find((l) => l.id === placed?.linerId)
-    return trueProtrusionMm(truth, {
-      asFound, packsMm, shimMm: state.shimIn?.thicknessMm ?? 0,
-      liner: liner && placed ? { truth: truthOf(liner, 'liner'), nominalMm: liner.nominalMm, rotationDeg: placed.rotationDeg } : undefined,
-    }, place.angleDeg)
+    return trueProtrusionMm(
+      truth,
+      {
+        asFound,
+        packsMm,
+        shimMm: state.shimIn?.thicknessMm ?? 0,
+        liner:
+          liner && placed
+            ? { truth: truthOf(liner, 'liner'), nominalMm: liner.nominalMm, rotationDeg: placed.rotationDeg }
+            : undefined,
+      },
+      place.angleDeg,
+    )
   }
 }
 
@@ -68,7 +95,10 @@ function partHeight(parts: readonly SimulatedPart[]): Height {
 /** Outside a job there are the parts on the bench and the masters of a study. */
 async function readBench(store: Store): Promise<Height> {
   const { liners, shims } = await readStock(store)
-  return partHeight([...liners.map((l) => ({ ...l, kind: 'liner' as const })), ...shims.map((s) => ({ ...s, kind: 'shim' as const }))])
+  return partHeight([
+    ...liners.map((l) => ({ ...l, kind: 'liner' as const })),
+    ...shims.map((s) => ({ ...s, kind: 'shim' as const })),
+  ])
 }
 
 /** Sockets that may be open at once, in all: a shop has fewer hands than that. */
@@ -98,7 +128,9 @@ class Truths {
       const look = async () => {
         if (looking) return
         looking = true
-        reader.height = await (jobId ? readTruth(this.store, jobId, asFound) : readBench(this.store)).catch(() => reader.height)
+        reader.height = await (jobId ? readTruth(this.store, jobId, asFound) : readBench(this.store)).catch(
+          () => reader.height,
+        )
         looking = false
       }
       void look()

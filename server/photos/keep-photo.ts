@@ -21,14 +21,26 @@ export interface KeptBytes {
 
 /** Whether a job holds as many photos as its file can, so that one more of this size is not taken. */
 export async function isFull(store: Store, jobId: string, bytes: number, transaction: Transaction): Promise<boolean> {
-  const [held] = await select(store, 'SELECT COUNT(*) AS n, COALESCE(SUM(bytes), 0) AS bytes FROM photoBytes WHERE jobId = :jobId', { jobId }, transaction)
+  const [held] = await select(
+    store,
+    'SELECT COUNT(*) AS n, COALESCE(SUM(bytes), 0) AS bytes FROM photoBytes WHERE jobId = :jobId',
+    { jobId },
+    transaction,
+  )
   return Number(held!.n) >= jobLimits.photos || Number(held!.bytes) + bytes > jobLimits.allPhotosBytes
 }
 
 /** Puts the bytes of a photo into the store, as bytes: written out into the query they would be twice as long, and hold up readings. */
-export async function insertBytes(store: Store, { id, jobId, mime, sha256, content }: { id: string; jobId: string; mime: string; sha256: string; content: Buffer }, transaction: Transaction): Promise<void> {
+export async function insertBytes(
+  store: Store,
+  { id, jobId, mime, sha256, content }: { id: string; jobId: string; mime: string; sha256: string; content: Buffer },
+  transaction: Transaction,
+): Promise<void> {
   const bind = [id, jobId, mime, sha256, content, content.length, new Date()]
-  await store.sequelize.query('INSERT INTO photoBytes (id, jobId, mime, sha256, content, bytes, keptAt) VALUES ($1, $2, $3, $4, $5, $6, $7)', { bind, transaction })
+  await store.sequelize.query(
+    'INSERT INTO photoBytes (id, jobId, mime, sha256, content, bytes, keptAt) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+    { bind, transaction },
+  )
 }
 
 /**
@@ -48,7 +60,12 @@ export async function keepPhoto(store: Store, { jobId, photoId }: PhotoPlace, co
   try {
     await inTransaction(store, async (transaction) => {
       if (!(await holdJob(store, jobId, transaction))) throw new ApiProblem('unknown-job')
-      const [there] = await select(store, 'SELECT sha256, jobId FROM photoBytes WHERE id = :photoId', { photoId }, transaction)
+      const [there] = await select(
+        store,
+        'SELECT sha256, jobId FROM photoBytes WHERE id = :photoId',
+        { photoId },
+        transaction,
+      )
       if (there) {
         if (!same(there)) throw new ApiProblem('photo-differs')
         return
@@ -69,7 +86,15 @@ const ORPHAN_DAYS = 14
 /** Clears away photos that no act ever named. @returns how many */
 export async function clearOrphans(store: Store, now = new Date()): Promise<number> {
   const before = new Date(now.getTime() - ORPHAN_DAYS * 86_400_000)
-  const found = await select(store, 'SELECT b.id FROM photoBytes b LEFT JOIN photos p ON p.id = b.id WHERE p.id IS NULL AND b.keptAt < :before', { before })
-  for (const { id } of found) await store.sequelize.query('DELETE FROM photoBytes WHERE id = :id AND NOT EXISTS (SELECT 1 FROM photos WHERE photos.id = :id)', { replacements: { id } })
+  const found = await select(
+    store,
+    'SELECT b.id FROM photoBytes b LEFT JOIN photos p ON p.id = b.id WHERE p.id IS NULL AND b.keptAt < :before',
+    { before },
+  )
+  for (const { id } of found)
+    await store.sequelize.query(
+      'DELETE FROM photoBytes WHERE id = :id AND NOT EXISTS (SELECT 1 FROM photos WHERE photos.id = :id)',
+      { replacements: { id } },
+    )
   return found.length
 }

@@ -20,17 +20,51 @@ beforeAll(async () => {
 afterAll(() => here.stop())
 
 describe('photos', () => {
-  const put = (jobId: string, photoId: string, content: Buffer, type = 'image/png') => here.app.inject({ method: 'PUT', url: `/api/jobs/${jobId}/photos/${photoId}`, payload: content, headers: { 'content-type': type } })
-  const add = (photoId: string, sha256: string) => here.send(commandOf({ what: 'add-photo', photoId, cylinder: 1, findingId: null, mime: 'image/png', widthPx: 480, heightPx: 360, bytes: 10, sha256, words: '' }, ferry, person))
+  const put = (jobId: string, photoId: string, content: Buffer, type = 'image/png') =>
+    here.app.inject({
+      method: 'PUT',
+      url: `/api/jobs/${jobId}/photos/${photoId}`,
+      payload: content,
+      headers: { 'content-type': type },
+    })
+  const add = (photoId: string, sha256: string) =>
+    here.send(
+      commandOf(
+        {
+          what: 'add-photo',
+          photoId,
+          cylinder: 1,
+          findingId: null,
+          mime: 'image/png',
+          widthPx: 480,
+          heightPx: 360,
+          bytes: 10,
+          sha256,
+          words: '',
+        },
+        ferry,
+        person,
+      ),
+    )
 
   it('come once, and are named only after they have come', async () => {
     const [photoId, content] = [randomUUID(), demoPhoto(9)]
     const sha256 = createHash('sha256').update(content).digest('hex')
     expect(await add(photoId, sha256)).toMatchObject([{ code: 'photo-missing' }])
-    for (let i = 0; i < 2; i++) expect((await put(ferry, photoId, content)).json()).toMatchObject({ sha256, mime: 'image/png', bytes: content.length })
+    for (let i = 0; i < 2; i++)
+      expect((await put(ferry, photoId, content)).json()).toMatchObject({
+        sha256,
+        mime: 'image/png',
+        bytes: content.length,
+      })
     expect((await put(ferry, photoId, demoPhoto(10))).statusCode).toBe(409)
     expect((await put(loader, photoId, content)).statusCode).toBe(409)
-    expect(await add(photoId, sha256.replace(/^./, (c) => (c === '0' ? '1' : '0')))).toMatchObject([{ code: 'photo-missing' }])
+    expect(
+      await add(
+        photoId,
+        sha256.replace(/^./, (c) => (c === '0' ? '1' : '0')),
+      ),
+    ).toMatchObject([{ code: 'photo-missing' }])
     expect(await add(photoId, sha256)).toMatchObject([{ result: 'done' }])
     expect((await here.snapshot(ferry)).photos.at(-1)).toMatchObject({ id: photoId, sha256 })
   })
@@ -64,14 +98,39 @@ describe('photos', () => {
     const broken = Buffer.concat([demoPhoto(9).subarray(0, 60), Buffer.alloc(40, 7)])
     const sha256 = createHash('sha256').update(broken).digest('hex')
     const photoId = randomUUID()
-    await here.store.models.photoBytes.create({ id: photoId, jobId, mime: 'image/png', sha256, content: broken, bytes: broken.length, keptAt: new Date() }, { returning: false } as object)
-    await here.send(commandOf({ what: 'add-photo', photoId, cylinder: 2, findingId: null, mime: 'image/png', widthPx: 4, heightPx: 4, bytes: broken.length, sha256, words: 'the poisoned one' }, jobId, person))
+    await here.store.models.photoBytes.create(
+      { id: photoId, jobId, mime: 'image/png', sha256, content: broken, bytes: broken.length, keptAt: new Date() },
+      { returning: false } as object,
+    )
+    await here.send(
+      commandOf(
+        {
+          what: 'add-photo',
+          photoId,
+          cylinder: 2,
+          findingId: null,
+          mime: 'image/png',
+          widthPx: 4,
+          heightPx: 4,
+          bytes: broken.length,
+          sha256,
+          words: 'the poisoned one',
+        },
+        jobId,
+        person,
+      ),
+    )
     for (const paper of ['record', 'owner']) {
       const answer = await here.app.inject(`/api/jobs/${jobId}/${paper}.pdf`)
       expect(answer.statusCode).toBe(200)
       const pdf = await getDocument({ data: new Uint8Array(answer.rawPayload), verbosity: 0 }).promise
-      const pages = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items))
-      const text = pages.flat().map((item) => ('str' in item ? item.str : '')).join(' ')
+      const pages = await Promise.all(
+        Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items),
+      )
+      const text = pages
+        .flat()
+        .map((item) => ('str' in item ? item.str : ''))
+        .join(' ')
       expect(text).toMatch(/cannot be opened:.*the poisoned one/)
     }
   })
@@ -80,7 +139,18 @@ describe('photos', () => {
     const jobId = await here.jobId('Pump')
     const put8 = async (bytes: number) => {
       const photoId = randomUUID()
-      await here.store.models.photoBytes.create({ id: photoId, jobId, mime: 'image/png', sha256: 'x', content: Buffer.alloc(1), bytes, keptAt: new Date('2026-01-01') }, { returning: false } as object)
+      await here.store.models.photoBytes.create(
+        {
+          id: photoId,
+          jobId,
+          mime: 'image/png',
+          sha256: 'x',
+          content: Buffer.alloc(1),
+          bytes,
+          keptAt: new Date('2026-01-01'),
+        },
+        { returning: false } as object,
+      )
       return photoId
     }
     await Promise.all(Array.from({ length: 12 }, () => put8(8_000_000)))
@@ -89,7 +159,22 @@ describe('photos', () => {
     await put8(4_000_000)
     expect((await put(jobId, randomUUID(), demoPhoto(2))).json().error.code).toBe('photo-quota')
     // The act that names it says so, too: it is not the photo that was lost on its way.
-    const named = commandOf({ what: 'add-photo', photoId: randomUUID(), cylinder: 1, findingId: null, mime: 'image/png', widthPx: 480, heightPx: 360, bytes: 300_000, sha256: 'a'.repeat(64), words: '' }, jobId, person)
+    const named = commandOf(
+      {
+        what: 'add-photo',
+        photoId: randomUUID(),
+        cylinder: 1,
+        findingId: null,
+        mime: 'image/png',
+        widthPx: 480,
+        heightPx: 360,
+        bytes: 300_000,
+        sha256: 'a'.repeat(64),
+        words: '',
+      },
+      jobId,
+      person,
+    )
     expect(await here.send(named)).toMatchObject([{ result: 'refused', code: 'photo-quota' }])
     expect(await clearOrphans(here.store, new Date('2026-01-10'))).toBe(0)
     expect(await clearOrphans(here.store, new Date('2026-01-20'))).toBe(13)

@@ -17,7 +17,7 @@ const turn = new Turn()
 
 /** Whether a PNG's chunks follow each other to its end, each as long as it says. */
 function pngIsWhole(content: Buffer): boolean {
-  for (let at = 8; at + 12 <= content.length; ) {
+  for (let at = 8; at + 12 <= content.length;) {
     const length = content.readUInt32BE(at)
     if (length > content.length - at - 12) return false
     if (content.toString('latin1', at + 4, at + 8) === 'IEND') return true
@@ -33,16 +33,21 @@ const jpegIsWhole = (content: Buffer) => content.lastIndexOf(Buffer.from([0xff, 
  * What a picture is, read whole: its signature, that it goes on to its end, its size before it
  * is opened, and that it can be opened from the first row to the last. Null where it cannot.
  */
-export async function readPicture(content: Buffer): Promise<{ mime: Photo['mime']; widthPx: number; heightPx: number } | null> {
+export async function readPicture(
+  content: Buffer,
+): Promise<{ mime: Photo['mime']; widthPx: number; heightPx: number } | null> {
   const mime = photoType(content)
   if (!mime || !(mime === 'image/png' ? pngIsWhole(content) : jpegIsWhole(content))) return null
   const options = { limitInputPixels: MOST_PIXELS, failOn: 'warning', sequentialRead: true } as const
-  return turn.run(async () => {
-    const { width, height, format } = await sharp(content, options).metadata()
-    if (`image/${format}` !== mime || Math.max(width, height) > LONGEST_SIDE_PX || width * height > MOST_PIXELS) return null
-    await sharp(content, options).resize(16, 16, { fit: 'fill', kernel: 'nearest' }).raw().toBuffer()
-    return { mime, widthPx: width, heightPx: height }
-  }).catch(() => null)
+  return turn
+    .run(async () => {
+      const { width, height, format } = await sharp(content, options).metadata()
+      if (`image/${format}` !== mime || Math.max(width, height) > LONGEST_SIDE_PX || width * height > MOST_PIXELS)
+        return null
+      await sharp(content, options).resize(16, 16, { fit: 'fill', kernel: 'nearest' }).raw().toBuffer()
+      return { mime, widthPx: width, heightPx: height }
+    })
+    .catch(() => null)
 }
 
 /** A JPEG no larger than this goes on paper as it is. */
@@ -50,8 +55,20 @@ const PRINTED_AS_IS_PX = 1700
 
 /** Whether a picture can go on paper as it is: a JPEG the right way up, of colours that every reader knows. */
 async function fitForPaper(content: Buffer): Promise<boolean> {
-  const { format, width, height, orientation = 1, space } = await sharp(content, { limitInputPixels: MOST_PIXELS }).metadata()
-  return format === 'jpeg' && orientation === 1 && space === 'srgb' && Math.max(width, height) <= PRINTED_AS_IS_PX && jpegIsWhole(content)
+  const {
+    format,
+    width,
+    height,
+    orientation = 1,
+    space,
+  } = await sharp(content, { limitInputPixels: MOST_PIXELS }).metadata()
+  return (
+    format === 'jpeg' &&
+    orientation === 1 &&
+    space === 'srgb' &&
+    Math.max(width, height) <= PRINTED_AS_IS_PX &&
+    jpegIsWhole(content)
+  )
 }
 
 /**
@@ -60,14 +77,16 @@ async function fitForPaper(content: Buffer): Promise<boolean> {
  * @param anew makes it anew in any case: one that looked good was not
  */
 export async function printable(content: Buffer, anew = false): Promise<Uint8Array<ArrayBuffer> | null> {
-  return turn.run(async () => {
-    if (!anew && (await fitForPaper(content))) return new Uint8Array(content)
-    const made = await sharp(content, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true })
-      .rotate()
-      .resize(PRINTED_PX, PRINTED_PX, { fit: 'inside', withoutEnlargement: true })
-      .flatten({ background: '#ffffff' })
-      .jpeg({ quality: 82 })
-      .toBuffer()
-    return new Uint8Array(made)
-  }).catch(() => null)
+  return turn
+    .run(async () => {
+      if (!anew && (await fitForPaper(content))) return new Uint8Array(content)
+      const made = await sharp(content, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true })
+        .rotate()
+        .resize(PRINTED_PX, PRINTED_PX, { fit: 'inside', withoutEnlargement: true })
+        .flatten({ background: '#ffffff' })
+        .jpeg({ quality: 82 })
+        .toBuffer()
+      return new Uint8Array(made)
+    })
+    .catch(() => null)
 }

@@ -9,7 +9,10 @@ const LEAST_FREE_BYTES = 500_000_000
  *
  * @throws ApiProblem `disk-full`
  */
-export async function refuseFullDisk(folder = process.env.EVENBORE_DATA, leastFreeBytes = LEAST_FREE_BYTES): Promise<void> {
+export async function refuseFullDisk(
+  folder = process.env.EVENBORE_DATA,
+  leastFreeBytes = LEAST_FREE_BYTES,
+): Promise<void> {
   if (!folder) return
   const disk = await statfs(folder).catch(() => null)
   if (disk && disk.bavail * disk.bsize < leastFreeBytes) throw new ApiProblem('disk-full')

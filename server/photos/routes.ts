@@ -17,24 +17,41 @@ export async function photoRoutes(app: FastifyInstance, { store }: Services): Pr
   const clearing = setInterval(clear, CLEAR_EVERY_MS)
   app.addHook('onReady', async () => clear())
   app.addHook('onClose', () => clearInterval(clearing))
-  app.addContentTypeParser(/^image\/|^application\/octet-stream/, { parseAs: 'buffer' }, (_request, body, done) => done(null, body))
+  app.addContentTypeParser(/^image\/|^application\/octet-stream/, { parseAs: 'buffer' }, (_request, body, done) =>
+    done(null, body),
+  )
 
   app.put(
     '/api/jobs/:jobId/photos/:photoId',
     {
-      schema: { summary: 'Keep the bytes of a photo (JPEG or PNG), once', tags: ['work'], params, response: { 404: apiError, 409: apiError, 413: apiError, 422: apiError, 507: apiError } },
+      schema: {
+        summary: 'Keep the bytes of a photo (JPEG or PNG), once',
+        tags: ['work'],
+        params,
+        response: { 404: apiError, 409: apiError, 413: apiError, 422: apiError, 507: apiError },
+      },
       bodyLimit: jobLimits.photoBytes,
       errorHandler: (error, _request, _reply) => {
-        throw (error as { code?: string }).code === 'FST_ERR_CTP_BODY_TOO_LARGE' ? new ApiProblem('photo-too-large') : error
+        throw (error as { code?: string }).code === 'FST_ERR_CTP_BODY_TOO_LARGE'
+          ? new ApiProblem('photo-too-large')
+          : error
       },
     },
-    async (request) => keepPhoto(store, request.params as Params, Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)),
+    async (request) =>
+      keepPhoto(store, request.params as Params, Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)),
   )
 
-  app.get('/api/jobs/:jobId/photos/:photoId', { schema: { summary: 'A photo', tags: ['work'], params } }, async (request, reply) => {
-    const { jobId, photoId } = request.params as Params
-    const [found] = await rows(store, 'photoBytes', { id: photoId, jobId })
-    if (!found) throw new ApiProblem('unknown-photo')
-    return reply.header('content-type', String(found.mime)).header('cache-control', 'private, max-age=31536000, immutable').send(found.content)
-  })
+  app.get(
+    '/api/jobs/:jobId/photos/:photoId',
+    { schema: { summary: 'A photo', tags: ['work'], params } },
+    async (request, reply) => {
+      const { jobId, photoId } = request.params as Params
+      const [found] = await rows(store, 'photoBytes', { id: photoId, jobId })
+      if (!found) throw new ApiProblem('unknown-photo')
+      return reply
+        .header('content-type', String(found.mime))
+        .header('cache-control', 'private, max-age=31536000, immutable')
+        .send(found.content)
+    },
+  )
 }

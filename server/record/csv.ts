@@ -2,8 +2,26 @@ import type { Snapshot } from '#core/job/snapshot'
 import { toCsv } from '#contract/csv'
 
 const header = [
-  'job', 'engine', 'stage', 'cylinder', 'set', 'station_deg', 'protrusion_mm', 'source', 'gauge', 'gauge_serial', 'uncertainty_mm', 'rule',
-  'sheet_version', 'zero_mm', 'zero_moved', 'taken_by', 'taken_at_utc', 'struck_by', 'struck_at_utc', 'strike_reason',
+  'job',
+  'engine',
+  'stage',
+  'cylinder',
+  'set',
+  'station_deg',
+  'protrusion_mm',
+  'source',
+  'gauge',
+  'gauge_serial',
+  'uncertainty_mm',
+  'rule',
+  'sheet_version',
+  'zero_mm',
+  'zero_moved',
+  'taken_by',
+  'taken_at_utc',
+  'struck_by',
+  'struck_at_utc',
+  'strike_reason',
 ]
 
 /** All readings of a job, struck ones included, one a row, in mm and UTC. */
@@ -14,9 +32,26 @@ export function readingsCsv(snapshot: Snapshot): string {
     const gauge = snapshot.gauges.find((g) => g.id === set.gaugeId)
     const sheet = snapshot.sheets.find((s) => s.id === set.sheetId)
     return [
-      snapshot.job.title, snapshot.engine.name, set.stage, set.cylinder, set.id, r.angleDeg, r.valueMm, r.source, gauge?.name ?? '', gauge?.serial ?? '',
-      set.uncertaintyMm, set.rule, sheet?.version ?? '', set.closed?.zeroMm ?? null, set.closed ? (set.closed.zeroMoved ? 'yes' : 'no') : '',
-      name(r.personId), r.at, name(r.struck?.personId), r.struck?.at ?? '', r.struck?.reason ?? '',
+      snapshot.job.title,
+      snapshot.engine.name,
+      set.stage,
+      set.cylinder,
+      set.id,
+      r.angleDeg,
+      r.valueMm,
+      r.source,
+      gauge?.name ?? '',
+      gauge?.serial ?? '',
+      set.uncertaintyMm,
+      set.rule,
+      sheet?.version ?? '',
+      set.closed?.zeroMm ?? null,
+      set.closed ? (set.closed.zeroMoved ? 'yes' : 'no') : '',
+      name(r.personId),
+      r.at,
+      name(r.struck?.personId),
+      r.struck?.at ?? '',
+      r.struck?.reason ?? '',
     ]
   })
   return toCsv([header, ...rows])

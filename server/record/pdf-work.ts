@@ -13,7 +13,17 @@ import { tallyTotals } from '#core/job/tally'
 import { clockHour } from '#core/measure/angle'
 import { partFigures } from '#core/plan/read-repair'
 import { stageHours } from '#core/time/stage-hours'
-import { figure, imageOf, lines, photoWords, table, title, unshownPhotos, type Printable, type Writer } from './pdf-writer'
+import {
+  figure,
+  imageOf,
+  lines,
+  photoWords,
+  table,
+  title,
+  unshownPhotos,
+  type Printable,
+  type Writer,
+} from './pdf-writer'
 import { sayComplaint, sayPattern, sayShift } from '#contract/words/say-strip'
 import { say, word } from './words'
 
@@ -23,7 +33,17 @@ const number = (n: number) => figure(String(n), { alignment: 'left' })
 
 /** Where a job of another shop came from. */
 export function takenInBlock(w: Writer): Content[] {
-  return w.snapshot.takenIn.map((way) => ({ text: word('record.taken-in', { shop: way.shop || '—', number: way.number, saved: w.time(way.savedAt), when: w.time(way.at) }), bold: true, fontSize: 9.5, margin: [0, 2, 0, 0] as [number, number, number, number] }))
+  return w.snapshot.takenIn.map((way) => ({
+    text: word('record.taken-in', {
+      shop: way.shop || '—',
+      number: way.number,
+      saved: w.time(way.savedAt),
+      when: w.time(way.at),
+    }),
+    bold: true,
+    fontSize: 9.5,
+    margin: [0, 2, 0, 0] as [number, number, number, number],
+  }))
 }
 
 /** What the engine came in with. */
@@ -34,15 +54,26 @@ export function intakeBlock(w: Writer): Content[] {
     ...(usage ? [`${word('usage.name')} ${usage.value} ${word(`usage.${usage.unit}`)}`] : []),
     ...(wantedBy ? [`${word('jobs.wanted')} ${wantedBy}`] : []),
   ]
-  return [...(complaint ? [{ text: `“${complaint}”`, fontSize: 10, margin: [0, 2, 0, 0] as [number, number, number, number] }] : []), { text: facts.join(' · '), fontSize: 9.5, margin: [0, 1, 0, 6] }]
+  return [
+    ...(complaint
+      ? [{ text: `“${complaint}”`, fontSize: 10, margin: [0, 2, 0, 0] as [number, number, number, number] }]
+      : []),
+    { text: facts.join(' · '), fontSize: 9.5, margin: [0, 1, 0, 6] },
+  ]
 }
 
 /** What protrusion as found says of the complaint. */
 export function complaintBlock(w: Writer): Content[] {
   const { signs, unexplained } = readComplaint(w.snapshot)
-  const told = sayComplaint(signs.filter((s) => s.code !== 'not-measured'), w).map(say)
+  const told = sayComplaint(
+    signs.filter((s) => s.code !== 'not-measured'),
+    w,
+  ).map(say)
   if (told.length === 0) return []
-  const rest = unexplained.length > 0 ? [word('sign.unexplained', { complaints: unexplained.map((c) => word(`complaint.${c}`)).join(', ') })] : []
+  const rest =
+    unexplained.length > 0
+      ? [word('sign.unexplained', { complaints: unexplained.map((c) => word(`complaint.${c}`)).join(', ') })]
+      : []
   return [title(word('sign.name')), lines([...told, ...rest], '')]
 }
 
@@ -58,8 +89,21 @@ function tallyBlock(w: Writer): Content[] {
   const { tally } = w.snapshot
   if (tally.length === 0) return []
   const { wentIn, cameOut, stillIn } = tallyTotals(w.snapshot)
-  const told = tally.map((m) => word(m.goesIn ? 'record.tally-in' : 'record.tally-out', { n: m.count, item: word(`stopper.${m.item}`), place: word(`opening.${m.place}`), cylinder: m.cylinder, name: w.person(m.personId), when: w.time(m.at) }))
-  return [title(word('record.tally-title')), { text: word('protect.totals', { wentIn, cameOut, still: stillIn }), fontSize: 9, bold: true }, { ul: told, fontSize: 8.5 }]
+  const told = tally.map((m) =>
+    word(m.goesIn ? 'record.tally-in' : 'record.tally-out', {
+      n: m.count,
+      item: word(`stopper.${m.item}`),
+      place: word(`opening.${m.place}`),
+      cylinder: m.cylinder,
+      name: w.person(m.personId),
+      when: w.time(m.at),
+    }),
+  )
+  return [
+    title(word('record.tally-title')),
+    { text: word('protect.totals', { wentIn, cameOut, still: stillIn }), fontSize: 9, bold: true },
+    { ul: told, fontSize: 8.5 },
+  ]
 }
 
 function pullsBlock(w: Writer): Content[] {
@@ -76,30 +120,73 @@ function pullsBlock(w: Writer): Content[] {
     figure(p.tightMm.map((mm) => w.rough(mm)).join(', ') || '—'),
     cell(`${word(`pull.out.${p.ranOut}`)}${over(p)}${p.words ? `; ${p.words}` : ''}${w.strike(p.struck)}`),
   ])
-  return [title(word('record.pulls')), table([word('record.cylinder'), word('puller.in-hand'), word('record.took'), word('pull.tight-at'), word('record.ran-out')], rows, [30, 110, 60, 90, '*'])]
+  return [
+    title(word('record.pulls')),
+    table(
+      [
+        word('record.cylinder'),
+        word('puller.in-hand'),
+        word('record.took'),
+        word('pull.tight-at'),
+        word('record.ran-out'),
+      ],
+      rows,
+      [30, 110, 60, 90, '*'],
+    ),
+  ]
 }
 
 function findingsBlock(w: Writer, photos: Printable): Content[] {
   const { findings, engine } = w.snapshot
   const graded = engine.heads.flat().flatMap((c) => {
     const grade = confirmedGrade(w.snapshot, c)
-    return grade ? [word('record.grade', { cylinder: c, grade: word(`grade.${grade.grade}`), suggested: word(`grade.${grade.suggested}`), name: w.person(grade.personId) }) + (grade.words ? ` ${grade.words}` : '')] : []
+    return grade
+      ? [
+          word('record.grade', {
+            cylinder: c,
+            grade: word(`grade.${grade.grade}`),
+            suggested: word(`grade.${grade.suggested}`),
+            name: w.person(grade.personId),
+          }) + (grade.words ? ` ${grade.words}` : ''),
+        ]
+      : []
   })
   if (findings.length === 0 && graded.length === 0) return photosBlock(w, photos)
-  const rows = [...findings].sort((a, b) => a.cylinder - b.cylinder).map((f): TableCell[] => [
-    number(f.cylinder),
-    cell(word(`face.${f.on}`)),
-    cell(`${word(`severity.${f.severity}`)} ${word(`finding.${f.kind}`)}`),
-    figure(`${clockHour(f.atDeg)} h, ${Math.round(f.spanDeg)}°`),
-    figure(`${w.rough(f.fromMm)} – ${w.rough(f.toMm)}`),
-    cell(`${f.pastSteps === null ? '' : `${word('look.past', { n: f.pastSteps })} `}${f.words}${w.strike(f.struck)}`),
-  ])
+  const rows = [...findings]
+    .sort((a, b) => a.cylinder - b.cylinder)
+    .map((f): TableCell[] => [
+      number(f.cylinder),
+      cell(word(`face.${f.on}`)),
+      cell(`${word(`severity.${f.severity}`)} ${word(`finding.${f.kind}`)}`),
+      figure(`${clockHour(f.atDeg)} h, ${Math.round(f.spanDeg)}°`),
+      figure(`${w.rough(f.fromMm)} – ${w.rough(f.toMm)}`),
+      cell(`${f.pastSteps === null ? '' : `${word('look.past', { n: f.pastSteps })} `}${f.words}${w.strike(f.struck)}`),
+    ])
   const patterns = findPatterns(w.snapshot).map((p) => say(sayPattern(p)))
   return [
     title(word('record.findings')),
-    ...(rows.length > 0 ? [table([word('record.cylinder'), word('look.faces'), word('look.what'), word('record.where'), word('record.down'), word('wear.words')], rows, [30, 54, 92, 66, 84, '*'])] : []),
-    ...(patterns.length > 0 ? [{ ul: patterns, fontSize: 9, margin: [0, 4, 0, 0] as [number, number, number, number] }] : []),
-    ...(graded.length > 0 ? [{ ul: graded, fontSize: 9, margin: [0, 4, 0, 0] as [number, number, number, number] }] : []),
+    ...(rows.length > 0
+      ? [
+          table(
+            [
+              word('record.cylinder'),
+              word('look.faces'),
+              word('look.what'),
+              word('record.where'),
+              word('record.down'),
+              word('wear.words'),
+            ],
+            rows,
+            [30, 54, 92, 66, 84, '*'],
+          ),
+        ]
+      : []),
+    ...(patterns.length > 0
+      ? [{ ul: patterns, fontSize: 9, margin: [0, 4, 0, 0] as [number, number, number, number] }]
+      : []),
+    ...(graded.length > 0
+      ? [{ ul: graded, fontSize: 9, margin: [0, 4, 0, 0] as [number, number, number, number] }]
+      : []),
     ...photosBlock(w, photos),
   ]
 }
@@ -108,10 +195,25 @@ const ACROSS = 3
 /** Photos in rows of three, each with its cylinder and words; those that cannot be shown are named. */
 function photosBlock(w: Writer, photos: Printable): Content[] {
   const all = standing(w.snapshot.photos)
-  const cells = all.filter((p) => photos.has(p.id)).map((p): Content => ({ stack: [{ image: imageOf(photos, p.id), fit: [164, 124] }, { text: photoWords(p), fontSize: 8 }], unbreakable: true }))
-  const rows = Array.from({ length: Math.ceil(cells.length / ACROSS) }, (_, i) => cells.slice(i * ACROSS, (i + 1) * ACROSS))
+  const cells = all
+    .filter((p) => photos.has(p.id))
+    .map((p): Content => ({
+      stack: [
+        { image: imageOf(photos, p.id), fit: [164, 124] },
+        { text: photoWords(p), fontSize: 8 },
+      ],
+      unbreakable: true,
+    }))
+  const rows = Array.from({ length: Math.ceil(cells.length / ACROSS) }, (_, i) =>
+    cells.slice(i * ACROSS, (i + 1) * ACROSS),
+  )
   return [
-    ...rows.map((row) => ({ columns: [...row, ...Array.from({ length: ACROSS - row.length }, () => ({ text: '' }))], columnGap: 8, margin: [0, 6, 0, 0] as [number, number, number, number], unbreakable: true })),
+    ...rows.map((row) => ({
+      columns: [...row, ...Array.from({ length: ACROSS - row.length }, () => ({ text: '' }))],
+      columnGap: 8,
+      margin: [0, 6, 0, 0] as [number, number, number, number],
+      unbreakable: true,
+    })),
     ...unshownPhotos(all, photos),
   ]
 }
@@ -119,7 +221,14 @@ function photosBlock(w: Writer, photos: Printable): Content[] {
 function decisionBlock(w: Writer): Content[] {
   const decided = decisionInForce(w.snapshot)
   if (!decided) return []
-  const text = word('record.decided', { which: decided.renew.join(', ') || '—', now: Math.round(decided.nowCost), percent: (decided.comebackChance * 100).toFixed(1), expected: Math.round(decided.expectedCost), name: w.person(decided.personId), when: w.time(decided.at) })
+  const text = word('record.decided', {
+    which: decided.renew.join(', ') || '—',
+    now: Math.round(decided.nowCost),
+    percent: (decided.comebackChance * 100).toFixed(1),
+    expected: Math.round(decided.expectedCost),
+    name: w.person(decided.personId),
+    when: w.time(decided.at),
+  })
   return [title(word('record.decision')), { text: `${text} ${decided.words}`, fontSize: 9 }]
 }
 
@@ -131,14 +240,36 @@ function ledgesBlock(w: Writer): Content[] {
     number(l.cylinder),
     figure(l.stations.map((s) => (s.valueMm === null ? '·' : w.length(s.valueMm))).join('  '), { alignment: 'left' }),
     figure(w.length(l.plane!.centreMm)),
-    figure(l.plane!.highAtDeg === null ? '—' : word('record.lean-at', { lean: w.length(l.plane!.tiltMm), clock: clockHour(l.plane!.highAtDeg) })),
+    figure(
+      l.plane!.highAtDeg === null
+        ? '—'
+        : word('record.lean-at', { lean: w.length(l.plane!.tiltMm), clock: clockHour(l.plane!.highAtDeg) }),
+    ),
     figure(w.length(l.depthMm)),
     cell(l.judgement ? word(`verdict.${l.judgement.verdict}`) : word('record.cut-since')),
   ])
-  const marks = worn.map((m) => `${m.cylinder} · ${word(`wear.${m.kind}`)} · ${clockHour(m.atDeg)} h · ${w.length(m.depthMm)} ${m.words}${w.strike(m.struck)}`)
+  const marks = worn.map(
+    (m) =>
+      `${m.cylinder} · ${word(`wear.${m.kind}`)} · ${clockHour(m.atDeg)} h · ${w.length(m.depthMm)} ${m.words}${w.strike(m.struck)}`,
+  )
   return [
     title(word('record.ledges')),
-    ...(rows.length > 0 ? [table([word('record.cylinder'), word('record.stations', { clocks: w.snapshot.stationsDeg.map(clockHour).join(' · ') }), word('figures.mean'), word('record.lean'), word('record.depth-now'), word('record.verdict')], rows, [30, '*', 48, 78, 56, 62])] : []),
+    ...(rows.length > 0
+      ? [
+          table(
+            [
+              word('record.cylinder'),
+              word('record.stations', { clocks: w.snapshot.stationsDeg.map(clockHour).join(' · ') }),
+              word('figures.mean'),
+              word('record.lean'),
+              word('record.depth-now'),
+              word('record.verdict'),
+            ],
+            rows,
+            [30, '*', 48, 78, 56, 62],
+          ),
+        ]
+      : []),
     ...(marks.length > 0 ? [{ ul: marks, fontSize: 8.5 }] : []),
   ]
 }
@@ -148,11 +279,37 @@ function partsBlock(w: Writer): Content[] {
   const here = liners.filter((l) => placements.some((p) => p.linerId === l.id) || l.fitted?.jobId === w.snapshot.job.id)
   const rows = here.map((l): TableCell[] => {
     const figures = partFigures(l)
-    return [cell(l.label), cell(l.fitted?.jobId === w.snapshot.job.id ? String(l.fitted.cylinder) : '—'), figure(figures ? w.length(figures.meanMm) : '—'), figure(l.readings.map((r) => w.length(r.valueMm)).join('  ') || '—', { alignment: 'left' })]
+    return [
+      cell(l.label),
+      cell(l.fitted?.jobId === w.snapshot.job.id ? String(l.fitted.cylinder) : '—'),
+      figure(figures ? w.length(figures.meanMm) : '—'),
+      figure(l.readings.map((r) => w.length(r.valueMm)).join('  ') || '—', { alignment: 'left' }),
+    ]
   })
-  const fitted = shims.filter((s) => s.fitted?.jobId === w.snapshot.job.id).map((s) => word('record.shim-part', { label: s.label, cylinder: s.fitted!.cylinder, actual: w.length(s.actualMm), nominal: w.length(s.nominalMm) }))
+  const fitted = shims
+    .filter((s) => s.fitted?.jobId === w.snapshot.job.id)
+    .map((s) =>
+      word('record.shim-part', {
+        label: s.label,
+        cylinder: s.fitted!.cylinder,
+        actual: w.length(s.actualMm),
+        nominal: w.length(s.nominalMm),
+      }),
+    )
   if (rows.length === 0 && fitted.length === 0) return []
-  return [title(word('record.parts')), ...(rows.length > 0 ? [table([word('record.liner'), word('record.cylinder'), word('record.flange'), word('record.part-readings')], rows, [60, 40, 60, '*'])] : []), ...(fitted.length > 0 ? [lines(fitted, '')] : [])]
+  return [
+    title(word('record.parts')),
+    ...(rows.length > 0
+      ? [
+          table(
+            [word('record.liner'), word('record.cylinder'), word('record.flange'), word('record.part-readings')],
+            rows,
+            [60, 40, 60, '*'],
+          ),
+        ]
+      : []),
+    ...(fitted.length > 0 ? [lines(fitted, '')] : []),
+  ]
 }
 
 function planBlock(w: Writer): Content[] {
@@ -166,8 +323,24 @@ function planBlock(w: Writer): Content[] {
     figure(b.shimMm > 0 ? w.length(b.shimMm) : '—'),
   ])
   return [
-    title(word('record.plan', { school: word(`repair.school.${plan.school}.name`), target: w.withUnit(plan.targetMm), name: w.person(plan.personId) })),
-    table([word('record.cylinder'), word('record.liner'), word('record.turned'), word('record.cut-column'), word('record.shim-column')], rows, [30, 90, 60, 60, '*']),
+    title(
+      word('record.plan', {
+        school: word(`repair.school.${plan.school}.name`),
+        target: w.withUnit(plan.targetMm),
+        name: w.person(plan.personId),
+      }),
+    ),
+    table(
+      [
+        word('record.cylinder'),
+        word('record.liner'),
+        word('record.turned'),
+        word('record.cut-column'),
+        word('record.shim-column'),
+      ],
+      rows,
+      [30, 90, 60, 60, '*'],
+    ),
   ]
 }
 
@@ -176,23 +349,65 @@ function sealsBlock(w: Writer): Content[] {
   if (sealFits.length === 0 && presses.length === 0) return []
   const rows = readFitting(w.snapshot).map((f): TableCell[] => {
     const rings = f.rings.map((r) => {
-      const on = standing(sealFits).filter((s) => s.cylinder === f.cylinder && s.groove === r.groove && s.step === 'on').at(-1)
+      const on = standing(sealFits)
+        .filter((s) => s.cylinder === f.cylinder && s.groove === r.groove && s.step === 'on')
+        .at(-1)
       return `${r.seal.place}: ${on ? word('record.ring-on', { lubricant: word(`lubricant.${on.lubricant}`), name: w.person(on.personId), when: w.time(on.at) }) : '—'}`
     })
-    const pressed = f.press ? word('record.pressed', { torque: w.torque(f.press.peakNm), at: f.press.atDeg === null ? '—' : `${f.press.atDeg}°`, name: w.person(f.press.personId), when: w.time(f.press.at) }) : '—'
-    return [number(f.cylinder), cell(rings.join('\n')), cell(`${pressed}${f.late ? ` ${word('fit.was-late')}` : ''}${f.press?.words ? ` ${f.press.words}` : ''}`)]
+    const pressed = f.press
+      ? word('record.pressed', {
+          torque: w.torque(f.press.peakNm),
+          at: f.press.atDeg === null ? '—' : `${f.press.atDeg}°`,
+          name: w.person(f.press.personId),
+          when: w.time(f.press.at),
+        })
+      : '—'
+    return [
+      number(f.cylinder),
+      cell(rings.join('\n')),
+      cell(`${pressed}${f.late ? ` ${word('fit.was-late')}` : ''}${f.press?.words ? ` ${f.press.words}` : ''}`),
+    ]
   })
-  const set = sheet.seals.map((s, i) => word('engine.seal-line', { n: i + 1, place: s.place, material: s.material, colour: s.colour, lubricant: word(`lubricant.${s.lubricant}`) }))
-  return [title(word('record.seals')), ...(set.length > 0 ? [{ text: set.join(' · '), fontSize: 8.5 }] : []), table([word('record.cylinder'), word('record.rings'), word('record.press')], rows, [30, '*', 190])]
+  const set = sheet.seals.map((s, i) =>
+    word('engine.seal-line', {
+      n: i + 1,
+      place: s.place,
+      material: s.material,
+      colour: s.colour,
+      lubricant: word(`lubricant.${s.lubricant}`),
+    }),
+  )
+  return [
+    title(word('record.seals')),
+    ...(set.length > 0 ? [{ text: set.join(' · '), fontSize: 8.5 }] : []),
+    table([word('record.cylinder'), word('record.rings'), word('record.press')], rows, [30, '*', 190]),
+  ]
 }
 
 /** Planned and used hours of each stage. */
 export function timesBlock(w: Writer): Content[] {
-  const rows = stageHours(w.snapshot).map((h): TableCell[] => [cell(word(`stage.${h.stage}`)), figure(h.plannedH.toFixed(1)), figure(`${h.usedH.toFixed(1)}${h.booked ? '' : ' ~'}`)])
-  return [title(word('record.times')), table([word('record.stage'), word('schedule.planned'), word('schedule.used')], rows, [120, 60, 60]), { text: word('record.times-how'), fontSize: 8 }]
+  const rows = stageHours(w.snapshot).map((h): TableCell[] => [
+    cell(word(`stage.${h.stage}`)),
+    figure(h.plannedH.toFixed(1)),
+    figure(`${h.usedH.toFixed(1)}${h.booked ? '' : ' ~'}`),
+  ])
+  return [
+    title(word('record.times')),
+    table([word('record.stage'), word('schedule.planned'), word('schedule.used')], rows, [120, 60, 60]),
+    { text: word('record.times-how'), fontSize: 8 },
+  ]
 }
 
 /** Everything between the measuring: stoppers, pulling, findings with photos, decision, ledges, parts, plan, seals. */
 export function workBlocks(w: Writer, photos: Printable): Content[] {
-  return [...tallyBlock(w), ...pullsBlock(w), ...findingsBlock(w, photos), ...decisionBlock(w), ...ledgesBlock(w), ...partsBlock(w), ...planBlock(w), ...sealsBlock(w)]
+  return [
+    ...tallyBlock(w),
+    ...pullsBlock(w),
+    ...findingsBlock(w, photos),
+    ...decisionBlock(w),
+    ...ledgesBlock(w),
+    ...partsBlock(w),
+    ...planBlock(w),
+    ...sealsBlock(w),
+  ]
 }

@@ -11,7 +11,8 @@ import { formatRough, roughUnit } from '#core/units/format-rough'
 import { recordLocale, strikeReason, word } from './words'
 
 const folder = (name: string) => join(dirname(createRequire(import.meta.url).resolve(`${name}/package.json`)), 'files')
-const text = (weight: number) => join(folder('@fontsource/archivo-narrow'), `archivo-narrow-latin-${weight}-normal.woff`)
+const text = (weight: number) =>
+  join(folder('@fontsource/archivo-narrow'), `archivo-narrow-latin-${weight}-normal.woff`)
 const figures = (weight: number) => join(folder('@fontsource/red-hat-mono'), `red-hat-mono-latin-${weight}-normal.woff`)
 
 pdfmake.setFonts({
@@ -51,12 +52,16 @@ export class Writer {
   /** A torque in the wrench's unit, with it; a dash where nobody looked. */
   torque(valueNm: number | null, down = false): string {
     const { unit } = this.options
-    return valueNm === null ? '—' : `${formatTorque(valueNm, unit, recordLocale, down)} ${word(`unit.${torqueUnit[unit]}`)}`
+    return valueNm === null
+      ? '—'
+      : `${formatTorque(valueNm, unit, recordLocale, down)} ${word(`unit.${torqueUnit[unit]}`)}`
   }
 
   /** How something was struck out, or nothing. */
   strike(struck: { personId: string; at: string; reason: string } | null): string {
-    return struck ? ` ${word('record.struck', { name: this.person(struck.personId), when: this.time(struck.at), reason: strikeReason(struck.reason) })}` : ''
+    return struck
+      ? ` ${word('record.struck', { name: this.person(struck.personId), when: this.time(struck.at), reason: strikeReason(struck.reason) })}`
+      : ''
   }
 
   person(id: string | null): string {
@@ -75,18 +80,34 @@ export class Writer {
 
 /** Photos as JPEG by their ids, those that can be printed. */
 export type Printable = ReadonlyMap<string, Uint8Array>
-export const imageOf = (photos: Printable, id: string) => `data:image/jpeg;base64,${Buffer.from(photos.get(id)!).toString('base64')}`
+export const imageOf = (photos: Printable, id: string) =>
+  `data:image/jpeg;base64,${Buffer.from(photos.get(id)!).toString('base64')}`
 /** What stands under a photo: its cylinder and its words. */
-export const photoWords = (p: Photo) => `${p.cylinder === null ? '' : `${word('record.cylinder')} ${p.cylinder}. `}${p.words}`
+export const photoWords = (p: Photo) =>
+  `${p.cylinder === null ? '' : `${word('record.cylinder')} ${p.cylinder}. `}${p.words}`
 
 /** A line that names the photos whose pictures cannot be opened; nothing where all can. */
 export function unshownPhotos(all: readonly Photo[], photos: Printable): Content[] {
   const unshown = all.filter((p) => !photos.has(p.id))
-  return unshown.length === 0 ? [] : [{ ul: unshown.map((p) => word('record.photo-unshown', { words: photoWords(p), mark: p.sha256.slice(0, 12) })), fontSize: 9, margin: [0, 4, 0, 0] }]
+  return unshown.length === 0
+    ? []
+    : [
+        {
+          ul: unshown.map((p) => word('record.photo-unshown', { words: photoWords(p), mark: p.sha256.slice(0, 12) })),
+          fontSize: 9,
+          margin: [0, 4, 0, 0],
+        },
+      ]
 }
 
 /** A figure in a table. */
-export const figure = (value: string, more: object = {}): TableCell => ({ text: value, font: 'Figures', fontSize: 8.5, alignment: 'right', ...more })
+export const figure = (value: string, more: object = {}): TableCell => ({
+  text: value,
+  font: 'Figures',
+  fontSize: 8.5,
+  alignment: 'right',
+  ...more,
+})
 /** The head of a column. */
 export const head = (value: string): TableCell => ({ text: value, bold: true, fontSize: 8.5 })
 
@@ -95,7 +116,10 @@ export const title = (value: string): Content => ({ text: value, bold: true, fon
 
 /** A table with hairlines: its heads, then its rows. */
 export function table(heads: readonly string[], rows: TableCell[][], widths: (number | '*' | 'auto')[]): Content {
-  return { table: { headerRows: 1, dontBreakRows: true, widths, body: [heads.map(head), ...rows] }, layout: 'lightHorizontalLines' }
+  return {
+    table: { headerRows: 1, dontBreakRows: true, widths, body: [heads.map(head), ...rows] },
+    layout: 'lightHorizontalLines',
+  }
 }
 
 /** Lines with dots before them; what to say where there is none. */
@@ -107,13 +131,20 @@ export function lines(all: readonly string[], none: string): Content {
 export function paperOf(w: Writer, titleWord: string, content: Content[]): TDocumentDefinitions {
   const { job, takenIn } = w.snapshot
   const from = takenIn.at(-1)
-  const foot = word('record.footer', { number: job.number, title: job.title }) + (from ? ` · ${word('record.footer-from', { shop: from.shop || '—' })}` : '')
+  const foot =
+    word('record.footer', { number: job.number, title: job.title }) +
+    (from ? ` · ${word('record.footer-from', { shop: from.shop || '—' })}` : '')
   return {
     info: { title: `${job.title} — ${titleWord}` },
     pageSize: w.options.paper,
     pageMargins: [40, 40, 40, 46],
     defaultStyle: { font: 'Text', fontSize: 10, color: '#23272B' },
-    footer: (page, pages) => ({ text: `${foot}   ${page} / ${pages}`, fontSize: 8, margin: [40, 10, 40, 0], color: '#565B5F' }),
+    footer: (page, pages) => ({
+      text: `${foot}   ${page} / ${pages}`,
+      fontSize: 8,
+      margin: [40, 10, 40, 0],
+      color: '#565B5F',
+    }),
     content,
   }
 }

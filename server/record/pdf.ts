@@ -14,23 +14,49 @@ import { word } from './words'
 /** Where the limits were copied from, as far as it is known. */
 function sourceText(w: Writer): string {
   const { source, version, page, copiedOn, personId } = w.snapshot.sheet
-  const copied = [copiedOn && word('record.source-copied', { day: copiedOn }), personId && word('record.source-by', { name: w.person(personId) })]
-  const known = [source, page && word('record.source-page', { page }), copied.filter(Boolean).join(' '), word('record.version', { version })]
+  const copied = [
+    copiedOn && word('record.source-copied', { day: copiedOn }),
+    personId && word('record.source-by', { name: w.person(personId) }),
+  ]
+  const known = [
+    source,
+    page && word('record.source-page', { page }),
+    copied.filter(Boolean).join(' '),
+    word('record.version', { version }),
+  ]
   return known.filter(Boolean).join(', ')
 }
 
 function limitsBlock(w: Writer): Content {
   const { limits, links } = w.snapshot.sheet
   const rows: [string, string][] = [
-    [word('record.window'), `${w.length(limits.minMm)} – ${w.length(limits.maxMm)}, ${word('record.aim')} ${w.withUnit(limits.aimMm)}`],
+    [
+      word('record.window'),
+      `${w.length(limits.minMm)} – ${w.length(limits.maxMm)}, ${word('record.aim')} ${w.withUnit(limits.aimMm)}`,
+    ],
     [word('engine.limit.withinLinerMaxMm'), w.withUnit(limits.withinLinerMaxMm)],
-    ...(limits.adjacentMaxMm === null ? [] : [[word('engine.limit.adjacentMaxMm'), w.withUnit(limits.adjacentMaxMm)] as [string, string]]),
-    ...(limits.headRangeMaxMm === null ? [] : [[word('engine.limit.headRangeMaxMm'), w.withUnit(limits.headRangeMaxMm)] as [string, string]]),
-    ...(limits.holdDownNm === null ? [] : [[word('engine.limit.holdDownNm'), w.torque(limits.holdDownNm)] as [string, string]]),
+    ...(limits.adjacentMaxMm === null
+      ? []
+      : [[word('engine.limit.adjacentMaxMm'), w.withUnit(limits.adjacentMaxMm)] as [string, string]]),
+    ...(limits.headRangeMaxMm === null
+      ? []
+      : [[word('engine.limit.headRangeMaxMm'), w.withUnit(limits.headRangeMaxMm)] as [string, string]]),
+    ...(limits.holdDownNm === null
+      ? []
+      : [[word('engine.limit.holdDownNm'), w.torque(limits.holdDownNm)] as [string, string]]),
     [word('engine.stack'), links.map((l) => `${word(`link.${l.kind}`)} ${w.length(l.nominalMm)}`).join(' · ')],
     [word('engine.source'), sourceText(w)],
   ]
-  return { table: { widths: [130, '*'], body: rows.map(([a, b]) => [{ text: a, fontSize: 9 }, { text: b, fontSize: 9 }]) }, layout: 'noBorders' }
+  return {
+    table: {
+      widths: [130, '*'],
+      body: rows.map(([a, b]) => [
+        { text: a, fontSize: 9 },
+        { text: b, fontSize: 9 },
+      ]),
+    },
+    layout: 'noBorders',
+  }
 }
 
 function stationsText(w: Writer, state: CylinderState | undefined): string {
@@ -43,7 +69,14 @@ function stationsText(w: Writer, state: CylinderState | undefined): string {
 function readingsTable(w: Writer, decks: Deck[]): Content {
   const order = w.snapshot.engine.heads.flat()
   const body: TableCell[][] = [
-    [head(word('record.cylinder')), head(word('record.stage')), head(word('record.stations', { clocks: w.snapshot.stationsDeg.map(clockHour).join(' · ') })), head(word('figures.mean')), head(word('record.lean')), head(word('record.verdict'))],
+    [
+      head(word('record.cylinder')),
+      head(word('record.stage')),
+      head(word('record.stations', { clocks: w.snapshot.stationsDeg.map(clockHour).join(' · ') })),
+      head(word('figures.mean')),
+      head(word('record.lean')),
+      head(word('record.verdict')),
+    ],
   ]
   for (const cylinder of order) {
     for (const deck of decks) {
@@ -55,35 +88,74 @@ function readingsTable(w: Writer, decks: Deck[]): Content {
         { text: word(`stage.${deck.stage}`), fontSize: 9 },
         figure(stationsText(w, state), { alignment: 'left' }),
         figure(state.judgement ? w.length(state.judgement.meanMm) : '—'),
-        figure(lean ? word('record.lean-at', { lean: w.length(state.plane!.tiltMm), clock: clockHour(state.plane!.highAtDeg!) }) : '—'),
+        figure(
+          lean
+            ? word('record.lean-at', { lean: w.length(state.plane!.tiltMm), clock: clockHour(state.plane!.highAtDeg!) })
+            : '—',
+        ),
         { text: state.verdict ? word(`verdict.${state.verdict}`) : '—', fontSize: 9, bold: state.verdict === 'out' },
       ])
     }
   }
-  return { table: { headerRows: 1, dontBreakRows: true, widths: [30, 60, '*', 44, 78, 62], body }, layout: 'lightHorizontalLines' }
+  return {
+    table: { headerRows: 1, dontBreakRows: true, widths: [30, 60, '*', 44, 78, 62], body },
+    layout: 'lightHorizontalLines',
+  }
 }
 
 function stepsBlock(w: Writer, deck: Deck): Content[] {
   const { adjacentMaxMm, headRangeMaxMm } = w.snapshot.sheet.limits
-  const steps = deck.judgement.adjacent.map((s) => `${s.a}–${s.b}: ${w.length(Math.abs(s.differenceMm), [adjacentMaxMm ?? 0])} ${word(`verdict.${s.verdict}`)}`)
-  const heads = deck.judgement.heads.map((h) => `${h.cylinders.join(' ')}: ${w.length(h.rangeMm, [headRangeMaxMm ?? 0])} ${word(`verdict.${h.verdict}`)}`)
+  const steps = deck.judgement.adjacent.map(
+    (s) => `${s.a}–${s.b}: ${w.length(Math.abs(s.differenceMm), [adjacentMaxMm ?? 0])} ${word(`verdict.${s.verdict}`)}`,
+  )
+  const heads = deck.judgement.heads.map(
+    (h) => `${h.cylinders.join(' ')}: ${w.length(h.rangeMm, [headRangeMaxMm ?? 0])} ${word(`verdict.${h.verdict}`)}`,
+  )
   return [
-    ...(steps.length ? [{ text: [{ text: `${word('record.steps')}  `, bold: true }, steps.join('   ')], fontSize: 9, margin: [0, 4, 0, 0] as [number, number, number, number] }] : []),
-    ...(heads.length ? [{ text: [{ text: `${word('record.heads')}  `, bold: true }, heads.join('   ')], fontSize: 9 }] : []),
+    ...(steps.length
+      ? [
+          {
+            text: [{ text: `${word('record.steps')}  `, bold: true }, steps.join('   ')],
+            fontSize: 9,
+            margin: [0, 4, 0, 0] as [number, number, number, number],
+          },
+        ]
+      : []),
+    ...(heads.length
+      ? [{ text: [{ text: `${word('record.heads')}  `, bold: true }, heads.join('   ')], fontSize: 9 }]
+      : []),
   ]
 }
 
 function correctionsTable(w: Writer): Content {
   const { cuts, shimFits, shims } = w.snapshot
   const acts = [
-    ...cuts.map((c) => ({ ...c, what: word('record.cut', { kind: word(`pass.${c.kind}`), pack: w.length(c.packMm), leaves: c.leavesMm.map((l) => w.length(l)).join(' + ') }) })).map((c) => (c.unmeasured ? { ...c, what: word('record.cut-unmeasured', { what: c.what, reason: c.unmeasured }) } : c)),
+    ...cuts
+      .map((c) => ({
+        ...c,
+        what: word('record.cut', {
+          kind: word(`pass.${c.kind}`),
+          pack: w.length(c.packMm),
+          leaves: c.leavesMm.map((l) => w.length(l)).join(' + '),
+        }),
+      }))
+      .map((c) =>
+        c.unmeasured ? { ...c, what: word('record.cut-unmeasured', { what: c.what, reason: c.unmeasured }) } : c,
+      ),
     ...shimFits.map((f) => ({
       ...f,
-      what: f.shimId ? word('record.shim', { shim: w.length(f.thicknessMm), label: shims.find((s) => s.id === f.shimId)?.label ?? '' }) : word('record.shim-out'),
+      what: f.shimId
+        ? word('record.shim', {
+            shim: w.length(f.thicknessMm),
+            label: shims.find((s) => s.id === f.shimId)?.label ?? '',
+          })
+        : word('record.shim-out'),
     })),
   ].sort((a, b) => a.seq - b.seq)
   if (acts.length === 0) return { text: word('record.no-corrections'), fontSize: 9 }
-  const body: TableCell[][] = [[head(word('record.cylinder')), head(word('record.what')), head(word('record.expected')), head(word('record.by'))]]
+  const body: TableCell[][] = [
+    [head(word('record.cylinder')), head(word('record.what')), head(word('record.expected')), head(word('record.by'))],
+  ]
   for (const act of acts) {
     const strike = w.strike(act.struck)
     body.push([
@@ -93,7 +165,10 @@ function correctionsTable(w: Writer): Content {
       { text: `${w.person(act.personId)}, ${w.time(act.at)}`, fontSize: 8.5 },
     ])
   }
-  return { table: { headerRows: 1, dontBreakRows: true, widths: [30, '*', 54, 150], body }, layout: 'lightHorizontalLines' }
+  return {
+    table: { headerRows: 1, dontBreakRows: true, widths: [30, '*', 54, 150], body },
+    layout: 'lightHorizontalLines',
+  }
 }
 
 function gaugesBlock(w: Writer): Content {
@@ -101,17 +176,37 @@ function gaugesBlock(w: Writer): Content {
   const used = new Map(sets.map((s) => [`${s.gaugeId} ${s.rule} ${s.uncertaintyMm}`, s]))
   const lines = [...used.values()].map((s) => {
     const gauge = gauges.find((g) => g.id === s.gaugeId)
-    const standing = gauge ? gaugeStanding(gauge, s.at.slice(0, 10)).filter((x) => x !== 'good').map((x) => word(`gauge.standing.${x}`, { gauge: gauge.name, day: gauge.calibrationDue ?? '' })) : []
-    return [word(`record.gauge-${s.rule}`, { gauge: [gauge?.name ?? '—', gauge?.serial].filter(Boolean).join(' '), u: w.withUnit(s.uncertaintyMm) }), ...standing].join(' ')
+    const standing = gauge
+      ? gaugeStanding(gauge, s.at.slice(0, 10))
+          .filter((x) => x !== 'good')
+          .map((x) => word(`gauge.standing.${x}`, { gauge: gauge.name, day: gauge.calibrationDue ?? '' }))
+      : []
+    return [
+      word(`record.gauge-${s.rule}`, {
+        gauge: [gauge?.name ?? '—', gauge?.serial].filter(Boolean).join(' '),
+        u: w.withUnit(s.uncertaintyMm),
+      }),
+      ...standing,
+    ].join(' ')
   })
   const marked = sets.filter((s) => s.closed?.zeroMoved).length
   const unchecked = sets.filter((s) => !s.closed || s.closed.zeroMm === null).length
-  return { ul: [...lines, word('record.zero-moved', { n: marked }), word('record.zero-unchecked', { n: unchecked })], fontSize: 9 }
+  return {
+    ul: [...lines, word('record.zero-moved', { n: marked }), word('record.zero-unchecked', { n: unchecked })],
+    fontSize: 9,
+  }
 }
 
 function closuresBlock(w: Writer): Content {
-  const told = w.snapshot.closures.map((c) =>
-    word(c.closes ? 'record.closed' : 'record.reopened', { stage: word(`stage.${c.stage}`), name: w.person(c.personId), when: w.closedAt(c), note: c.note, mark: c.hash.slice(0, 12) }) + (c.closes && sealState(w.snapshot, c) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
+  const told = w.snapshot.closures.map(
+    (c) =>
+      word(c.closes ? 'record.closed' : 'record.reopened', {
+        stage: word(`stage.${c.stage}`),
+        name: w.person(c.personId),
+        when: w.closedAt(c),
+        note: c.note,
+        mark: c.hash.slice(0, 12),
+      }) + (c.closes && sealState(w.snapshot, c) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
   )
   return lines(told, word('record.nothing-closed'))
 }
@@ -125,7 +220,6 @@ function struckBlock(w: Writer): Content[] {
   })
   return [title(word('record.struck-title')), { ul: lines, fontSize: 8.5 }]
 }
-
 
 /** The deck that counts on the record: the last one on which anything was measured. */
 function lastDeck(decks: Deck[]): Deck {
@@ -161,17 +255,37 @@ export function recordContent(w: Writer, photos: Printable): Content[] {
   const signed = isClosed(snapshot, 'record')
   const signature = signatureOf(snapshot) ?? undefined
   // What a job may pass by is open only once it is under way.
-  const open = readRoute(routeFacts(snapshot)).filter((r) => r.state !== 'done' && (r.state === 'begun' || r.state === 'next' || !optionalStages.includes(r.stage))).map((r) => r.stage)
+  const open = readRoute(routeFacts(snapshot))
+    .filter(
+      (r) => r.state !== 'done' && (r.state === 'begun' || r.state === 'next' || !optionalStages.includes(r.stage)),
+    )
+    .map((r) => r.stage)
   const profile: Content = { svg: profileSvg(snapshot, last, decks[0]!, (mm) => w.length(mm)), width: 515 }
   const { job, engine } = snapshot
   const broken = signature !== undefined && sealState(snapshot, signature) === 'broken'
   const signedLine = signed
-    ? { text: word('record.signed', { name: w.person(signature?.personId ?? null), when: signature ? w.closedAt(signature) : '', mark: signature?.hash.slice(0, 12) ?? '' }) + (broken ? ` ${word('record.seal-broken')}` : ''), bold: true, ...(broken ? { color: '#A23B2A' } : {}) }
-    : { text: word('record.unsigned', { stages: open.map((s) => word(`stage.${s}`)).join(', ') }), bold: true, color: '#A23B2A' }
+    ? {
+        text:
+          word('record.signed', {
+            name: w.person(signature?.personId ?? null),
+            when: signature ? w.closedAt(signature) : '',
+            mark: signature?.hash.slice(0, 12) ?? '',
+          }) + (broken ? ` ${word('record.seal-broken')}` : ''),
+        bold: true,
+        ...(broken ? { color: '#A23B2A' } : {}),
+      }
+    : {
+        text: word('record.unsigned', { stages: open.map((s) => word(`stage.${s}`)).join(', ') }),
+        bold: true,
+        color: '#A23B2A',
+      }
   return [
     { text: word('record.title'), fontSize: 9, color: '#565B5F' },
     { text: job.title, fontSize: 18, bold: true },
-    { text: `${engine.name} · ${word('record.number', { number: job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`, fontSize: 10 },
+    {
+      text: `${engine.name} · ${word('record.number', { number: job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`,
+      fontSize: 10,
+    },
     ...takenInBlock(w),
     ...intakeBlock(w),
     signedLine,

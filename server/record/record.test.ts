@@ -22,10 +22,20 @@ function textOf(node: unknown): string {
   if (node === null || typeof node !== 'object') return ''
   const { text, ul, stack, columns, table } = node as Record<string, unknown>
   const rows = (table as { body: unknown[][] } | undefined)?.body.map((row) => row.map(textOf).join(' | ')) ?? []
-  return [textOf(Array.isArray(text) ? text.map(textOf).join('') : text), textOf(ul), textOf(stack), textOf(columns), ...rows].filter(Boolean).join('\n')
+  return [
+    textOf(Array.isArray(text) ? text.map(textOf).join('') : text),
+    textOf(ul),
+    textOf(stack),
+    textOf(columns),
+    ...rows,
+  ]
+    .filter(Boolean)
+    .join('\n')
 }
-const imagesOf = (node: unknown): string[] => (JSON.stringify(node).match(/"image":"data:image\/\w+;base64,[^"]*"/g) ?? [])
-const record = (snapshot: Snapshot = played.snapshot, options = mm, photos = new Map<string, Buffer>()) => textOf(recordContent(new Writer(snapshot, options), photos))
+const imagesOf = (node: unknown): string[] =>
+  JSON.stringify(node).match(/"image":"data:image\/\w+;base64,[^"]*"/g) ?? []
+const record = (snapshot: Snapshot = played.snapshot, options = mm, photos = new Map<string, Buffer>()) =>
+  textOf(recordContent(new Writer(snapshot, options), photos))
 const owner = (photos = new Map<string, Buffer>()) => textOf(ownerContent(new Writer(played.snapshot, mm), photos))
 const line = (text: string, start: string) => text.split('\n').find((l) => l.startsWith(start)) ?? ''
 
@@ -34,17 +44,23 @@ function close(stage: StageName, note = ''): void {
   played.act({ what: 'close-stage', stage, note }, '2026-11-03T10:30:00.000Z')
   const { closures } = played.snapshot
   const last = closures.at(-1)!
-  played.snapshot = { ...played.snapshot, closures: [...closures.slice(0, -1), { ...last, hash: sealOf(played.snapshot, last) }] }
+  played.snapshot = {
+    ...played.snapshot,
+    closures: [...closures.slice(0, -1), { ...last, hash: sealOf(played.snapshot, last) }],
+  }
 }
 
 describe('the record', () => {
   it('gives each liner’s figures as found, dry and at the end, with verdicts', () => {
-    played.deck({ 3: [0.031, 0.05, 0.07, 0.05] }, 'as-found').deck({ 3: [0.123, 0.124, 0.122, 0.122] }).deck({ 3: [0.124, 0.149, 0.121, 0.101] }, 'final-check')
+    played
+      .deck({ 3: [0.031, 0.05, 0.07, 0.05] }, 'as-found')
+      .deck({ 3: [0.123, 0.124, 0.122, 0.122] })
+      .deck({ 3: [0.124, 0.149, 0.121, 0.101] }, 'final-check')
     const text = record()
     expect(text).toContain('3 | As found | 0.031  0.050  0.070  0.050 | 0.050 | 0.039 to 6 h | outside')
     expect(text).toContain('3 | Trial fit | 0.123  0.124  0.122  0.122 | 0.123')
     expect(text).toContain('3 | Final check | 0.124  0.149  0.121  0.101')
-    expect(text).toContain('up 0.046 toward 3 o\'clock: dirt under the flange or a ring pinched there')
+    expect(text).toContain("up 0.046 toward 3 o'clock: dirt under the flange or a ring pinched there")
     expect(line(text, 'Steps between neighbours')).toMatch(/1–2: 0\.000 inside/)
     expect(text).toContain('Low: 3, 0.031')
   })
@@ -60,11 +76,24 @@ describe('the record', () => {
   })
 
   it('names the source of the limits, the gauge, its uncertainty and the rule', () => {
-    const sheet = { ...played.snapshot.sheet, source: 'workshop book', page: '4-17', copiedOn: '2026-10-01', personId: ids.person, version: 3 }
-    played = new Played({ ...played.snapshot, sheet, sheets: [sheet], gauges: played.snapshot.gauges.map((g) => ({ ...g, serial: 'SG-7', calibrationDue: '2026-01-31' })) }).deck()
+    const sheet = {
+      ...played.snapshot.sheet,
+      source: 'workshop book',
+      page: '4-17',
+      copiedOn: '2026-10-01',
+      personId: ids.person,
+      version: 3,
+    }
+    played = new Played({
+      ...played.snapshot,
+      sheet,
+      sheets: [sheet],
+      gauges: played.snapshot.gauges.map((g) => ({ ...g, serial: 'SG-7', calibrationDue: '2026-01-31' })),
+    }).deck()
     const text = record()
     expect(line(text, 'Protrusion window')).toBe('Protrusion window | 0.060 – 0.140, aim 0.100 mm')
-    for (const word of ['workshop book', '4-17', '2026-10-01', 'Ines Varga', '3']) expect(line(text, 'Copied from')).toContain(word)
+    for (const word of ['workshop book', '4-17', '2026-10-01', 'Ines Varga', '3'])
+      expect(line(text, 'Copied from')).toContain(word)
     expect(line(record(wholeJob()), 'Copied from')).toBe('Copied from | book, sheet version 1')
     expect(text).toMatch(/fine SG-7: each reading known to ±0\.00\d+ mm \(k = 2\); judged guarded by it\..*2026-01-31/)
     expect(text).toContain('Sets whose zero moved: 0.')
@@ -75,23 +104,88 @@ describe('the record', () => {
     played.act({ what: 'strike-cut', cutId: played.snapshot.cuts[0]!.id, reason: 'wrong bore' })
     played.act({ what: 'strike-reading', readingId: played.snapshot.readings[4]!.id, reason: 'chip under the foot' })
     const text = record()
-    expect(text).toMatch(/2 \| Cut bulk, stop pack 0\.150 \(0\.050 \+ 0\.100\) — struck out by Ines Varga, .*: wrong bore/)
+    expect(text).toMatch(
+      /2 \| Cut bulk, stop pack 0\.150 \(0\.050 \+ 0\.100\) — struck out by Ines Varga, .*: wrong bore/,
+    )
     expect(text).toContain('2 | Shim 0.100 (S1) in | 0.120 | Ines Varga')
-    expect(text).toMatch(/Readings struck out\n2 · 12 o'clock · 0\.100 — struck out by Ines Varga, .*: chip under the foot/)
+    expect(text).toMatch(
+      /Readings struck out\n2 · 12 o'clock · 0\.100 — struck out by Ines Varga, .*: chip under the foot/,
+    )
   })
 
   it('tells the stripping: stoppers, pulls, findings with photos, grades and the decision', () => {
     const [finding, photo, gone] = [played.id(1), played.id(2), played.id(3)]
     played
-      .act({ what: 'tally-plug', tallyId: played.id(4), cylinder: 2, goesIn: true, place: 'crank-hole', item: 'ear-plug', count: 2 })
-      .act({ what: 'log-pull', pullId: played.id(5), cylinder: 2, pullerId: bridge.id, peakNm: 190, tightMm: [12], ranOut: 'sludge', words: 'hard' })
-      .act({ what: 'mark-finding', findingId: finding, cylinder: 2, on: 'outside', kind: 'pitting', atDeg: 90, spanDeg: 40, fromMm: 60, toMm: 90, severity: 2, pastSteps: null, words: 'pin holes' })
-    for (const photoId of [photo, gone]) played.act({ what: 'add-photo', photoId, cylinder: 2, findingId: finding, mime: 'image/jpeg', widthPx: 20, heightPx: 10, bytes: 4, sha256: 'a'.repeat(64), words: 'at 3 o\'clock' })
+      .act({
+        what: 'tally-plug',
+        tallyId: played.id(4),
+        cylinder: 2,
+        goesIn: true,
+        place: 'crank-hole',
+        item: 'ear-plug',
+        count: 2,
+      })
+      .act({
+        what: 'log-pull',
+        pullId: played.id(5),
+        cylinder: 2,
+        pullerId: bridge.id,
+        peakNm: 190,
+        tightMm: [12],
+        ranOut: 'sludge',
+        words: 'hard',
+      })
+      .act({
+        what: 'mark-finding',
+        findingId: finding,
+        cylinder: 2,
+        on: 'outside',
+        kind: 'pitting',
+        atDeg: 90,
+        spanDeg: 40,
+        fromMm: 60,
+        toMm: 90,
+        severity: 2,
+        pastSteps: null,
+        words: 'pin holes',
+      })
+    for (const photoId of [photo, gone])
+      played.act({
+        what: 'add-photo',
+        photoId,
+        cylinder: 2,
+        findingId: finding,
+        mime: 'image/jpeg',
+        widthPx: 20,
+        heightPx: 10,
+        bytes: 4,
+        sha256: 'a'.repeat(64),
+        words: "at 3 o'clock",
+      })
     played
       .act({ what: 'strike-entry', entryId: gone, reason: 'blurred' })
-      .act({ what: 'grade-cylinder', gradeId: played.id(6), cylinder: 2, grade: 'scrap', suggested: 'poor', words: 'nearly through' })
-      .act({ what: 'decide-renewals', decisionId: played.id(7), renew: [2], costs: played.snapshot.renewalCosts, nowCost: 500, comebackChance: 0.123, expectedCost: 900, words: 'owner agreed by phone' })
-    const photos = new Map([[photo, Buffer.from('abcd')], [gone, Buffer.from('efgh')]])
+      .act({
+        what: 'grade-cylinder',
+        gradeId: played.id(6),
+        cylinder: 2,
+        grade: 'scrap',
+        suggested: 'poor',
+        words: 'nearly through',
+      })
+      .act({
+        what: 'decide-renewals',
+        decisionId: played.id(7),
+        renew: [2],
+        costs: played.snapshot.renewalCosts,
+        nowCost: 500,
+        comebackChance: 0.123,
+        expectedCost: 900,
+        words: 'owner agreed by phone',
+      })
+    const photos = new Map([
+      [photo, Buffer.from('abcd')],
+      [gone, Buffer.from('efgh')],
+    ])
     const content = recordContent(new Writer(played.snapshot, mm), photos)
     const text = textOf(content)
     expect(text).toMatch(/in 2 · out 0 · still in 2/)
@@ -103,12 +197,26 @@ describe('the record', () => {
   })
 
   it('tells the seals groove by groove and how each liner went in', () => {
-    const on = (groove: number, lubricant: 'oil' | 'soap', step: 'on' | 'wetted' = 'on') => played.act({ what: 'fit-seal', sealFitId: played.id(20 + groove + (step === 'on' ? 10 : 0)), cylinder: 1, groove, step, lubricant }, '2026-11-03T09:00:00.000Z')
+    const on = (groove: number, lubricant: 'oil' | 'soap', step: 'on' | 'wetted' = 'on') =>
+      played.act(
+        {
+          what: 'fit-seal',
+          sealFitId: played.id(20 + groove + (step === 'on' ? 10 : 0)),
+          cylinder: 1,
+          groove,
+          step,
+          lubricant,
+        },
+        '2026-11-03T09:00:00.000Z',
+      )
     on(1, 'soap')
     on(2, 'oil')
     on(0, 'oil', 'wetted')
     on(0, 'oil')
-    played.act({ what: 'press-liner', pressId: played.id(50), cylinder: 1, peakNm: 30, atDeg: 90, words: 'even' }, '2026-11-03T09:05:00.000Z')
+    played.act(
+      { what: 'press-liner', pressId: played.id(50), cylinder: 1, peakNm: 30, atDeg: 90, words: 'even' },
+      '2026-11-03T09:05:00.000Z',
+    )
     const text = record()
     expect(text).toContain('band')
     expect(text).toMatch(/upper: .*soap.*Ines Varga, 2026-11-03 09:00 UTC/)
@@ -131,14 +239,20 @@ describe('the record', () => {
 
   it('carries the cautions of the work on its route, and always the maker’s word', () => {
     const whole = record()
-    for (const word of ['chips', 'Pulling stores torque', 'No seal dry']) expect(whole.toLowerCase()).toContain(word.toLowerCase().replace('chips', 'bore and drillings plugged'))
+    for (const word of ['chips', 'Pulling stores torque', 'No seal dry'])
+      expect(whole.toLowerCase()).toContain(word.toLowerCase().replace('chips', 'bore and drillings plugged'))
     const measuring = record({ ...played.snapshot, job: { ...played.snapshot.job, work: ['check'] } })
-    for (const word of ['Pulling stores torque', 'No seal dry', 'bore and drillings plugged']) expect(measuring).not.toContain(word)
-    for (const text of [whole, measuring]) expect(text).toMatch(/clamped to the hold-down torque[\s\S]*never replace the engine maker's service information/)
+    for (const word of ['Pulling stores torque', 'No seal dry', 'bore and drillings plugged'])
+      expect(measuring).not.toContain(word)
+    for (const text of [whole, measuring])
+      expect(text).toMatch(/clamped to the hold-down torque[\s\S]*never replace the engine maker's service information/)
   })
 
   it('leaves no blank of a message unfilled', () => {
-    played.deck({ 3: [0.031, 0.05, 0.07, 0.05] }, 'as-found').deck({}, 'final-check').cut(1, [0.05], 0.05)
+    played
+      .deck({ 3: [0.031, 0.05, 0.07, 0.05] }, 'as-found')
+      .deck({}, 'final-check')
+      .cut(1, [0.05], 0.05)
     expect(record()).not.toMatch(/\{\w+\}|undefined|NaN/)
     expect(owner()).not.toMatch(/\{\w+\}|undefined|NaN/)
   })
@@ -146,9 +260,26 @@ describe('the record', () => {
 
 describe('the owner’s page', () => {
   it('weighs one liner, some or all, and marks what was decided', () => {
-    for (const c of [1, 2, 3, 4, 5, 6]) played.act({ what: 'grade-cylinder', gradeId: played.id(60 + c), cylinder: c, grade: c === 3 ? 'scrap' : 'good', suggested: 'good', words: '' })
+    for (const c of [1, 2, 3, 4, 5, 6])
+      played.act({
+        what: 'grade-cylinder',
+        gradeId: played.id(60 + c),
+        cylinder: c,
+        grade: c === 3 ? 'scrap' : 'good',
+        suggested: 'good',
+        words: '',
+      })
     expect(owner()).toContain('One liner, some or all')
-    played.act({ what: 'decide-renewals', decisionId: played.id(70), renew: [3], costs: played.snapshot.renewalCosts, nowCost: 500, comebackChance: 0.1, expectedCost: 900, words: 'wants it back on Friday' })
+    played.act({
+      what: 'decide-renewals',
+      decisionId: played.id(70),
+      renew: [3],
+      costs: played.snapshot.renewalCosts,
+      nowCost: 500,
+      comebackChance: 0.1,
+      expectedCost: 900,
+      words: 'wants it back on Friday',
+    })
     expect(owner()).toContain('Decided: new liners in 3. wants it back on Friday')
     expect(owner()).toContain('Not signed yet: this page is for deciding, no record.')
   })
@@ -164,7 +295,18 @@ describe('the owner’s page', () => {
   it('shows three photos at most, and none that was struck out', () => {
     const photos = new Map<string, Buffer>()
     for (const n of [81, 82, 83, 84, 85]) {
-      played.act({ what: 'add-photo', photoId: played.id(n), cylinder: 1, findingId: null, mime: 'image/png', widthPx: 2, heightPx: 2, bytes: 4, sha256: 'b'.repeat(64), words: `photo ${n}` })
+      played.act({
+        what: 'add-photo',
+        photoId: played.id(n),
+        cylinder: 1,
+        findingId: null,
+        mime: 'image/png',
+        widthPx: 2,
+        heightPx: 2,
+        bytes: 4,
+        sha256: 'b'.repeat(64),
+        words: `photo ${n}`,
+      })
       photos.set(played.id(n), Buffer.from(String(n)))
     }
     played.act({ what: 'strike-entry', entryId: played.id(81), reason: 'blurred' })
@@ -175,18 +317,31 @@ describe('the owner’s page', () => {
 })
 
 describe('the paper', () => {
-  it.each([['A4', '595.28 841.89'], ['LETTER', '612 792'] as const])('is %s where that is wanted', async (paper, size) => {
-    played.deck()
-    for (const print of [recordPdf, ownerPdf]) {
-      const pdf = (await print(played.snapshot, { unit: 'mm', paper: paper as RecordOptions['paper'] }, new Map())).toString('latin1')
-      expect(pdf.slice(0, 5)).toBe('%PDF-')
-      expect(pdf).toContain(`/MediaBox [0 0 ${size}]`)
-    }
-  })
+  it.each([['A4', '595.28 841.89'], ['LETTER', '612 792'] as const])(
+    'is %s where that is wanted',
+    async (paper, size) => {
+      played.deck()
+      for (const print of [recordPdf, ownerPdf]) {
+        const pdf = (
+          await print(played.snapshot, { unit: 'mm', paper: paper as RecordOptions['paper'] }, new Map())
+        ).toString('latin1')
+        expect(pdf.slice(0, 5)).toBe('%PDF-')
+        expect(pdf).toContain(`/MediaBox [0 0 ${size}]`)
+      }
+    },
+  )
 
   it('gives the owner one page', async () => {
     played.deck({}, 'as-found').deck()
-    for (const c of [1, 2, 3, 4, 5, 6]) played.act({ what: 'grade-cylinder', gradeId: played.id(60 + c), cylinder: c, grade: 'poor', suggested: 'good', words: '' })
+    for (const c of [1, 2, 3, 4, 5, 6])
+      played.act({
+        what: 'grade-cylinder',
+        gradeId: played.id(60 + c),
+        cylinder: c,
+        grade: 'poor',
+        suggested: 'good',
+        words: '',
+      })
     const pdf = (await ownerPdf(played.snapshot, mm, new Map())).toString('latin1')
     expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(1)
   })

@@ -41,30 +41,43 @@ export async function recordRoutes(app: FastifyInstance, { store, house }: Servi
   }
 
   const papersTurn = new Turn(PAPERS_WAITING)
-  const papers = [['record', 'The record as PDF', ''], ['owner', 'A page for the owner as PDF', '-owner']] as const
+  const papers = [
+    ['record', 'The record as PDF', ''],
+    ['owner', 'A page for the owner as PDF', '-owner'],
+  ] as const
   for (const [paper, summary, suffix] of papers) {
-    app.get(`/api/jobs/:jobId/${paper}.pdf`, { schema: { ...schema(summary), querystring: query } }, async (request, reply) => {
-      const options = request.query as z.infer<typeof query>
-      // One after the other from the first look: ten papers at once would take every line to the store from the readings.
-      const { pdf, number } = await papersTurn.run(async () => {
-        const snapshot = await open(request.params)
-        const make = async (anew: boolean) => {
-          const photos = await printablePhotos(snapshot, anew)
-          return house.run('makePaper', { paper, snapshot, options, photos }, { timeoutMs: PAPER_MS, transfer: [...photos.values()].map((p) => p.buffer) })
-        }
-        // A picture that opens here may still be one that paper does not bear: then each is made anew.
-        const made = await make(false).catch((error: unknown) => {
-          if (error instanceof ApiProblem && error.code === 'gave-up') return make(true)
-          throw error
+    app.get(
+      `/api/jobs/:jobId/${paper}.pdf`,
+      { schema: { ...schema(summary), querystring: query } },
+      async (request, reply) => {
+        const options = request.query as z.infer<typeof query>
+        // One after the other from the first look: ten papers at once would take every line to the store from the readings.
+        const { pdf, number } = await papersTurn.run(async () => {
+          const snapshot = await open(request.params)
+          const make = async (anew: boolean) => {
+            const photos = await printablePhotos(snapshot, anew)
+            return house.run(
+              'makePaper',
+              { paper, snapshot, options, photos },
+              { timeoutMs: PAPER_MS, transfer: [...photos.values()].map((p) => p.buffer) },
+            )
+          }
+          // A picture that opens here may still be one that paper does not bear: then each is made anew.
+          const made = await make(false).catch((error: unknown) => {
+            if (error instanceof ApiProblem && error.code === 'gave-up') return make(true)
+            throw error
+          })
+          return { pdf: made, number: snapshot.job.number }
         })
-        return { pdf: made, number: snapshot.job.number }
-      })
-      return attach(reply, 'application/pdf', fileName(number, `${suffix}.pdf`), 'inline').send(Buffer.from(pdf))
-    })
+        return attach(reply, 'application/pdf', fileName(number, `${suffix}.pdf`), 'inline').send(Buffer.from(pdf))
+      },
+    )
   }
 
   app.get('/api/jobs/:jobId/readings.csv', { schema: schema('All readings as CSV') }, async (request, reply) => {
     const snapshot = await open(request.params)
-    return attach(reply, 'text/csv; charset=utf-8', fileName(snapshot.job.number, '-readings.csv')).send(readingsCsv(snapshot))
+    return attach(reply, 'text/csv; charset=utf-8', fileName(snapshot.job.number, '-readings.csv')).send(
+      readingsCsv(snapshot),
+    )
   })
 }

@@ -1,11 +1,24 @@
-import { compile, createCoreContext, registerMessageCompiler, registerMessageResolver, resolveValue, translate } from '@intlify/core-base'
+import {
+  compile,
+  createCoreContext,
+  registerMessageCompiler,
+  registerMessageResolver,
+  resolveValue,
+  translate,
+} from '@intlify/core-base'
 import type { Said } from '#contract/words/say-move'
 import en from '#words/en.json'
 
 registerMessageCompiler(compile)
 registerMessageResolver(resolveValue)
 
-const context = createCoreContext({ locale: 'en', fallbackLocale: 'en', messages: { en }, missingWarn: false, fallbackWarn: false } as never)
+const context = createCoreContext({
+  locale: 'en',
+  fallbackLocale: 'en',
+  messages: { en },
+  missingWarn: false,
+  fallbackWarn: false,
+} as never)
 
 /** A message of the same files the interface uses. */
 export function word(key: string, params: Record<string, string | number> = {}): string {
@@ -14,7 +27,10 @@ export function word(key: string, params: Record<string, string | number> = {}):
 
 /** A message whose figures are written already, as the interface says it. */
 export function say(said: Said): string {
-  return word(said.key, { ...said.params, ...Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, word(key)])) })
+  return word(said.key, {
+    ...said.params,
+    ...Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, word(key)])),
+  })
 }
 
 /** A reason that the interface gave, in words; any other as it was written. */

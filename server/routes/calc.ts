@@ -21,11 +21,17 @@ export async function calcRoutes(app: FastifyInstance, { calc }: Services): Prom
     // The body stands in the documentation by its schema, but the core itself checks it, so that both ways answer alike.
     app.post(
       `/api/calc/${name}`,
-      { schema: { summary, tags: ['calculations'], body: input, response: { 422: apiError } }, validatorCompiler: () => (value) => ({ value }) },
+      {
+        schema: { summary, tags: ['calculations'], body: input, response: { 422: apiError } },
+        validatorCompiler: () => (value) => ({ value }),
+      },
       async (request, reply) => runCalc(calc, name, request.body ?? null, goneWith(reply)),
     )
   }
-  app.post('/api/calc/:name', { schema: { hide: true, params: z.object({ name: z.string() }) } }, async (request, reply) =>
-    runCalc(calc, (request.params as { name: string }).name, request.body ?? null, goneWith(reply)),
+  app.post(
+    '/api/calc/:name',
+    { schema: { hide: true, params: z.object({ name: z.string() }) } },
+    async (request, reply) =>
+      runCalc(calc, (request.params as { name: string }).name, request.body ?? null, goneWith(reply)),
   )
 }

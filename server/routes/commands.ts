@@ -9,7 +9,14 @@ export async function commandRoutes(app: FastifyInstance, { store, watch }: Serv
   const batch = new ReadingBatch(store)
   app.post(
     '/api/commands',
-    { schema: { summary: 'Carry out acts, each once', tags: ['work'], body: commandBatch, response: { 200: outcomes, 422: apiError, 503: apiError } } },
+    {
+      schema: {
+        summary: 'Carry out acts, each once',
+        tags: ['work'],
+        body: commandBatch,
+        response: { 200: outcomes, 422: apiError, 503: apiError },
+      },
+    },
     async (request) => {
       const { commands } = request.body as { commands: unknown[] }
       const answers: Outcome[] = []

@@ -21,15 +21,28 @@ export async function jobRoutes(app: FastifyInstance, { store, watch }: Services
     return { ok: true }
   })
 
-  app.get('/api/shop', { schema: { summary: 'People, gauges, engines and jobs', tags: ['shop'], response: { 200: shop } } }, () =>
-    readShop(store),
+  app.get(
+    '/api/shop',
+    { schema: { summary: 'People, gauges, engines and jobs', tags: ['shop'], response: { 200: shop } } },
+    () => readShop(store),
   )
 
-  app.get('/api/stock', { schema: { summary: 'Every liner and shim of the shop', tags: ['shop'], response: { 200: stock } } }, () => readStock(store))
+  app.get(
+    '/api/stock',
+    { schema: { summary: 'Every liner and shim of the shop', tags: ['shop'], response: { 200: stock } } },
+    () => readStock(store),
+  )
 
   app.get(
     '/api/jobs/:jobId',
-    { schema: { summary: 'Everything about one job', tags: ['work'], params: z.object({ jobId: z.string() }), response: { 200: snapshot, 404: apiError } } },
+    {
+      schema: {
+        summary: 'Everything about one job',
+        tags: ['work'],
+        params: z.object({ jobId: z.string() }),
+        response: { 200: snapshot, 404: apiError },
+      },
+    },
     async (request) => {
       const found = await readSnapshot(store, (request.params as { jobId: string }).jobId)
       if (!found) throw new ApiProblem('unknown-job')
@@ -38,19 +51,33 @@ export async function jobRoutes(app: FastifyInstance, { store, watch }: Services
   )
 
   let listening = 0
-  app.get('/api/jobs/:jobId/news', { schema: { summary: 'Server-sent events: the revision of a job, as it changes', tags: ['work'], params: jobParams } }, (request, reply) => {
-    const { jobId } = request.params as z.infer<typeof jobParams>
-    if (listening >= MOST_LISTENING) throw new ApiProblem('busy')
-    listening += 1
-    reply.hijack()
-    reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' })
-    reply.raw.write('retry: 500\n\n')
-    const stop = watch.listen(jobId, (revision) => reply.raw.write(`data: ${revision}\n\n`))
-    const alive = setInterval(() => reply.raw.write(': here\n\n'), KEEP_ALIVE_MS)
-    request.raw.on('close', () => {
-      listening -= 1
-      clearInterval(alive)
-      stop()
-    })
-  })
+  app.get(
+    '/api/jobs/:jobId/news',
+    {
+      schema: {
+        summary: 'Server-sent events: the revision of a job, as it changes',
+        tags: ['work'],
+        params: jobParams,
+      },
+    },
+    (request, reply) => {
+      const { jobId } = request.params as z.infer<typeof jobParams>
+      if (listening >= MOST_LISTENING) throw new ApiProblem('busy')
+      listening += 1
+      reply.hijack()
+      reply.raw.writeHead(200, {
+        'content-type': 'text/event-stream',
+        'cache-control': 'no-store',
+        'x-accel-buffering': 'no',
+      })
+      reply.raw.write('retry: 500\n\n')
+      const stop = watch.listen(jobId, (revision) => reply.raw.write(`data: ${revision}\n\n`))
+      const alive = setInterval(() => reply.raw.write(': here\n\n'), KEEP_ALIVE_MS)
+      request.raw.on('close', () => {
+        listening -= 1
+        clearInterval(alive)
+        stop()
+      })
+    },
+  )
 }

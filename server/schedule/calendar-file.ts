@@ -4,7 +4,11 @@ import { word } from '../record/words'
 
 /** The planned stages as an iCalendar file (RFC 5545); of one job where its id is given. */
 export function calendarFile(schedule: Schedule, shop: string, jobId?: string): string {
-  const calendar = ical({ name: word('schedule.calendar', { shop }), prodId: { company: 'Even Bore', product: 'Even Bore', language: 'EN' }, method: ICalCalendarMethod.PUBLISH })
+  const calendar = ical({
+    name: word('schedule.calendar', { shop }),
+    prodId: { company: 'Even Bore', product: 'Even Bore', language: 'EN' },
+    method: ICalCalendarMethod.PUBLISH,
+  })
   for (const task of schedule.tasks.filter((t) => jobId === undefined || t.jobId === jobId)) {
     calendar.createEvent({
       id: `${task.jobId}-${task.stage}@even-bore`,
@@ -12,7 +16,11 @@ export function calendarFile(schedule: Schedule, shop: string, jobId?: string): 
       start: new Date(task.fromAt),
       end: new Date(task.toAt),
       summary: word('schedule.event', { title: task.title, stage: word(`stage.${task.stage}`) }),
-      description: word('schedule.event-more', { hours: task.hours.toFixed(1), n: task.technician + 1, tool: task.tool ? word(`schedule.tool.${task.tool}`) : '—' }),
+      description: word('schedule.event-more', {
+        hours: task.hours.toFixed(1),
+        n: task.technician + 1,
+        tool: task.tool ? word(`schedule.tool.${task.tool}`) : '—',
+      }),
     })
   }
   return calendar.toString()

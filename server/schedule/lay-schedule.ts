@@ -18,7 +18,9 @@ export interface ScheduleTask {
 
 /** The end of a wanted day, by the shop's clock. */
 function endOfDay(day: string, calendar: WorkCalendar): string {
-  return new Date(Date.parse(`${day}T00:00:00Z`) + calendar.toHour * 3_600_000 - calendar.offsetMinutes * 60_000).toISOString()
+  return new Date(
+    Date.parse(`${day}T00:00:00Z`) + calendar.toHour * 3_600_000 - calendar.offsetMinutes * 60_000,
+  ).toISOString()
 }
 
 /** A plan of these jobs from now on: what is left of each, for the shop's people and tools. A job is planned up to the tool that the shop has none of. */
@@ -33,7 +35,12 @@ export async function laySchedule({ jobs, crew, madeAt, offsetMinutes }: Schedul
     const stages = stageHours(facts)
     const left = stages.filter((h) => h.leftH > 0)
     const stop = left.findIndex((h) => lacking(h) !== null)
-    return { facts, stages, planned: stop < 0 ? left : left.slice(0, stop), lacks: stop < 0 ? null : lacking(left[stop]!) }
+    return {
+      facts,
+      stages,
+      planned: stop < 0 ? left : left.slice(0, stop),
+      lacks: stop < 0 ? null : lacking(left[stop]!),
+    }
   })
   const plan = planShop({
     technicians: crew.technicians,
@@ -41,7 +48,12 @@ export async function laySchedule({ jobs, crew, madeAt, offsetMinutes }: Schedul
     jobs: hours.map(({ facts: { job }, planned }) => ({
       id: job.id,
       dueH: job.wantedBy ? workHoursBetween(madeAt, endOfDay(job.wantedBy, calendar), calendar) : null,
-      tasks: planned.map((h) => ({ stage: h.stage, hours: h.leftH, tool: stageLine[h.stage].tool, waitAfterH: stageLine[h.stage].waitAfterH })),
+      tasks: planned.map((h) => ({
+        stage: h.stage,
+        hours: h.leftH,
+        tool: stageLine[h.stage].tool,
+        waitAfterH: stageLine[h.stage].waitAfterH,
+      })),
     })),
   })
   const titles = new Map(jobs.map(({ job }) => [job.id, job.title]))
@@ -49,7 +61,11 @@ export async function laySchedule({ jobs, crew, madeAt, offsetMinutes }: Schedul
   return {
     madeAt,
     tasks: plan.tasks.map(({ startH, endH, ...t }) => ({
-      ...t, title: titles.get(t.jobId)!, fromAt: afterWorkHours(madeAt, startH, calendar, true), toAt: afterWorkHours(madeAt, endH, calendar, false), hours: endH - startH,
+      ...t,
+      title: titles.get(t.jobId)!,
+      fromAt: afterWorkHours(madeAt, startH, calendar, true),
+      toAt: afterWorkHours(madeAt, endH, calendar, false),
+      hours: endH - startH,
     })),
     jobs: hours.map(({ facts: { job }, stages, lacks }, i) => ({
       id: job.id,

@@ -13,5 +13,9 @@ const SCHEDULE_MS = 30_000
  */
 export async function readSchedule(store: Store, house: WorkPool, now: Date): Promise<Schedule> {
   const [{ crew }, jobs] = await Promise.all([readSettings(store), readOpenJobs(store)])
-  return house.run('laySchedule', { jobs, crew, madeAt: now.toISOString(), offsetMinutes: -now.getTimezoneOffset() }, { timeoutMs: SCHEDULE_MS })
+  return house.run(
+    'laySchedule',
+    { jobs, crew, madeAt: now.toISOString(), offsetMinutes: -now.getTimezoneOffset() },
+    { timeoutMs: SCHEDULE_MS },
+  )
 }

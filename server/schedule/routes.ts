@@ -10,18 +10,33 @@ import { readSchedule } from './read-schedule'
 /** The plan of all open jobs, and the same as calendar files. */
 export async function scheduleRoutes(app: FastifyInstance, { store, house }: Services): Promise<void> {
   const attach = (reply: FastifyReply, name: string, text: string) =>
-    reply.header('content-type', 'text/calendar; charset=utf-8').header('content-disposition', `attachment; filename="${name}"`).send(text)
+    reply
+      .header('content-type', 'text/calendar; charset=utf-8')
+      .header('content-disposition', `attachment; filename="${name}"`)
+      .send(text)
 
-  app.get('/api/schedule', { schema: { summary: 'The plan of all open jobs, made anew', tags: ['shop'], response: { 200: schedule } } }, () => readSchedule(store, house, new Date()))
+  app.get(
+    '/api/schedule',
+    { schema: { summary: 'The plan of all open jobs, made anew', tags: ['shop'], response: { 200: schedule } } },
+    () => readSchedule(store, house, new Date()),
+  )
 
-  app.get('/api/schedule.ics', { schema: { summary: 'The plan as an iCalendar file', tags: ['shop'] } }, async (_request, reply) => {
-    const { name } = await readSettings(store)
-    return attach(reply, 'even-bore-plan.ics', calendarFile(await readSchedule(store, house, new Date()), name))
-  })
+  app.get(
+    '/api/schedule.ics',
+    { schema: { summary: 'The plan as an iCalendar file', tags: ['shop'] } },
+    async (_request, reply) => {
+      const { name } = await readSettings(store)
+      return attach(reply, 'even-bore-plan.ics', calendarFile(await readSchedule(store, house, new Date()), name))
+    },
+  )
 
-  app.get('/api/jobs/:jobId/schedule.ics', { schema: { summary: 'The planned stages of one job as an iCalendar file', tags: ['shop'], params: jobParams } }, async (request, reply) => {
-    const { jobId } = request.params as z.infer<typeof jobParams>
-    const { name } = await readSettings(store)
-    return attach(reply, 'even-bore-job.ics', calendarFile(await readSchedule(store, house, new Date()), name, jobId))
-  })
+  app.get(
+    '/api/jobs/:jobId/schedule.ics',
+    { schema: { summary: 'The planned stages of one job as an iCalendar file', tags: ['shop'], params: jobParams } },
+    async (request, reply) => {
+      const { jobId } = request.params as z.infer<typeof jobParams>
+      const { name } = await readSettings(store)
+      return attach(reply, 'even-bore-job.ics', calendarFile(await readSchedule(store, house, new Date()), name, jobId))
+    },
+  )
 }

@@ -19,7 +19,16 @@ describe('the plan of the open jobs', () => {
     const { tasks, jobs } = await plan()
     expect(jobs.map((j) => j.title)).toEqual(['Ferry "Long Reach", main engine', 'Pump set B', 'Ferry spare engine'])
     const ferry = tasks.filter((t) => t.title.includes('Long Reach')).sort((a, b) => a.fromAt.localeCompare(b.fromAt))
-    expect(ferry.map((t) => t.stage)).toEqual(['counterbores', 'parts', 'repair-plan', 'cut', 'trial-fit', 'fit', 'final-check', 'record'])
+    expect(ferry.map((t) => t.stage)).toEqual([
+      'counterbores',
+      'parts',
+      'repair-plan',
+      'cut',
+      'trial-fit',
+      'fit',
+      'final-check',
+      'record',
+    ])
     expect(ferry.find((t) => t.stage === 'cut')!.tool).toBe('cutter')
     for (const t of tasks) expect(Date.parse(t.toAt)).toBeGreaterThanOrEqual(Date.parse(t.fromAt))
     expect(tasks.every((t) => t.technician < 2)).toBe(true)
@@ -29,7 +38,9 @@ describe('the plan of the open jobs', () => {
     const pump = await server.jobId('Pump')
     const left = async () => (await plan()).jobs.find((j) => j.id === pump)!.leftH
     const before = await left()
-    const [outcome] = await server.send(commandOf({ what: 'close-stage', stage: 'trial-fit', note: 'two on the line, accepted' }, pump, person))
+    const [outcome] = await server.send(
+      commandOf({ what: 'close-stage', stage: 'trial-fit', note: 'two on the line, accepted' }, pump, person),
+    )
     expect(outcome).toMatchObject({ result: 'done' })
     expect(await left()).toBeLessThan(before - 0.5)
     await server.send(commandOf({ what: 'archive-job', archived: true }, pump, person))
@@ -47,7 +58,13 @@ describe('the plan of the open jobs', () => {
     const own = linesOf((await server.app.inject(`/api/jobs/${spare}/schedule.ics`)).body)
     expect(own.filter((l) => l.startsWith('SUMMARY:')).map((l) => l.slice(8).split(': ')[1])).toContain('Protect')
     const first = tasks.filter((t) => t.jobId === spare).sort((a, b) => a.fromAt.localeCompare(b.fromAt))[0]!
-    expect(own.some((l) => l.startsWith('DTSTART') && l.endsWith(`${first.fromAt.slice(0, 16).replaceAll(/[-:]/g, '')}${first.fromAt.slice(17, 19)}Z`))).toBe(true)
+    expect(
+      own.some(
+        (l) =>
+          l.startsWith('DTSTART') &&
+          l.endsWith(`${first.fromAt.slice(0, 16).replaceAll(/[-:]/g, '')}${first.fromAt.slice(17, 19)}Z`),
+      ),
+    ).toBe(true)
   })
 
   it('goes up to the tool that the shop has none of, and says which', async () => {
@@ -56,10 +73,18 @@ describe('the plan of the open jobs', () => {
     const { tasks, jobs } = await plan()
     const ferry = jobs.find((j) => j.title.includes('Long Reach'))!
     expect(ferry.lacks).toBe('cutter')
-    expect(tasks.filter((t) => t.jobId === ferry.id).map((t) => t.stage)).toEqual(['counterbores', 'parts', 'repair-plan'])
-    expect(await server.send(commandOf({ what: 'set-crew', crew: { ...crew, toHour: crew.fromHour + 0.9 } }, null, person))).toMatchObject([{ code: 'bad-command' }])
+    expect(tasks.filter((t) => t.jobId === ferry.id).map((t) => t.stage)).toEqual([
+      'counterbores',
+      'parts',
+      'repair-plan',
+    ])
+    expect(
+      await server.send(commandOf({ what: 'set-crew', crew: { ...crew, toHour: crew.fromHour + 0.9 } }, null, person)),
+    ).toMatchObject([{ code: 'bad-command' }])
     // What an earlier version let in is planned all the same, however long it takes.
-    await server.store.sequelize.query(`UPDATE settings SET crew = JSON_SET(crew, '$.fromHour', 7, '$.toHour', 7.01, '$.days', JSON_ARRAY(3))`)
+    await server.store.sequelize.query(
+      `UPDATE settings SET crew = JSON_SET(crew, '$.fromHour', 7, '$.toHour', 7.01, '$.days', JSON_ARRAY(3))`,
+    )
     expect((await plan()).jobs.every((j) => Date.parse(j.endAt) > 0)).toBe(true)
     await server.send(commandOf({ what: 'set-crew', crew }, null, person))
   })

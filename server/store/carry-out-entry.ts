@@ -13,7 +13,8 @@ import { select } from './read-values'
 
 /** Seals and pressing wait for the dry fit, where there is one on the route. */
 function refuseBeforeDryFit(snapshot: Snapshot): void {
-  if (routeStages(snapshot).includes('trial-fit') && !isClosed(snapshot, 'trial-fit')) throw new Refusal('out-of-order', ['fit-not-open'])
+  if (routeStages(snapshot).includes('trial-fit') && !isClosed(snapshot, 'trial-fit'))
+    throw new Refusal('out-of-order', ['fit-not-open'])
 }
 
 async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promise<void> {
@@ -22,7 +23,8 @@ async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promi
     case 'tally-plug': {
       if (act.goesIn) return
       const { place = 'bore', item = 'foam-plug', count = 1 } = act
-      const there = readTally(snapshot).find((s) => s.cylinder === act.cylinder && s.place === place && s.item === item)?.count ?? 0
+      const there =
+        readTally(snapshot).find((s) => s.cylinder === act.cylinder && s.place === place && s.item === item)?.count ?? 0
       if (there < count) throw new Refusal('none-in', [String(act.cylinder)])
       return
     }
@@ -34,9 +36,16 @@ async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promi
       if (act.toMm < act.fromMm) throw new Refusal('bad-command', ['a finding ends above where it begins'])
       return
     case 'add-photo': {
-      const [stored] = await select(work.store, 'SELECT sha256, jobId FROM photoBytes WHERE id = :id', { id: act.photoId }, work.transaction)
-      if (!stored && (await isFull(work.store, snapshot.job.id, act.bytes, work.transaction))) throw new Refusal('photo-quota')
-      if (!stored || stored.sha256 !== act.sha256 || stored.jobId !== snapshot.job.id) throw new Refusal('photo-missing')
+      const [stored] = await select(
+        work.store,
+        'SELECT sha256, jobId FROM photoBytes WHERE id = :id',
+        { id: act.photoId },
+        work.transaction,
+      )
+      if (!stored && (await isFull(work.store, snapshot.job.id, act.bytes, work.transaction)))
+        throw new Refusal('photo-quota')
+      if (!stored || stored.sha256 !== act.sha256 || stored.jobId !== snapshot.job.id)
+        throw new Refusal('photo-missing')
       return
     }
     case 'decide-renewals':
@@ -66,7 +75,11 @@ export async function carryOutEntry(work: Work, snapshot: Snapshot, act: EntryAc
 }
 
 /** Strikes one entry out; it stays beside its strike. */
-export async function strikeOutEntry(work: Work, snapshot: Snapshot, act: Extract<JobAct, { what: 'strike-entry' }>): Promise<void> {
+export async function strikeOutEntry(
+  work: Work,
+  snapshot: Snapshot,
+  act: Extract<JobAct, { what: 'strike-entry' }>,
+): Promise<void> {
   const found = strikable.find(({ rows }) => snapshot[rows].some((e) => e.id === act.entryId))
   if (!found) throw new Refusal('too-early')
   refuseClosed(snapshot, found.struckIn)
@@ -74,7 +87,11 @@ export async function strikeOutEntry(work: Work, snapshot: Snapshot, act: Extrac
 }
 
 /** Changes what was taken in, or lays the job aside. Work in which something was done stays. */
-export async function changeJob(work: Work, snapshot: Snapshot, act: Extract<JobAct, { what: 'change-job' | 'archive-job' }>): Promise<void> {
+export async function changeJob(
+  work: Work,
+  snapshot: Snapshot,
+  act: Extract<JobAct, { what: 'change-job' | 'archive-job' }>,
+): Promise<void> {
   const where = { where: { id: snapshot.job.id }, transaction: work.transaction }
   if (act.what === 'archive-job') {
     await work.store.models.jobs.update({ archived: act.archived }, where)
@@ -83,7 +100,9 @@ export async function changeJob(work: Work, snapshot: Snapshot, act: Extract<Job
   refuseClosed(snapshot, 'record')
   if (act.work) {
     const wanted = stagesOf(act.work)
-    const kept = [...begunStages(snapshot), ...snapshot.closures.map((c) => c.stage)].filter((s) => routeStages(snapshot).includes(s) && !wanted.includes(s))
+    const kept = [...begunStages(snapshot), ...snapshot.closures.map((c) => c.stage)].filter(
+      (s) => routeStages(snapshot).includes(s) && !wanted.includes(s),
+    )
     if (kept.length > 0) throw new Refusal('stage-begun', [...new Set(kept)])
   }
   const { what: _, usage, ...rest } = act

@@ -12,7 +12,12 @@ export function refuseBlindCut(snapshot: Snapshot, act: Extract<JobAct, { what: 
 }
 
 /** A part that lies in another engine, or another bore of this one, cannot be taken. */
-export function refuseTaken(part: { label: string; fitted: { jobId: string; cylinder: number } | null } | undefined, jobId: string, cylinder: number, code: RefusalCode): void {
+export function refuseTaken(
+  part: { label: string; fitted: { jobId: string; cylinder: number } | null } | undefined,
+  jobId: string,
+  cylinder: number,
+  code: RefusalCode,
+): void {
   const elsewhere = part?.fitted && (part.fitted.jobId !== jobId || part.fitted.cylinder !== cylinder)
   if (!part || elsewhere) throw new Refusal(code, [part?.label ?? ''])
 }
@@ -37,7 +42,13 @@ export async function carryOutRepair(work: Work, snapshot: Snapshot, act: Repair
   }
   refuseUnknownCylinder(snapshot, act.cylinder)
   refuseClosed(snapshot, 'trial-fit')
-  if (act.linerId) refuseTaken(snapshot.liners.find((l) => l.id === act.linerId), jobId, act.cylinder, 'liner-taken')
+  if (act.linerId)
+    refuseTaken(
+      snapshot.liners.find((l) => l.id === act.linerId),
+      jobId,
+      act.cylinder,
+      'liner-taken',
+    )
   const { what: _, placementId, ...rest } = act
   return insert(work, 'placements', { id: placementId, ...row, ...rest })
 }

@@ -15,7 +15,8 @@ type SheetBody = Extract<ShopAct, { what: 'save-sheet' }>['sheet']
 async function insertSheet(work: Work, engineId: string, sheet: SheetBody): Promise<void> {
   const earlier = await rows(work.store, 'sheets', { engineId }, work.transaction)
   const kinds = [...sheet.links.map((l) => l.kind)].sort().join()
-  if (kinds !== [...seatLinks[sheet.seat]].sort().join()) throw new Refusal('bad-command', ['links do not belong to this seat'])
+  if (kinds !== [...seatLinks[sheet.seat]].sort().join())
+    throw new Refusal('bad-command', ['links do not belong to this seat'])
   await insert(work, 'sheets', {
     id: sheet.id,
     engineId,
@@ -30,7 +31,8 @@ async function insertSheet(work: Work, engineId: string, sheet: SheetBody): Prom
     personId: work.command.personId,
     at: new Date(work.command.at),
   })
-  for (const [position, link] of sheet.links.entries()) await insert(work, 'sheetLinks', { sheetId: sheet.id, position, ...link })
+  for (const [position, link] of sheet.links.entries())
+    await insert(work, 'sheetLinks', { sheetId: sheet.id, position, ...link })
 }
 
 async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>): Promise<void> {
@@ -64,9 +66,14 @@ function without(part: NewPart): Row {
   return row
 }
 
-async function insertReadings(work: Work, measured: { measureId: string; partId: string; readings: Reading[] }[]): Promise<void> {
+async function insertReadings(
+  work: Work,
+  measured: { measureId: string; partId: string; readings: Reading[] }[],
+): Promise<void> {
   const by = { personId: work.command.personId, at: new Date(work.command.at), seq: work.seq }
-  const found = measured.flatMap(({ measureId, partId, readings }) => readings.map((reading, position) => ({ measureId, position, partId, ...reading, ...by })))
+  const found = measured.flatMap(({ measureId, partId, readings }) =>
+    readings.map((reading, position) => ({ measureId, position, partId, ...reading, ...by })),
+  )
   await work.store.models.partReadings.bulkCreate(found, { transaction: work.transaction })
 }
 
@@ -84,10 +91,21 @@ async function endStudy(work: Work, studyId: string): Promise<void> {
   const { store, transaction } = work
   const [gauge] = await rows(store, 'gauges', { id: study.gaugeId }, transaction)
   const found = await rows(store, 'studyReadings', { studyId }, transaction)
-  const readings = latestOfStudy(found.map((r) => ({ part: String(r.part), operator: String(r.operator), trial: Number(r.trial), valueMm: Number(r.valueMm), seq: Number(r.seq) })))
+  const readings = latestOfStudy(
+    found.map((r) => ({
+      part: String(r.part),
+      operator: String(r.operator),
+      trial: Number(r.trial),
+      valueMm: Number(r.valueMm),
+      seq: Number(r.seq),
+    })),
+  )
   try {
     const { gaugeMm } = studyGauge({ readings, resolutionMm: Number(gauge?.resolutionMm) })
-    await store.models.gauges.update({ repeatabilityMm: gaugeMm, basis: 'study' }, { where: { id: study.gaugeId }, transaction })
+    await store.models.gauges.update(
+      { repeatabilityMm: gaugeMm, basis: 'study' },
+      { where: { id: study.gaugeId }, transaction },
+    )
   } catch (error) {
     if (error instanceof CalcError) throw new Refusal('study-incomplete', [error.message])
     throw error
@@ -122,15 +140,24 @@ export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
       const engines = new Set((await rows(store, 'engines', {}, transaction)).map((e) => e.id))
       if (act.parts.some((p) => !engines.has(p.engineId))) throw new Refusal('unknown-engine')
       const fresh = { fittedJobId: null, fittedCylinder: null }
-      const shims = act.parts.flatMap((p) => (p.kind === 'shim' ? [{ ...without(p), actualMm: p.nominalMm, ...fresh }] : []))
+      const shims = act.parts.flatMap((p) =>
+        p.kind === 'shim' ? [{ ...without(p), actualMm: p.nominalMm, ...fresh }] : [],
+      )
       const liners = act.parts.flatMap((p) => (p.kind === 'liner' ? [{ ...without(p), ...fresh }] : []))
       await store.models.shims.bulkCreate(shims, { transaction })
       await store.models.liners.bulkCreate(liners, { transaction })
-      await insertReadings(work, act.parts.map((p) => ({ measureId: p.id, partId: p.id, readings: p.readings })))
+      await insertReadings(
+        work,
+        act.parts.map((p) => ({ measureId: p.id, partId: p.id, readings: p.readings })),
+      )
       return
     }
     case 'measure-part': {
-      const found = (await Promise.all((['shims', 'liners'] as const).map((table) => rows(store, table, { id: act.partId }, transaction)))).flat()
+      const found = (
+        await Promise.all(
+          (['shims', 'liners'] as const).map((table) => rows(store, table, { id: act.partId }, transaction)),
+        )
+      ).flat()
       if (found.length === 0) throw new Refusal('unknown-part')
       return insertReadings(work, [act])
     }

@@ -23,17 +23,23 @@ beforeAll(async () => {
 afterAll(() => server.stop())
 
 const inFerry = (act: JobAct) => commandOf(act, ferry, person)
-const openSet = (setId: string, cylinder = 1, stage: 'trial-fit' | 'as-found' = 'trial-fit') => inFerry({ what: 'open-set', setId, cylinder, stage, gaugeId, zeroOn: 'deck' })
-const reading = (setId: string, valueMm: number, angleDeg = 0) => inFerry({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg, valueMm, source: 'typed' })
+const openSet = (setId: string, cylinder = 1, stage: 'trial-fit' | 'as-found' = 'trial-fit') =>
+  inFerry({ what: 'open-set', setId, cylinder, stage, gaugeId, zeroOn: 'deck' })
+const reading = (setId: string, valueMm: number, angleDeg = 0) =>
+  inFerry({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg, valueMm, source: 'typed' })
 const only = async (...commands: unknown[]) => (await server.send(...commands)).at(-1)
-const readingsOf = async (setId: string): Promise<Snapshot['readings']> => (await server.snapshot(ferry)).readings.filter((r) => r.setId === setId)
+const readingsOf = async (setId: string): Promise<Snapshot['readings']> =>
+  (await server.snapshot(ferry)).readings.filter((r) => r.setId === setId)
 
 describe('a command', () => {
   it('is carried out once, however often it arrives', async () => {
     const setId = randomUUID()
     const one = reading(setId, 0.1)
     await server.send(openSet(setId))
-    expect(await server.send(one, one)).toMatchObject([{ result: 'done', again: false }, { result: 'done', again: true }])
+    expect(await server.send(one, one)).toMatchObject([
+      { result: 'done', again: false },
+      { result: 'done', again: true },
+    ])
     expect(await only(one)).toMatchObject({ result: 'done', again: true })
     expect(await readingsOf(setId)).toHaveLength(1)
   })
@@ -54,34 +60,78 @@ describe('a command', () => {
     const later = reading(setId, 0.102, 90)
     // What follows an early one is not looked at: the device sends it again in order.
     expect(await server.send(early, later)).toMatchObject([{ result: 'refused', code: 'too-early' }])
-    expect(await server.send(openSet(setId), early, later)).toMatchObject([{ result: 'done' }, { result: 'done', again: false }, { result: 'done' }])
+    expect(await server.send(openSet(setId), early, later)).toMatchObject([
+      { result: 'done' },
+      { result: 'done', again: false },
+      { result: 'done' },
+    ])
     expect((await readingsOf(setId)).map((r) => r.valueMm)).toEqual([0.101, 0.102])
   })
 
   it('keeps lengths exactly, thou too', async () => {
     const setId = randomUUID()
-    await server.send(openSet(setId), reading(setId, 0.1143), reading(setId, 0.1150620001, 90), reading(setId, -0.0002540005, 180))
-    expect((await readingsOf(setId)).map((r) => r.valueMm)).toEqual([0.1143, 0.115062, -0.000254001].map((v, i) => (i === 2 ? expect.closeTo(v, 8) : v)))
+    await server.send(
+      openSet(setId),
+      reading(setId, 0.1143),
+      reading(setId, 0.1150620001, 90),
+      reading(setId, -0.0002540005, 180),
+    )
+    expect((await readingsOf(setId)).map((r) => r.valueMm)).toEqual(
+      [0.1143, 0.115062, -0.000254001].map((v, i) => (i === 2 ? expect.closeTo(v, 8) : v)),
+    )
   })
 
   it('refuses what is broken, in words that say where', async () => {
-    const bad = { ...reading(randomUUID(), 0.1), act: { what: 'take-reading', readingId: 'x', setId: randomUUID(), angleDeg: 0, valueMm: 1e9, source: 'typed' } }
+    const bad = {
+      ...reading(randomUUID(), 0.1),
+      act: { what: 'take-reading', readingId: 'x', setId: randomUUID(), angleDeg: 0, valueMm: 1e9, source: 'typed' },
+    }
     expect(await only(bad)).toMatchObject({ result: 'refused', code: 'bad-command' })
     expect(await only('nonsense')).toMatchObject({ result: 'refused', code: 'bad-command', commandId: '' })
-    expect(await only({ ...reading(randomUUID(), 0.1), at: 'yesterday' })).toMatchObject({ code: 'bad-command', details: ['at must be a time in UTC'].map(() => expect.stringContaining('at ')) })
+    expect(await only({ ...reading(randomUUID(), 0.1), at: 'yesterday' })).toMatchObject({
+      code: 'bad-command',
+      details: ['at must be a time in UTC'].map(() => expect.stringContaining('at ')),
+    })
   })
 
   it.each([
     ['unknown-cylinder', () => openSet(randomUUID(), 9)],
-    ['unknown-gauge', () => inFerry({ what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'trial-fit', gaugeId: randomUUID(), zeroOn: 'deck' })],
+    [
+      'unknown-gauge',
+      () =>
+        inFerry({
+          what: 'open-set',
+          setId: randomUUID(),
+          cylinder: 1,
+          stage: 'trial-fit',
+          gaugeId: randomUUID(),
+          zeroOn: 'deck',
+        }),
+    ],
     ['stage-closed', () => openSet(randomUUID(), 1, 'as-found')],
     ['unknown-job', () => commandOf({ what: 'close-stage', stage: 'trial-fit', note: '' }, randomUUID(), person)],
-    ['unknown-job', () => commandOf({ what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }, randomUUID(), person)],
+    [
+      'unknown-job',
+      () =>
+        commandOf(
+          { what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' },
+          randomUUID(),
+          person,
+        ),
+    ],
     ['unknown-person', () => commandOf({ what: 'close-stage', stage: 'trial-fit', note: '' }, ferry, randomUUID())],
     ['nobody-named', () => commandOf({ what: 'close-stage', stage: 'trial-fit', note: '' }, ferry, null)],
     ['gate', () => inFerry({ what: 'close-stage', stage: 'trial-fit', note: 'I insist' })],
     ['stale-sheet', () => inFerry({ what: 'adopt-sheet', sheetId: randomUUID() })],
-    ['unknown-engine', () => commandOf({ what: 'start-job', jobId: randomUUID(), engineId: randomUUID(), title: 'x', complaint: '' }, null, person)],
+    [
+      'unknown-engine',
+      () =>
+        commandOf(
+          { what: 'start-job', jobId: randomUUID(), engineId: randomUUID(), title: 'x', complaint: '' },
+          null,
+          person,
+        ),
+    ],
   ] as const)('is refused as %s', async (code, make) => {
     const command = make()
     expect(await only(command)).toMatchObject({ result: 'refused', code })
@@ -109,11 +159,17 @@ describe('readings', () => {
   it('are struck out, never overwritten', async () => {
     const setId = randomUUID()
     const one = reading(setId, 0.9)
-    const strike = inFerry({ what: 'strike-reading', readingId: (one.act as { readingId: string }).readingId, reason: 'slip' })
+    const strike = inFerry({
+      what: 'strike-reading',
+      readingId: (one.act as { readingId: string }).readingId,
+      reason: 'slip',
+    })
     expect(await server.send(openSet(setId), one, strike)).toHaveLength(3)
     expect(await readingsOf(setId)).toMatchObject([{ valueMm: 0.9, struck: { personId: person, reason: 'slip' } }])
     expect(await only({ ...strike, commandId: randomUUID() })).toMatchObject({ code: 'already-struck' })
-    expect(await only(inFerry({ what: 'strike-reading', readingId: randomUUID(), reason: '' }))).toMatchObject({ code: 'too-early' })
+    expect(await only(inFerry({ what: 'strike-reading', readingId: randomUUID(), reason: '' }))).toMatchObject({
+      code: 'too-early',
+    })
   })
 
   it('of many devices at once all arrive, each once', async () => {
@@ -139,7 +195,8 @@ describe('readings', () => {
 })
 
 describe('cuts and shims', () => {
-  const fit = (shimId: string | null, cylinder: number, jobId = ferry) => commandOf({ what: 'fit-shim', fitId: randomUUID(), cylinder, shimId, expectMm: 0.1 }, jobId, person)
+  const fit = (shimId: string | null, cylinder: number, jobId = ferry) =>
+    commandOf({ what: 'fit-shim', fitId: randomUUID(), cylinder, shimId, expectMm: 0.1 }, jobId, person)
 
   it('put a shim into one bore only', async () => {
     const shim = (await server.snapshot(ferry)).shims.find((s) => s.label === 'A1')!
@@ -152,20 +209,30 @@ describe('cuts and shims', () => {
   })
 
   it('take the shim out of a bore that is cut, and put it back when the cut is struck out', async () => {
-    const lying = async () => (await server.snapshot(ferry)).shims.find((s) => s.label === 'B1')!.fitted?.cylinder ?? null
+    const lying = async () =>
+      (await server.snapshot(ferry)).shims.find((s) => s.label === 'B1')!.fitted?.cylinder ?? null
     const shim = (await server.snapshot(ferry)).shims.find((s) => s.label === 'B1')!
     const cutId = randomUUID()
     await server.send(fit(shim.id, 5))
     expect(await lying()).toBe(5)
-    await server.send(inFerry({ what: 'cut-pass', cutId, cylinder: 5, kind: 'rough', leavesMm: [0.03, 0.04], expectMm: 0.1 }))
+    await server.send(
+      inFerry({ what: 'cut-pass', cutId, cylinder: 5, kind: 'rough', leavesMm: [0.03, 0.04], expectMm: 0.1 }),
+    )
     expect(await lying()).toBeNull()
-    expect((await server.snapshot(ferry)).cuts.find((c) => c.id === cutId)).toMatchObject({ leavesMm: [0.03, 0.04], packMm: 0.07 })
+    expect((await server.snapshot(ferry)).cuts.find((c) => c.id === cutId)).toMatchObject({
+      leavesMm: [0.03, 0.04],
+      packMm: 0.07,
+    })
     await server.send(inFerry({ what: 'strike-cut', cutId, reason: 'wrong bore' }))
     expect(await lying()).toBe(5)
   })
 
   it('are held back where the bore is none of this engine', async () => {
-    expect(await only(inFerry({ what: 'cut-pass', cutId: randomUUID(), cylinder: 7, kind: 'rough', leavesMm: [0.03], expectMm: 0 }))).toMatchObject({ code: 'unknown-cylinder' })
+    expect(
+      await only(
+        inFerry({ what: 'cut-pass', cutId: randomUUID(), cylinder: 7, kind: 'rough', leavesMm: [0.03], expectMm: 0 }),
+      ),
+    ).toMatchObject({ code: 'unknown-cylinder' })
   })
 })
 
@@ -177,25 +244,46 @@ describe('stages', () => {
     expect(readDeck(await server.snapshot(pump), 'trial-fit').overall).toBe('unsure')
     expect(await only(close(''))).toMatchObject({ code: 'gate', details: ['unsure:7,4'] })
     expect(await only(close('accepted by the lead'))).toMatchObject({ result: 'done' })
-    expect(await only(inPump({ what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }))).toMatchObject({ code: 'stage-closed', details: ['trial-fit'] })
-    expect(await only(inPump({ what: 'cut-pass', cutId: randomUUID(), cylinder: 1, kind: 'rough', leavesMm: [0.03], expectMm: 0 }))).toMatchObject({ code: 'stage-closed' })
+    expect(
+      await only(
+        inPump({ what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }),
+      ),
+    ).toMatchObject({ code: 'stage-closed', details: ['trial-fit'] })
+    expect(
+      await only(
+        inPump({ what: 'cut-pass', cutId: randomUUID(), cylinder: 1, kind: 'rough', leavesMm: [0.03], expectMm: 0 }),
+      ),
+    ).toMatchObject({ code: 'stage-closed' })
     expect(await only(close('again'))).toMatchObject({ code: 'stage-closed' })
     const { closures } = await server.snapshot(pump)
-    expect(closures.at(-1)).toMatchObject({ stage: 'trial-fit', closes: true, personId: person, note: 'accepted by the lead' })
+    expect(closures.at(-1)).toMatchObject({
+      stage: 'trial-fit',
+      closes: true,
+      personId: person,
+      note: 'accepted by the lead',
+    })
     expect(closures.at(-1)!.hash).toMatch(/^[0-9a-f]{64}$/)
   })
 
   it('open again for a reason, and take readings again', async () => {
     await server.send(inPump({ what: 'reopen-stage', stage: 'trial-fit', note: 'cylinder 4 once more' }))
-    expect(await only(inPump({ what: 'open-set', setId: randomUUID(), cylinder: 4, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }))).toMatchObject({ result: 'done' })
+    expect(
+      await only(
+        inPump({ what: 'open-set', setId: randomUUID(), cylinder: 4, stage: 'trial-fit', gaugeId, zeroOn: 'deck' }),
+      ),
+    ).toMatchObject({ result: 'done' })
   })
 })
 
 describe('a signed job', () => {
   it('is opened from its end backward, and only for a reason', async () => {
     const loader = await server.jobId('loader')
-    const inLoader = (stage: 'record' | 'final-check', note: string) => commandOf({ what: 'reopen-stage', stage, note }, loader, person)
-    expect(await only(inLoader('final-check', 'one more look'))).toMatchObject({ code: 'gate', details: ['later-closed:record'] })
+    const inLoader = (stage: 'record' | 'final-check', note: string) =>
+      commandOf({ what: 'reopen-stage', stage, note }, loader, person)
+    expect(await only(inLoader('final-check', 'one more look'))).toMatchObject({
+      code: 'gate',
+      details: ['later-closed:record'],
+    })
     expect(await only(inLoader('record', ''))).toMatchObject({ code: 'bad-command' })
     expect(await only(inLoader('record', 'one more look'))).toMatchObject({ result: 'done' })
     expect(await only(inLoader('final-check', 'one more look'))).toMatchObject({ result: 'done' })
@@ -209,8 +297,21 @@ describe('the shop', () => {
     const engine = (await server.shop()).engines.find((e) => e.name === 'Tarrock 6L-140')!
     const { seat, links, limits } = engine.sheets[0]!
     const id = randomUUID()
-    expect(await only(inShop({ what: 'save-sheet', engineId: engine.id, sheet: { id, seat, links, limits: { ...limits, maxMm: 0.13 }, source: 'bulletin' } }))).toMatchObject({ result: 'done' })
-    expect((await server.shop()).engines.find((e) => e.id === engine.id)!.sheets.map((s) => [s.version, s.limits.maxMm])).toEqual([[1, 0.14], [2, 0.13]])
+    expect(
+      await only(
+        inShop({
+          what: 'save-sheet',
+          engineId: engine.id,
+          sheet: { id, seat, links, limits: { ...limits, maxMm: 0.13 }, source: 'bulletin' },
+        }),
+      ),
+    ).toMatchObject({ result: 'done' })
+    expect(
+      (await server.shop()).engines.find((e) => e.id === engine.id)!.sheets.map((s) => [s.version, s.limits.maxMm]),
+    ).toEqual([
+      [1, 0.14],
+      [2, 0.13],
+    ])
     expect((await server.snapshot(ferry)).sheet.version).toBe(1)
     await server.send(inFerry({ what: 'adopt-sheet', sheetId: id }))
     expect((await server.snapshot(ferry)).sheet.version).toBe(2)
@@ -221,9 +322,15 @@ describe('the shop', () => {
     const engine = (await server.shop()).engines[0]!
     const { seat, links, limits } = engine.sheets[0]!
     const sheet = { id: randomUUID(), seat, links, limits, source: '' }
-    expect(await only(inShop({ what: 'save-sheet', engineId: engine.id, sheet: { ...sheet, limits: { ...limits, minMm: 0.5 } } }))).toMatchObject({ code: 'bad-command', details: [expect.stringContaining('limits-crossed')] })
+    expect(
+      await only(
+        inShop({ what: 'save-sheet', engineId: engine.id, sheet: { ...sheet, limits: { ...limits, minMm: 0.5 } } }),
+      ),
+    ).toMatchObject({ code: 'bad-command', details: [expect.stringContaining('limits-crossed')] })
     const other = seat === 'mid-stop' ? ('top-stop' as const) : ('mid-stop' as const)
-    expect(await only(inShop({ what: 'save-sheet', engineId: engine.id, sheet: { ...sheet, seat: other } }))).toMatchObject({ code: 'bad-command' })
+    expect(
+      await only(inShop({ what: 'save-sheet', engineId: engine.id, sheet: { ...sheet, seat: other } })),
+    ).toMatchObject({ code: 'bad-command' })
   })
 
   it('starts a job with the next number, on the newest sheet', async () => {
@@ -236,7 +343,14 @@ describe('the shop', () => {
   })
 
   it('takes new tools', async () => {
-    const tooling = { leavesMm: [0.05, 0.1], maxLeavesPerPack: 2, maxPassMm: 0.2, finishMm: 0.04, cutterBiasMm: -0.002, cleanupMm: 0.03 }
+    const tooling = {
+      leavesMm: [0.05, 0.1],
+      maxLeavesPerPack: 2,
+      maxPassMm: 0.2,
+      finishMm: 0.04,
+      cutterBiasMm: -0.002,
+      cleanupMm: 0.03,
+    }
     await server.send(inShop({ what: 'set-tooling', tooling }))
     expect((await server.shop()).tooling).toEqual(tooling)
   })
@@ -246,15 +360,27 @@ describe('readings that arrive together', () => {
   it('are stored together, and an odd one among them spoils none', async () => {
     const [setId, ended, unknown] = [randomUUID(), randomUUID(), randomUUID()]
     const twice = reading(setId, 0.2)
-    await server.send(openSet(setId), openSet(ended, 2), inFerry({ what: 'close-set', setId: ended, zeroMm: null }), twice)
+    await server.send(
+      openSet(setId),
+      openSet(ended, 2),
+      inFerry({ what: 'close-set', setId: ended, zeroMm: null }),
+      twice,
+    )
     const good = Array.from({ length: 10 }, (_, i) => reading(setId, (110 + i) / 1000, 90))
     const odd = [twice, reading(ended, 0.3), reading(unknown, 0.3), { ...reading(setId, 0.3), jobId: pump }]
     const answers = await Promise.all([...good.slice(0, 5), ...odd, ...good.slice(5)].map((c) => only(c)))
     expect(answers.map((a) => (a!.result === 'done' ? (a!.again ? 'again' : 'done') : a!.code))).toEqual([
-      ...Array<string>(5).fill('done'), 'again', 'set-closed', 'too-early', 'too-early', ...Array<string>(5).fill('done'),
+      ...Array<string>(5).fill('done'),
+      'again',
+      'set-closed',
+      'too-early',
+      'too-early',
+      ...Array<string>(5).fill('done'),
     ])
     const stored = await readingsOf(setId)
-    expect(stored.map((r) => r.valueMm).sort()).toEqual([...good.map((g) => (g.act as { valueMm: number }).valueMm), 0.2].sort())
+    expect(stored.map((r) => r.valueMm).sort()).toEqual(
+      [...good.map((g) => (g.act as { valueMm: number }).valueMm), 0.2].sort(),
+    )
     expect(new Set(stored.map((r) => r.seq)).size).toBe(11)
   })
 })

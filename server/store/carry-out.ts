@@ -6,7 +6,14 @@ import type { StageName } from '#core/job/stages'
 import { applyAct, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import type { Closure, Snapshot } from '#core/job/snapshot'
-import { command as commandSchema, isJobAct, type Command, type JobAct, type Outcome, type RefusalCode } from '#contract/commands'
+import {
+  command as commandSchema,
+  isJobAct,
+  type Command,
+  type JobAct,
+  type Outcome,
+  type RefusalCode,
+} from '#contract/commands'
 import { rounded } from '#contract/sensible'
 import { readSnapshot } from './read'
 import { parseCommand } from './parse-command'
@@ -50,7 +57,12 @@ async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>)
   )
   if (!job) throw new Refusal('unknown-job')
   if (Number(job.stageClosed)) throw new Refusal('stage-closed', [act.stage])
-  if (!list<number[][]>(job.broughtHeads ?? job.heads).flat().includes(act.cylinder)) throw new Refusal('unknown-cylinder', [String(act.cylinder)])
+  if (
+    !list<number[][]>(job.broughtHeads ?? job.heads)
+      .flat()
+      .includes(act.cylinder)
+  )
+    throw new Refusal('unknown-cylinder', [String(act.cylinder)])
   const [gauge] = await rows(work.store, 'gauges', { id: act.gaugeId }, work.transaction)
   if (!gauge) throw new Refusal('unknown-gauge')
   const rule = job.rule as 'guarded' | 'plain'
@@ -61,7 +73,10 @@ async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>)
     stage: act.stage,
     gaugeId: act.gaugeId,
     sheetId: job.sheetId,
-    uncertaintyMm: uncertaintyByRuleMm(rule, { repeatabilityMm: Number(gauge.repeatabilityMm), resolutionMm: Number(gauge.resolutionMm) }),
+    uncertaintyMm: uncertaintyByRuleMm(rule, {
+      repeatabilityMm: Number(gauge.repeatabilityMm),
+      resolutionMm: Number(gauge.resolutionMm),
+    }),
     rule,
     zeroOn: act.zeroOn,
     masterMm: act.masterMm ?? null,
@@ -80,7 +95,12 @@ async function doCloseSet(work: Work, act: Extract<JobAct, { what: 'close-set' }
   const set = await openSet(work, act.setId)
   const [gauge] = await rows(work.store, 'gauges', { id: set.gaugeId }, work.transaction)
   const u = gaugeUncertaintyMm(Number(gauge?.repeatabilityMm), Number(gauge?.resolutionMm))
-  await insert(work, 'setClosings', { setId: act.setId, zeroMm: act.zeroMm, zeroMoved: zeroMoved(act.zeroMm, u), ...stamp(work) })
+  await insert(work, 'setClosings', {
+    setId: act.setId,
+    zeroMm: act.zeroMm,
+    zeroMoved: zeroMoved(act.zeroMm, u),
+    ...stamp(work),
+  })
 }
 
 /**
@@ -111,15 +131,35 @@ async function layParts(work: Work, before: Snapshot, after: Snapshot): Promise<
 }
 
 /** Closes a stage or opens it again: what is here now goes under the seal, and with a signature what surrounds the job. */
-async function insertClosure(work: Work, snapshot: Snapshot, act: { stage: StageName; note: string }, closes: boolean): Promise<void> {
+async function insertClosure(
+  work: Work,
+  snapshot: Snapshot,
+  act: { stage: StageName; note: string },
+  closes: boolean,
+): Promise<void> {
   const { personId, at, seq } = stamp(work)
   const storedAt = new Date()
   const closure: Closure = {
-    seq, personId: personId as string, at: at.toISOString(), stage: act.stage, closes, note: act.note, hash: '',
-    sealVersion: SEAL_VERSION, storedAt: storedAt.toISOString(), kept: closes && act.stage === 'record' ? keptOf(snapshot) : null,
+    seq,
+    personId: personId as string,
+    at: at.toISOString(),
+    stage: act.stage,
+    closes,
+    note: act.note,
+    hash: '',
+    sealVersion: SEAL_VERSION,
+    storedAt: storedAt.toISOString(),
+    kept: closes && act.stage === 'record' ? keptOf(snapshot) : null,
   }
   const round = snapshot.closures.filter((c) => c.stage === act.stage).length
-  await insert(work, 'closures', { ...closure, jobId: snapshot.job.id, hash: sealOf(snapshot, closure), round, storedAt, at })
+  await insert(work, 'closures', {
+    ...closure,
+    jobId: snapshot.job.id,
+    hash: sealOf(snapshot, closure),
+    round,
+    storedAt,
+    at,
+  })
 }
 
 /** Acts that are judged on the whole job, as it stands. */
@@ -127,7 +167,11 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
   const jobId = work.command.jobId as string
   const snapshot = await readSnapshot(work.store, jobId, work.transaction)
   if (!snapshot) throw new Refusal('unknown-job')
-  const after = applyAct(snapshot, act as SnapshotAct, { seq: work.seq, at: work.command.at, personId: work.command.personId as string })
+  const after = applyAct(snapshot, act as SnapshotAct, {
+    seq: work.seq,
+    at: work.command.at,
+    personId: work.command.personId as string,
+  })
   switch (act.what) {
     case 'strike-reading': {
       const set = snapshot.sets.find((s) => s.id === snapshot.readings.find((r) => r.id === act.readingId)?.setId)
@@ -142,7 +186,8 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       const { packMm, biasMm, unmeasured } = after.cuts.find((c) => c.id === act.cutId)!
       const { leavesMm, cutId, what: _, ...rest } = act
       await insert(work, 'cuts', { id: cutId, jobId, packMm, ...rest, biasMm, unmeasured, ...stamp(work) })
-      for (const [position, thicknessMm] of leavesMm.entries()) await insert(work, 'cutLeaves', { cutId, position, thicknessMm })
+      for (const [position, thicknessMm] of leavesMm.entries())
+        await insert(work, 'cutLeaves', { cutId, position, thicknessMm })
       break
     }
     case 'strike-cut':
@@ -166,12 +211,20 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       refuseClosed(snapshot, act.stage)
       const problems = gateProblems(snapshot, act.stage)
       const hard = problems.filter((p) => !p.soft || act.note === '')
-      if (hard.length > 0) throw new Refusal('gate', hard.map((p) => `${p.code}:${p.cylinders.join(',')}`))
+      if (hard.length > 0)
+        throw new Refusal(
+          'gate',
+          hard.map((p) => `${p.code}:${p.cylinders.join(',')}`),
+        )
       await insertClosure(work, snapshot, act, true)
       break
     }
     case 'reopen-stage':
-      if (laterClosed(snapshot, act.stage).length > 0) throw new Refusal('gate', laterClosed(snapshot, act.stage).map((s) => `later-closed:${s}`))
+      if (laterClosed(snapshot, act.stage).length > 0)
+        throw new Refusal(
+          'gate',
+          laterClosed(snapshot, act.stage).map((s) => `later-closed:${s}`),
+        )
       await insertClosure(work, snapshot, act, false)
       break
     case 'strike-wear':
@@ -196,7 +249,10 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
     case 'adopt-sheet':
       if (!snapshot.sheets.some((s) => s.id === act.sheetId)) throw new Refusal('stale-sheet')
       refuseClosed(snapshot, 'record')
-      await work.store.models.jobs.update({ sheetId: act.sheetId }, { where: { id: jobId }, transaction: work.transaction })
+      await work.store.models.jobs.update(
+        { sheetId: act.sheetId },
+        { where: { id: jobId }, transaction: work.transaction },
+      )
       break
   }
   await layParts(work, snapshot, after)
@@ -209,7 +265,12 @@ async function doInJob(work: Work, act: JobAct): Promise<void> {
   return doOnWholeJob(work, act)
 }
 
-async function record(store: Store, command: Command, refusal: Refusal | null, transaction?: Transaction): Promise<number> {
+async function record(
+  store: Store,
+  command: Command,
+  refusal: Refusal | null,
+  transaction?: Transaction,
+): Promise<number> {
   const row = await store.models.events.create(
     {
       commandId: command.commandId,
@@ -291,13 +352,22 @@ export async function carryOut(store: Store, raw: unknown): Promise<Outcome> {
       const earlier = await earlierOutcome(store, command)
       if (earlier) return earlier
       const closedTwice = command.act.what === 'close-stage' && 'closures_round' in error.fields
-      return refuse(store, command, closedTwice ? new Refusal('stage-closed', [(command.act as { stage: string }).stage]) : new Refusal('id-taken'))
+      return refuse(
+        store,
+        command,
+        closedTwice ? new Refusal('stage-closed', [(command.act as { stage: string }).stage]) : new Refusal('id-taken'),
+      )
     }
     if (error instanceof Refusal) return refuse(store, command, error)
     if (isDatabaseAway(error)) throw error
     // One act that cannot be kept, or that the server fails at, holds up nothing behind it.
     console.error(`act ${command.act.what} ${command.commandId} failed:`, error)
-    return { commandId: command.commandId, result: 'refused', code: cannotBeKept(error) ? 'cannot-be-kept' : 'failed', details: [] }
+    return {
+      commandId: command.commandId,
+      result: 'refused',
+      code: cannotBeKept(error) ? 'cannot-be-kept' : 'failed',
+      details: [],
+    }
   }
 }
 

@@ -22,7 +22,9 @@ export const entryTables: Record<EntryWhat, TableName> = {
 
 /** The table of each collection that lies under a seal. */
 export const collectionTables: Record<EntryCollection, TableName> = {
-  ...(Object.fromEntries(Object.entries(entryTables).map(([what, table]) => [entryRows[what as EntryWhat].rows, table])) as Record<(typeof entryRows)[EntryWhat]['rows'], TableName>),
+  ...(Object.fromEntries(
+    Object.entries(entryTables).map(([what, table]) => [entryRows[what as EntryWhat].rows, table]),
+  ) as Record<(typeof entryRows)[EntryWhat]['rows'], TableName>),
   cuts: 'cuts',
   shimFits: 'shimFits',
   placements: 'placements',
@@ -31,7 +33,15 @@ export const collectionTables: Record<EntryCollection, TableName> = {
 
 type Read = (value: unknown) => unknown
 const readers: [(type: unknown) => boolean, Read][] = [
-  [(t) => t instanceof DataTypes.DECIMAL || t instanceof DataTypes.INTEGER || t === DataTypes.INTEGER || t instanceof DataTypes.BIGINT || t === DataTypes.BIGINT, num],
+  [
+    (t) =>
+      t instanceof DataTypes.DECIMAL ||
+      t instanceof DataTypes.INTEGER ||
+      t === DataTypes.INTEGER ||
+      t instanceof DataTypes.BIGINT ||
+      t === DataTypes.BIGINT,
+    num,
+  ],
   [(t) => t === DataTypes.BOOLEAN, Boolean],
   [(t) => t === DataTypes.JSON, list],
   [(t) => t instanceof DataTypes.DATE, iso],
@@ -48,14 +58,21 @@ function columnReaders(table: TableName): [string, Read][] {
 }
 
 /** Everything of one job that stands in entries, in the order it was done, with its strikes. */
-export async function readEntries(store: Store, jobId: string, struck: (targetId: unknown) => object | null, transaction?: Transaction): Promise<Pick<Snapshot, (typeof entryRows)[EntryWhat]['rows']>> {
+export async function readEntries(
+  store: Store,
+  jobId: string,
+  struck: (targetId: unknown) => object | null,
+  transaction?: Transaction,
+): Promise<Pick<Snapshot, (typeof entryRows)[EntryWhat]['rows']>> {
   const found = await Promise.all(
     (Object.keys(entryTables) as EntryWhat[]).map(async (what) => {
       const table = entryTables[what]
       const columns = columnReaders(table)
       const { rows: collection, strikes } = entryRows[what]
       const read = (r: Row) => ({
-        ...Object.fromEntries(columns.map(([column, of]) => [column, r[column] === null || r[column] === undefined ? null : of(r[column])])),
+        ...Object.fromEntries(
+          columns.map(([column, of]) => [column, r[column] === null || r[column] === undefined ? null : of(r[column])]),
+        ),
         ...(strikes ? { struck: struck(r.id) } : {}),
       })
       const entries = (await rows(store, table, { jobId }, transaction)).map(read) as unknown as { seq: number }[]

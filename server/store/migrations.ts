@@ -9,7 +9,8 @@ async function addMissing(query: QueryInterface, names: readonly TableName[]): P
   for (const name of names) {
     if (!there.has(name)) {
       await query.createTable(name, columnsOf(name), { charset: 'utf8mb4' })
-      for (const fields of indexes[name] ?? []) await query.addIndex(name, fields, { name: `${name}_${fields.join('_')}` })
+      for (const fields of indexes[name] ?? [])
+        await query.addIndex(name, fields, { name: `${name}_${fields.join('_')}` })
       continue
     }
     const columns = await query.describeTable(name)
@@ -25,15 +26,60 @@ async function addMissing(query: QueryInterface, names: readonly TableName[]): P
 }
 
 const theSlice: readonly TableName[] = [
-  'settings', 'leaves', 'people', 'gauges', 'engines', 'sheets', 'sheetLinks', 'shims', 'jobs', 'ledges', 'boreTruths', 'readingSets', 'setClosings',
-  'readings', 'strikes', 'cuts', 'cutLeaves', 'shimFits', 'closures', 'events',
+  'settings',
+  'leaves',
+  'people',
+  'gauges',
+  'engines',
+  'sheets',
+  'sheetLinks',
+  'shims',
+  'jobs',
+  'ledges',
+  'boreTruths',
+  'readingSets',
+  'setClosings',
+  'readings',
+  'strikes',
+  'cuts',
+  'cutLeaves',
+  'shimFits',
+  'closures',
+  'events',
 ]
 const ledgesAndParts: readonly TableName[] = [
-  'shims', 'readingSets', 'cuts', 'liners', 'partReadings', 'wearMarks', 'placements', 'plans', 'planBores', 'tallyMarks', 'rates', 'studies', 'studyReadings',
+  'shims',
+  'readingSets',
+  'cuts',
+  'liners',
+  'partReadings',
+  'wearMarks',
+  'placements',
+  'plans',
+  'planBores',
+  'tallyMarks',
+  'rates',
+  'studies',
+  'studyReadings',
 ]
 
 const theWholeJob: readonly TableName[] = [
-  'settings', 'sheets', 'tallyMarks', 'jobs', 'closures', 'readings', 'pullers', 'pullLogs', 'findings', 'photos', 'photoBytes', 'grades', 'decisions', 'sealFits', 'pressLogs', 'bookedTimes',
+  'settings',
+  'sheets',
+  'tallyMarks',
+  'jobs',
+  'closures',
+  'readings',
+  'pullers',
+  'pullLogs',
+  'findings',
+  'photos',
+  'photoBytes',
+  'grades',
+  'decisions',
+  'sealFits',
+  'pressLogs',
+  'bookedTimes',
 ]
 
 const nothingSlipsThrough: readonly TableName[] = ['jobs', 'closures', 'photoBytes']
@@ -45,8 +91,11 @@ async function countRounds(query: QueryInterface): Promise<void> {
     `UPDATE closures c JOIN (SELECT seq, ROW_NUMBER() OVER (PARTITION BY jobId, stage ORDER BY seq) - 1 AS n FROM closures) r ON r.seq = c.seq SET c.round = r.n WHERE c.round IS NULL`,
   )
   const present = (await query.showIndex('closures')) as { name: string }[]
-  if (!present.some((i) => i.name === 'closures_round')) await query.addIndex('closures', ['jobId', 'stage', 'round'], { name: 'closures_round', unique: true })
-  await query.sequelize.query('UPDATE photoBytes SET bytes = LENGTH(content), keptAt = UTC_TIMESTAMP(3) WHERE keptAt IS NULL')
+  if (!present.some((i) => i.name === 'closures_round'))
+    await query.addIndex('closures', ['jobId', 'stage', 'round'], { name: 'closures_round', unique: true })
+  await query.sequelize.query(
+    'UPDATE photoBytes SET bytes = LENGTH(content), keptAt = UTC_TIMESTAMP(3) WHERE keptAt IS NULL',
+  )
 }
 
 /**

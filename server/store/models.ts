@@ -74,7 +74,12 @@ export const tables = {
     liner: jsonOrNull,
     seals: jsonOrNull,
   },
-  sheetLinks: { sheetId: { ...uuid, primaryKey: true }, position: { ...whole, primaryKey: true }, kind: text(30), nominalMm: mm },
+  sheetLinks: {
+    sheetId: { ...uuid, primaryKey: true },
+    position: { ...whole, primaryKey: true },
+    kind: text(30),
+    nominalMm: mm,
+  },
   shims: {
     id: key,
     engineId: uuid,
@@ -107,10 +112,35 @@ export const tables = {
     at: when,
     seq,
   },
-  wearMarks: { id: key, jobId: uuid, cylinder: whole, kind: text(12), atDeg: degrees, spanDeg: degrees, depthMm: mm, words: text(300), ...by },
+  wearMarks: {
+    id: key,
+    jobId: uuid,
+    cylinder: whole,
+    kind: text(12),
+    atDeg: degrees,
+    spanDeg: degrees,
+    depthMm: mm,
+    words: text(300),
+    ...by,
+  },
   placements: { id: key, jobId: uuid, cylinder: whole, linerId: uuidOrNull, rotationDeg: degrees, ...by },
-  plans: { id: key, jobId: uuid, school: text(10), changed: { type: DataTypes.BOOLEAN, allowNull: false }, targetMm: mm, ...by },
-  planBores: { planId: { ...uuid, primaryKey: true }, cylinder: { ...whole, primaryKey: true }, position: whole, linerId: uuidOrNull, rotationDeg: degrees, cutMm: mm, shimMm: mm },
+  plans: {
+    id: key,
+    jobId: uuid,
+    school: text(10),
+    changed: { type: DataTypes.BOOLEAN, allowNull: false },
+    targetMm: mm,
+    ...by,
+  },
+  planBores: {
+    planId: { ...uuid, primaryKey: true },
+    cylinder: { ...whole, primaryKey: true },
+    position: whole,
+    linerId: uuidOrNull,
+    rotationDeg: degrees,
+    cutMm: mm,
+    shimMm: mm,
+  },
   tallyMarks: {
     id: key,
     jobId: uuid,
@@ -122,8 +152,32 @@ export const tables = {
     ...by,
   },
   pullers: { id: key, name: text(80), spec: json },
-  pullLogs: { id: key, jobId: uuid, cylinder: whole, pullerId: uuidOrNull, peakNm: { type: DataTypes.DECIMAL(10, 3), allowNull: true }, tightMm: json, ranOut: text(20), words: text(300), ...by },
-  findings: { id: key, jobId: uuid, cylinder: whole, on: text(20), kind: text(20), atDeg: degrees, spanDeg: degrees, fromMm: mm, toMm: mm, severity: whole, pastSteps: { ...whole, allowNull: true }, words: text(500), ...by },
+  pullLogs: {
+    id: key,
+    jobId: uuid,
+    cylinder: whole,
+    pullerId: uuidOrNull,
+    peakNm: { type: DataTypes.DECIMAL(10, 3), allowNull: true },
+    tightMm: json,
+    ranOut: text(20),
+    words: text(300),
+    ...by,
+  },
+  findings: {
+    id: key,
+    jobId: uuid,
+    cylinder: whole,
+    on: text(20),
+    kind: text(20),
+    atDeg: degrees,
+    spanDeg: degrees,
+    fromMm: mm,
+    toMm: mm,
+    severity: whole,
+    pastSteps: { ...whole, allowNull: true },
+    words: text(500),
+    ...by,
+  },
   photos: {
     id: key,
     jobId: uuid,
@@ -138,7 +192,15 @@ export const tables = {
     ...by,
   },
   /** The photos themselves, by the id of their photo. They may come before it, never after. */
-  photoBytes: { id: key, jobId: uuid, mime: text(20), sha256: text(64), content: { type: DataTypes.BLOB('medium'), allowNull: false }, bytes: { ...whole, defaultValue: 0 }, keptAt: { type: DataTypes.DATE(3), allowNull: true } },
+  photoBytes: {
+    id: key,
+    jobId: uuid,
+    mime: text(20),
+    sha256: text(64),
+    content: { type: DataTypes.BLOB('medium'), allowNull: false },
+    bytes: { ...whole, defaultValue: 0 },
+    keptAt: { type: DataTypes.DATE(3), allowNull: true },
+  },
   grades: { id: key, jobId: uuid, cylinder: whole, grade: text(10), suggested: text(10), words: text(300), ...by },
   decisions: {
     id: key,
@@ -152,8 +214,24 @@ export const tables = {
     ...by,
   },
   sealFits: { id: key, jobId: uuid, cylinder: whole, groove: whole, step: text(10), lubricant: text(20), ...by },
-  pressLogs: { id: key, jobId: uuid, cylinder: whole, peakNm: { type: DataTypes.DECIMAL(10, 3), allowNull: true }, atDeg: { ...degrees, allowNull: true }, words: text(300), ...by },
-  bookedTimes: { id: key, jobId: uuid, stage: text(20), kind: text(10), hours: { type: DataTypes.DECIMAL(10, 4), allowNull: false }, words: text(300), ...by },
+  pressLogs: {
+    id: key,
+    jobId: uuid,
+    cylinder: whole,
+    peakNm: { type: DataTypes.DECIMAL(10, 3), allowNull: true },
+    atDeg: { ...degrees, allowNull: true },
+    words: text(300),
+    ...by,
+  },
+  bookedTimes: {
+    id: key,
+    jobId: uuid,
+    stage: text(20),
+    kind: text(10),
+    hours: { type: DataTypes.DECIMAL(10, 4), allowNull: false },
+    words: text(300),
+    ...by,
+  },
   rates: {
     id: { ...whole, primaryKey: true },
     hourMoney: { type: DataTypes.DECIMAL(12, 4), allowNull: false },
@@ -162,8 +240,25 @@ export const tables = {
     shimHours: { type: DataTypes.DECIMAL(8, 4), allowNull: false },
     shimMoney: { type: DataTypes.DECIMAL(12, 4), allowNull: false },
   },
-  studies: { id: key, gaugeId: uuid, parts: json, operators: json, trials: whole, at: when, endedAt: { type: DataTypes.DATE(3), allowNull: true } },
-  studyReadings: { id: key, studyId: uuid, part: text(40), operator: text(80), trial: whole, valueMm: mm, at: when, seq },
+  studies: {
+    id: key,
+    gaugeId: uuid,
+    parts: json,
+    operators: json,
+    trials: whole,
+    at: when,
+    endedAt: { type: DataTypes.DATE(3), allowNull: true },
+  },
+  studyReadings: {
+    id: key,
+    studyId: uuid,
+    part: text(40),
+    operator: text(80),
+    trial: whole,
+    valueMm: mm,
+    at: when,
+    seq,
+  },
   jobs: {
     id: key,
     number: { ...whole, unique: true },
@@ -185,7 +280,12 @@ export const tables = {
     takenIn: jsonOrNull,
     brought: jsonOrNull,
   },
-  ledges: { jobId: { ...uuid, primaryKey: true }, cylinder: { ...whole, primaryKey: true }, depthMm: mm, frettingMm: mm },
+  ledges: {
+    jobId: { ...uuid, primaryKey: true },
+    cylinder: { ...whole, primaryKey: true },
+    depthMm: mm,
+    frettingMm: mm,
+  },
   boreTruths: { jobId: { ...uuid, primaryKey: true }, cylinder: { ...whole, primaryKey: true }, truth: json },
   readingSets: {
     id: key,
@@ -204,7 +304,17 @@ export const tables = {
   setClosings: { setId: key, zeroMm: mmOrNull, zeroMoved: { type: DataTypes.BOOLEAN, allowNull: false }, ...by },
   readings: { id: key, setId: uuid, jobId: uuid, angleDeg: degrees, valueMm: mm, source: text(10), ...by },
   strikes: { targetId: key, jobId: uuid, reason: text(300), ...by },
-  cuts: { id: key, jobId: uuid, cylinder: whole, kind: text(10), packMm: mm, expectMm: mm, biasMm: mmOrNull, unmeasured: { ...text(300), defaultValue: '' }, ...by },
+  cuts: {
+    id: key,
+    jobId: uuid,
+    cylinder: whole,
+    kind: text(10),
+    packMm: mm,
+    expectMm: mm,
+    biasMm: mmOrNull,
+    unmeasured: { ...text(300), defaultValue: '' },
+    ...by,
+  },
   cutLeaves: { cutId: { ...uuid, primaryKey: true }, position: { ...whole, primaryKey: true }, thicknessMm: mm },
   shimFits: { id: key, jobId: uuid, cylinder: whole, shimId: uuidOrNull, thicknessMm: mm, expectMm: mm, ...by },
   closures: {
@@ -272,12 +382,18 @@ export const indexes: Partial<Record<TableName, string[][]>> = {
 
 /** A fresh copy of a table's columns: Sequelize writes into what it is given. */
 export function columnsOf(name: TableName): ModelAttributes {
-  return Object.fromEntries(Object.entries(tables[name]).map(([column, of]) => [column, { ...(of as object) }])) as ModelAttributes
+  return Object.fromEntries(
+    Object.entries(tables[name]).map(([column, of]) => [column, { ...(of as object) }]),
+  ) as ModelAttributes
 }
 
 /** Lets Sequelize know every table. */
 export function defineModels(sequelize: Sequelize): Models {
   const define = (name: TableName) =>
-    sequelize.define(name, columnsOf(name), { tableName: name, timestamps: false, freezeTableName: true }) as unknown as ModelStatic<Model<Row, Row>>
+    sequelize.define(name, columnsOf(name), {
+      tableName: name,
+      timestamps: false,
+      freezeTableName: true,
+    }) as unknown as ModelStatic<Model<Row, Row>>
   return Object.fromEntries((Object.keys(tables) as TableName[]).map((name) => [name, define(name)])) as Models
 }

@@ -27,5 +27,8 @@ export function parseCommand(raw: unknown): ParsedCommand {
   const parsed = commandSchema.safeParse(clean, { reportInput: true })
   if (!parsed.success) return { command: null, issues: tellIssues(parsed.error) }
   const issues = [...sensibleIssues(parsed.data.act), ...timeIssues(parsed.data.at)]
-  return { command: issues.length === 0 ? { ...parsed.data, at: new Date(parsed.data.at).toISOString() } : null, issues }
+  return {
+    command: issues.length === 0 ? { ...parsed.data, at: new Date(parsed.data.at).toISOString() } : null,
+    issues,
+  }
 }

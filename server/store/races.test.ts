@@ -25,7 +25,9 @@ const engineId = async () => (await server.shop()).engines.find((e) => e.name ==
 /** A job without any work: it is ready to be signed once its as-found is closed. */
 async function newJob(work: ('dry-fit' | 'check')[] = []): Promise<string> {
   const jobId = randomUUID()
-  await server.send(commandOf({ what: 'start-job', jobId, engineId: await engineId(), title: 'Race', complaint: '', work }, null, ines))
+  await server.send(
+    commandOf({ what: 'start-job', jobId, engineId: await engineId(), title: 'Race', complaint: '', work }, null, ines),
+  )
   return jobId
 }
 /** Somebody no copy of the server has met yet: the first look at a person is the one that used to be too early. */
@@ -36,9 +38,11 @@ async function newPerson(): Promise<string> {
   return id
 }
 const act = (what: JobAct | ShopAct, jobId: string | null, person = ines) => commandOf(what, jobId, person)
-const sign = (jobId: string, person: string) => server.send(act({ what: 'close-stage', stage: 'record', note: '' }, jobId, person))
+const sign = (jobId: string, person: string) =>
+  server.send(act({ what: 'close-stage', stage: 'record', note: '' }, jobId, person))
 const done = (answers: Outcome[][]) => answers.flat().filter((a) => a.result === 'done').length
-const closeAsFound = (jobId: string) => server.send(act({ what: 'close-stage', stage: 'as-found', note: 'none' }, jobId))
+const closeAsFound = (jobId: string) =>
+  server.send(act({ what: 'close-stage', stage: 'as-found', note: 'none' }, jobId))
 const signatures = ({ closures }: Snapshot) => closures.filter((c) => c.stage === 'record' && c.closes)
 
 describe('two hands at one job', () => {
@@ -49,7 +53,12 @@ describe('two hands at one job', () => {
       const people = await Promise.all(many(3, newPerson))
       const answers = await Promise.all(people.map((p) => sign(jobId, p)))
       expect(done(answers)).toBe(1)
-      expect(answers.flat().filter((a) => a.result === 'refused').map((a) => 'code' in a && a.code)).toEqual(['stage-closed', 'stage-closed'])
+      expect(
+        answers
+          .flat()
+          .filter((a) => a.result === 'refused')
+          .map((a) => 'code' in a && a.code),
+      ).toEqual(['stage-closed', 'stage-closed'])
       expect(signatures(await server.snapshot(jobId))).toHaveLength(1)
     }
   })
@@ -58,10 +67,28 @@ describe('two hands at one job', () => {
     for (let trial = 0; trial < TRIALS; trial++) {
       const jobId = await newJob()
       const setId = randomUUID()
-      await server.send(act({ what: 'open-set', setId, cylinder: 1, stage: 'as-found', gaugeId, zeroOn: 'deck' }, jobId))
+      await server.send(
+        act({ what: 'open-set', setId, cylinder: 1, stage: 'as-found', gaugeId, zeroOn: 'deck' }, jobId),
+      )
       const writers = await Promise.all(many(4, newPerson))
-      const readings = writers.map((p, i) => server.send(act({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: i * 90, valueMm: 0.1, source: 'typed' }, jobId, p)))
-      const hours = writers.map((p) => server.send(act({ what: 'book-time', timeId: randomUUID(), stage: 'as-found', kind: 'used', hours: 1, words: '' }, jobId, p)))
+      const readings = writers.map((p, i) =>
+        server.send(
+          act(
+            { what: 'take-reading', readingId: randomUUID(), setId, angleDeg: i * 90, valueMm: 0.1, source: 'typed' },
+            jobId,
+            p,
+          ),
+        ),
+      )
+      const hours = writers.map((p) =>
+        server.send(
+          act(
+            { what: 'book-time', timeId: randomUUID(), stage: 'as-found', kind: 'used', hours: 1, words: '' },
+            jobId,
+            p,
+          ),
+        ),
+      )
       const signing = (async () => {
         await server.send(act({ what: 'close-stage', stage: 'as-found', note: 'some' }, jobId))
         return sign(jobId, await newPerson())
@@ -78,16 +105,26 @@ describe('two hands at one job', () => {
     const jobId = await newJob()
     await closeAsFound(jobId)
     const [row] = await server.store.models.closures.findAll({ where: { jobId }, raw: true })
-    await expect(server.store.models.closures.create({ ...(row as object), seq: 9_000_001 })).rejects.toThrow(/Validation error/)
+    await expect(server.store.models.closures.create({ ...(row as object), seq: 9_000_001 })).rejects.toThrow(
+      /Validation error/,
+    )
   })
 
   it('gather readings over two jobs, which are held one by one, and lose none to a stage that closes', async () => {
     const jobs = await Promise.all(many(2, () => newJob()))
     const sets = jobs.map((jobId) => ({ jobId, setId: randomUUID() }))
-    for (const { jobId, setId } of sets) await server.send(act({ what: 'open-set', setId, cylinder: 1, stage: 'as-found', gaugeId, zeroOn: 'deck' }, jobId))
+    for (const { jobId, setId } of sets)
+      await server.send(
+        act({ what: 'open-set', setId, cylinder: 1, stage: 'as-found', gaugeId, zeroOn: 'deck' }, jobId),
+      )
     const readings = many(60, (i) => {
       const { jobId, setId } = sets[i % 2]!
-      return server.send(act({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: 0, valueMm: i / 1000, source: 'typed' }, jobId))
+      return server.send(
+        act(
+          { what: 'take-reading', readingId: randomUUID(), setId, angleDeg: 0, valueMm: i / 1000, source: 'typed' },
+          jobId,
+        ),
+      )
     })
     const closing = jobs.map((jobId) => closeAsFound(jobId))
     const stored = done(await Promise.all(readings))
@@ -109,18 +146,24 @@ describe('one part and two jobs', () => {
     const { shims, liners } = await server.snapshot(jobs[0]!)
     shop = { shims: shims.filter((s) => !s.fitted), liners: liners.filter((l) => !l.fitted && l.onlyCylinder === null) }
   })
-  const fit = (jobId: string, shimId: string | null, fitId = randomUUID()) => server.send(act({ what: 'fit-shim', fitId, cylinder: 1, shimId, expectMm: 0.1 }, jobId))
+  const fit = (jobId: string, shimId: string | null, fitId = randomUUID()) =>
+    server.send(act({ what: 'fit-shim', fitId, cylinder: 1, shimId, expectMm: 0.1 }, jobId))
 
   it('lie in one of them', async () => {
     for (let trial = 0; trial < TRIALS; trial++) {
       const shim = shop.shims[trial % 2]!
       const answers = await Promise.all(jobs.map((j) => fit(j, shim.id)))
       expect(done(answers)).toBe(1)
-      const lying = await Promise.all(jobs.map(async (j) => (await server.snapshot(j)).shimFits.filter((f) => f.shimId === shim.id && !f.struck).length))
+      const lying = await Promise.all(
+        jobs.map(
+          async (j) => (await server.snapshot(j)).shimFits.filter((f) => f.shimId === shim.id && !f.struck).length,
+        ),
+      )
       expect(lying.reduce((a, b) => a + b)).toBe(1 + Math.floor(trial / 2))
       await Promise.all(jobs.map((j) => fit(j, null)))
     }
-    const place = (jobId: string, linerId: string | null) => server.send(act({ what: 'place-liner', placementId: randomUUID(), cylinder: 1, linerId, rotationDeg: 0 }, jobId))
+    const place = (jobId: string, linerId: string | null) =>
+      server.send(act({ what: 'place-liner', placementId: randomUUID(), cylinder: 1, linerId, rotationDeg: 0 }, jobId))
     for (const liner of shop.liners.slice(0, 4)) {
       expect(done(await Promise.all(jobs.map((j) => place(j, liner.id))))).toBe(1)
       await Promise.all(jobs.map((j) => place(j, null)))
@@ -134,7 +177,9 @@ describe('one part and two jobs', () => {
     await fit(first, a.id)
     await fit(first, b.id, later)
     expect(done([await fit(second, a.id)])).toBe(1)
-    expect(await server.send(act({ what: 'strike-shim', fitId: later, reason: 'x' }, first))).toMatchObject([{ result: 'refused', code: 'shim-taken' }])
+    expect(await server.send(act({ what: 'strike-shim', fitId: later, reason: 'x' }, first))).toMatchObject([
+      { result: 'refused', code: 'shim-taken' },
+    ])
     expect((await server.snapshot(second)).shims.find((s) => s.id === a.id)!.fitted).toMatchObject({ jobId: second })
   })
 })
@@ -148,9 +193,17 @@ describe('many hands in the shop', () => {
     const other: Store = await openStore(server.address)
     const app = await buildApp({ store: other })
     const send = (command: unknown, i: number) =>
-      i % 2 ? server.send(command) : app.inject({ method: 'POST', url: '/api/commands', payload: { commands: [command] } }).then((r) => (r.json() as { outcomes: Outcome[] }).outcomes)
-    const starts = many(60, (i) => send(act({ what: 'start-job', jobId: randomUUID(), engineId: id, title: `Job ${i}`, complaint: '' }, null), i))
-    const saves = many(10, (i) => send(act({ what: 'save-sheet', engineId: id, sheet: { ...sheet, id: randomUUID() } }, null), i))
+      i % 2
+        ? server.send(command)
+        : app
+            .inject({ method: 'POST', url: '/api/commands', payload: { commands: [command] } })
+            .then((r) => (r.json() as { outcomes: Outcome[] }).outcomes)
+    const starts = many(60, (i) =>
+      send(act({ what: 'start-job', jobId: randomUUID(), engineId: id, title: `Job ${i}`, complaint: '' }, null), i),
+    )
+    const saves = many(10, (i) =>
+      send(act({ what: 'save-sheet', engineId: id, sheet: { ...sheet, id: randomUUID() } }, null), i),
+    )
     expect(done(await Promise.all([...starts, ...saves]))).toBe(70)
     await app.close()
     await other.close()
@@ -162,13 +215,23 @@ describe('many hands in the shop', () => {
   })
 
   it('do nothing without a name, but for the first people of a shop', async () => {
-    expect(await server.send(commandOf({ what: 'set-rule', rule: 'plain' }, null, null))).toMatchObject([{ code: 'nobody-named' }])
-    expect(await server.send(commandOf({ what: 'set-rule', rule: 'plain' }, null, randomUUID()))).toMatchObject([{ code: 'unknown-person' }])
-    expect(await server.send(commandOf({ what: 'add-person', person: { id: randomUUID(), name: 'Ghost', role: 'lead' } }, null, null))).toMatchObject([{ code: 'nobody-named' }])
+    expect(await server.send(commandOf({ what: 'set-rule', rule: 'plain' }, null, null))).toMatchObject([
+      { code: 'nobody-named' },
+    ])
+    expect(await server.send(commandOf({ what: 'set-rule', rule: 'plain' }, null, randomUUID()))).toMatchObject([
+      { code: 'unknown-person' },
+    ])
+    expect(
+      await server.send(
+        commandOf({ what: 'add-person', person: { id: randomUUID(), name: 'Ghost', role: 'lead' } }, null, null),
+      ),
+    ).toMatchObject([{ code: 'nobody-named' }])
     expect((await server.shop()).rule).toBe('guarded')
     const empty = await TestServer.start({ demo: false })
     const first = { id: randomUUID(), name: 'First', role: 'lead' as const }
-    expect(await empty.send(commandOf({ what: 'add-person', person: first }, null, null))).toMatchObject([{ result: 'done' }])
+    expect(await empty.send(commandOf({ what: 'add-person', person: first }, null, null))).toMatchObject([
+      { result: 'done' },
+    ])
     await empty.stop()
   })
 })
@@ -176,21 +239,46 @@ describe('many hands in the shop', () => {
 describe('one command', () => {
   it('with other content under the same mark is not told as done', async () => {
     const jobId = await newJob()
-    const one = act({ what: 'book-time', timeId: randomUUID(), stage: 'as-found', kind: 'used', hours: 1.00004, words: '' }, jobId)
+    const one = act(
+      { what: 'book-time', timeId: randomUUID(), stage: 'as-found', kind: 'used', hours: 1.00004, words: '' },
+      jobId,
+    )
     expect(await server.send(one)).toMatchObject([{ result: 'done', again: false }])
     expect(await server.send(one)).toMatchObject([{ result: 'done', again: true }])
-    const others = [{ ...one, act: { ...one.act, hours: 2 } }, { ...one, personId: await newPerson() }, { ...one, jobId: await newJob() }]
-    for (const other of others) expect(await server.send(other)).toMatchObject([{ result: 'refused', code: 'id-taken' }])
+    const others = [
+      { ...one, act: { ...one.act, hours: 2 } },
+      { ...one, personId: await newPerson() },
+      { ...one, jobId: await newJob() },
+    ]
+    for (const other of others)
+      expect(await server.send(other)).toMatchObject([{ result: 'refused', code: 'id-taken' }])
     expect((await server.snapshot(jobId)).times.map((t) => t.hours)).toEqual([1])
   })
 
   it('that cannot be kept is refused by itself, and what follows it arrives', async () => {
     const jobId = await newJob(['dry-fit'])
-    const good = () => act({ what: 'book-time', timeId: randomUUID(), stage: 'as-found', kind: 'used', hours: 1, words: 'half \ud83d an emoji\u0000' }, jobId)
+    const good = () =>
+      act(
+        {
+          what: 'book-time',
+          timeId: randomUUID(),
+          stage: 'as-found',
+          kind: 'used',
+          hours: 1,
+          words: 'half \ud83d an emoji\u0000',
+        },
+        jobId,
+      )
     const deep = { ...good(), act: JSON.parse(`{"a":${'['.repeat(500)}${']'.repeat(500)}}`) as unknown }
     const poisoned: unknown[] = [
-      act({ what: 'place-liner', placementId: randomUUID(), cylinder: 1, linerId: null, rotationDeg: 1_000_000 }, jobId),
-      act({ what: 'cut-pass', cutId: randomUUID(), cylinder: 1, kind: 'rough', leavesMm: [6000, 6000], expectMm: 0.1 }, jobId),
+      act(
+        { what: 'place-liner', placementId: randomUUID(), cylinder: 1, linerId: null, rotationDeg: 1_000_000 },
+        jobId,
+      ),
+      act(
+        { what: 'cut-pass', cutId: randomUUID(), cylinder: 1, kind: 'rough', leavesMm: [6000, 6000], expectMm: 0.1 },
+        jobId,
+      ),
       { ...good(), at: '0000-01-01T00:00:00Z' },
       deep,
     ]
@@ -214,10 +302,19 @@ describe('one command', () => {
       act({ what: 'save-gauge', gauge: { ...shop.gauges[0]!, resolutionMm: 1e-10 } }, null),
       act({ what: 'set-tooling', tooling: { ...shop.tooling, leavesMm: [1e-10] } }, null),
     ]
-    for (const command of refused) expect(await server.send(command)).toMatchObject([{ result: 'refused', code: 'bad-command', details: [expect.stringMatching(/must lie between|must be more than zero/)] }])
+    for (const command of refused)
+      expect(await server.send(command)).toMatchObject([
+        {
+          result: 'refused',
+          code: 'bad-command',
+          details: [expect.stringMatching(/must lie between|must be more than zero/)],
+        },
+      ])
     // What an earlier version took is still read.
     await server.store.sequelize.query(`UPDATE gauges SET resolutionMm = 0 WHERE id = '${shop.gauges[0]!.id}'`)
     expect((await server.app.inject('/api/shop')).statusCode).toBe(200)
-    await server.store.sequelize.query(`UPDATE gauges SET resolutionMm = ${shop.gauges[0]!.resolutionMm} WHERE id = '${shop.gauges[0]!.id}'`)
+    await server.store.sequelize.query(
+      `UPDATE gauges SET resolutionMm = ${shop.gauges[0]!.resolutionMm} WHERE id = '${shop.gauges[0]!.id}'`,
+    )
   })
 })

@@ -3,7 +3,18 @@ import { stageLine, stageNames, type StageName } from '#core/works/stage-table'
 import { collectionTables } from './entries'
 import { readRoute } from '#core/job/route'
 import type { EngineCard, JobCard, Shop } from '#contract/shop'
-import { bareClosuresSql, broughtOf, readSettings, toClosure, toEngine, toGauge, toPerson, toPuller, toSheet, workOf } from './read'
+import {
+  bareClosuresSql,
+  broughtOf,
+  readSettings,
+  toClosure,
+  toEngine,
+  toGauge,
+  toPerson,
+  toPuller,
+  toSheet,
+  workOf,
+} from './read'
 import { readRates, readStudies } from './read-stock'
 import { iso, list, num, rows, select, str } from './read-values'
 import type { Store } from './store'
@@ -11,14 +22,31 @@ import type { Store } from './store'
 /** The stages of every job in which something was done, as `begunStages` has it of one. */
 const begunSql = [
   'SELECT DISTINCT jobId, stage FROM readingSets',
-  ...stageNames.flatMap((stage) => stageLine[stage].begins.map((rows) => `SELECT DISTINCT jobId, '${stage}' FROM ${collectionTables[rows]}`)),
+  ...stageNames.flatMap((stage) =>
+    stageLine[stage].begins.map((rows) => `SELECT DISTINCT jobId, '${stage}' FROM ${collectionTables[rows]}`),
+  ),
   `SELECT DISTINCT c.jobId, 'cut' FROM cuts c JOIN plans p ON p.jobId = c.jobId`,
   `SELECT DISTINCT t.jobId, 'cut' FROM tallyMarks t JOIN plans p ON p.jobId = t.jobId WHERE t.place = 'bore'`,
 ].join(' UNION ')
 
 /** The shop: people, gauges and their studies, engines with their sheets, and a card for each job, newest first. */
 export async function readShop(store: Store): Promise<Shop> {
-  const [settings, people, gauges, engines, sheets, links, jobs, closures, counts, begun, rates, studies, pullers, last] = await Promise.all([
+  const [
+    settings,
+    people,
+    gauges,
+    engines,
+    sheets,
+    links,
+    jobs,
+    closures,
+    counts,
+    begun,
+    rates,
+    studies,
+    pullers,
+    last,
+  ] = await Promise.all([
     readSettings(store),
     rows(store, 'people'),
     rows(store, 'gauges'),
@@ -40,13 +68,20 @@ export async function readShop(store: Store): Promise<Shop> {
   ])
   const engineCards: EngineCard[] = engines.map((e) => ({
     ...toEngine(e),
-    sheets: sheets.filter((s) => s.engineId === e.id).map((s) => toSheet(s, links)).sort((a, b) => a.version - b.version),
+    sheets: sheets
+      .filter((s) => s.engineId === e.id)
+      .map((s) => toSheet(s, links))
+      .sort((a, b) => a.version - b.version),
   }))
   const jobCards: JobCard[] = jobs.map((j) => {
     const engine = broughtOf(j)?.engine ?? engineCards.find((e) => e.id === j.engineId)!
     const own = closures.filter((c) => c.jobId === j.id).map(toClosure)
     const work = workOf(j)
-    const route = readRoute({ work, closures: own, begun: new Set(begun.filter((b) => b.jobId === j.id).map((b) => b.stage as StageName)) })
+    const route = readRoute({
+      work,
+      closures: own,
+      begun: new Set(begun.filter((b) => b.jobId === j.id).map((b) => b.stage as StageName)),
+    })
     const nextStage = route.find((r) => r.state === 'next')?.stage ?? null
     const latest = last.find((l) => l.jobId === j.id)
     return {

@@ -26,16 +26,28 @@ function latestReadings(found: Row[]): Map<string, Reading[]> {
 function toShim(r: Row, measured: Map<string, Reading[]>): Shim {
   const readings = measured.get(str(r.id)) ?? []
   return {
-    id: str(r.id), engineId: str(r.engineId), label: str(r.label), nominalMm: num(r.nominalMm),
+    id: str(r.id),
+    engineId: str(r.engineId),
+    label: str(r.label),
+    nominalMm: num(r.nominalMm),
     actualMm: readings.length > 0 ? Number(mean(readings.map((x) => x.valueMm)).toFixed(9)) : num(r.actualMm),
-    material: r.material as Shim['material'], chamfer: r.chamfer as Shim['chamfer'], readings, fitted: fittedOf(r),
+    material: r.material as Shim['material'],
+    chamfer: r.chamfer as Shim['chamfer'],
+    readings,
+    fitted: fittedOf(r),
   }
 }
 
 function toLiner(r: Row, measured: Map<string, Reading[]>): Liner {
   return {
-    id: str(r.id), engineId: str(r.engineId), label: str(r.label), nominalMm: num(r.nominalMm), material: str(r.material),
-    onlyCylinder: numOrNull(r.onlyCylinder), readings: measured.get(str(r.id)) ?? [], fitted: fittedOf(r),
+    id: str(r.id),
+    engineId: str(r.engineId),
+    label: str(r.label),
+    nominalMm: num(r.nominalMm),
+    material: str(r.material),
+    onlyCylinder: numOrNull(r.onlyCylinder),
+    readings: measured.get(str(r.id)) ?? [],
+    fitted: fittedOf(r),
   }
 }
 
@@ -56,7 +68,9 @@ export async function readStock(store: Store, engineId?: string, transaction?: T
   ])
   const readings = latestReadings(measured)
   return {
-    liners: liners.map((l) => toLiner(l, readings)).sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true })),
+    liners: liners
+      .map((l) => toLiner(l, readings))
+      .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true })),
     shims: shims.map((s) => toShim(s, readings)).sort((a, b) => a.actualMm - b.actualMm),
   }
 }
@@ -65,7 +79,13 @@ export async function readStock(store: Store, engineId?: string, transaction?: T
 export async function readRates(store: Store, transaction?: Transaction): Promise<Rates> {
   const [r] = await rows(store, 'rates', { id: 1 }, transaction)
   if (!r) return startRates
-  return { hourMoney: num(r.hourMoney), boreHours: num(r.boreHours), passHours: num(r.passHours), shimHours: num(r.shimHours), shimMoney: num(r.shimMoney) }
+  return {
+    hourMoney: num(r.hourMoney),
+    boreHours: num(r.boreHours),
+    passHours: num(r.passHours),
+    shimHours: num(r.shimHours),
+    shimMoney: num(r.shimMoney),
+  }
 }
 
 /** Every repeat study, under way or ended, the oldest first. */
@@ -73,12 +93,23 @@ export async function readStudies(store: Store): Promise<Study[]> {
   const [studies, readings] = await Promise.all([rows(store, 'studies'), rows(store, 'studyReadings')])
   return studies
     .map((s): Study => ({
-      id: str(s.id), gaugeId: str(s.gaugeId), parts: list<string[]>(s.parts), operators: list<string[]>(s.operators), trials: num(s.trials),
-      at: iso(s.at), endedAt: s.endedAt ? iso(s.endedAt) : null,
+      id: str(s.id),
+      gaugeId: str(s.gaugeId),
+      parts: list<string[]>(s.parts),
+      operators: list<string[]>(s.operators),
+      trials: num(s.trials),
+      at: iso(s.at),
+      endedAt: s.endedAt ? iso(s.endedAt) : null,
       readings: readings
         .filter((r) => r.studyId === s.id)
         .sort((a, b) => num(a.seq) - num(b.seq))
-        .map((r) => ({ id: str(r.id), part: str(r.part), operator: str(r.operator), trial: num(r.trial), valueMm: num(r.valueMm) })),
+        .map((r) => ({
+          id: str(r.id),
+          part: str(r.part),
+          operator: str(r.operator),
+          trial: num(r.trial),
+          valueMm: num(r.valueMm),
+        })),
     }))
     .sort((a, b) => a.at.localeCompare(b.at))
 }

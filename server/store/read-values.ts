@@ -11,10 +11,19 @@ export const list = <T>(v: unknown) => (typeof v === 'string' ? JSON.parse(v) : 
 
 /** Rows of a table, plain. */
 export async function rows(store: Store, table: TableName, where: Row = {}, transaction?: Transaction): Promise<Row[]> {
-  return (await store.models[table].findAll({ where, raw: true, ...(transaction ? { transaction } : {}) })) as unknown as Row[]
+  return (await store.models[table].findAll({
+    where,
+    raw: true,
+    ...(transaction ? { transaction } : {}),
+  })) as unknown as Row[]
 }
 
 /** Rows of a query written out. Values go in by name, never into the text. */
-export async function select(store: Store, sql: string, replacements: Row = {}, transaction?: Transaction): Promise<Row[]> {
+export async function select(
+  store: Store,
+  sql: string,
+  replacements: Row = {},
+  transaction?: Transaction,
+): Promise<Row[]> {
   return store.sequelize.query(sql, { type: QueryTypes.SELECT, replacements, ...(transaction ? { transaction } : {}) })
 }

@@ -112,7 +112,8 @@ function withBrought(own: Snapshot, brought: Brought | null): Snapshot {
   }
   const ours = new Set([...own.shims, ...own.liners].map((p) => p.id))
   const lie = lieParts(all)
-  const where = <T extends { id: string }>(now: readonly T[], lying: readonly T[]) => now.map((p, i) => (ours.has(p.id) ? p : lying[i]!))
+  const where = <T extends { id: string }>(now: readonly T[], lying: readonly T[]) =>
+    now.map((p, i) => (ours.has(p.id) ? p : lying[i]!))
   return { ...all, shims: where(all.shims, lie.shims), liners: where(all.liners, lie.liners) }
 }
 
@@ -125,7 +126,10 @@ interface Settings {
 }
 
 export async function readSettings(store: Store, transaction?: Transaction): Promise<Settings> {
-  const [[settings], leaves] = await Promise.all([rows(store, 'settings', {}, transaction), rows(store, 'leaves', {}, transaction)])
+  const [[settings], leaves] = await Promise.all([
+    rows(store, 'settings', {}, transaction),
+    rows(store, 'leaves', {}, transaction),
+  ])
   const s = settings as Row
   return {
     name: str(s.shopName),
@@ -160,7 +164,22 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
   const brought = broughtOf(job)
   const settings = await readSettings(store, transaction)
   const sheets = await readSheets(store, str(job.engineId), transaction)
-  const [ledges, stock, gauges, people, sets, readings, strikes, cuts, fits, closures, placements, plans, pullers, rates] = await Promise.all([
+  const [
+    ledges,
+    stock,
+    gauges,
+    people,
+    sets,
+    readings,
+    strikes,
+    cuts,
+    fits,
+    closures,
+    placements,
+    plans,
+    pullers,
+    rates,
+  ] = await Promise.all([
     all('ledges'),
     readStock(store, str(job.engineId), transaction),
     all('gauges', {}),
@@ -217,15 +236,29 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     liners: stock.liners,
     ...entries,
     placements: placements
-      .map((p) => ({ ...order(p), cylinder: num(p.cylinder), linerId: (p.linerId as string | null) ?? null, rotationDeg: num(p.rotationDeg) }))
+      .map((p) => ({
+        ...order(p),
+        cylinder: num(p.cylinder),
+        linerId: (p.linerId as string | null) ?? null,
+        rotationDeg: num(p.rotationDeg),
+      }))
       .sort(bySeq),
     plans: plans
       .map((p) => ({
-        ...order(p), school: p.school as SchoolName, changed: Boolean(p.changed), targetMm: num(p.targetMm),
+        ...order(p),
+        school: p.school as SchoolName,
+        changed: Boolean(p.changed),
+        targetMm: num(p.targetMm),
         bores: planBores
           .filter((b) => b.planId === p.id)
           .sort((a, b) => num(a.position) - num(b.position))
-          .map((b) => ({ cylinder: num(b.cylinder), linerId: (b.linerId as string | null) ?? null, rotationDeg: num(b.rotationDeg), cutMm: num(b.cutMm), shimMm: num(b.shimMm) })),
+          .map((b) => ({
+            cylinder: num(b.cylinder),
+            linerId: (b.linerId as string | null) ?? null,
+            rotationDeg: num(b.rotationDeg),
+            cutMm: num(b.cutMm),
+            shimMm: num(b.shimMm),
+          })),
       }))
       .sort(bySeq),
     rates,
@@ -247,7 +280,9 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
           zeroOn: s.zeroOn as Snapshot['sets'][number]['zeroOn'],
           masterMm: numOrNull(s.masterMm),
           clampNm: numOrNull(s.clampNm),
-          closed: closing ? { ...by(closing), zeroMm: numOrNull(closing.zeroMm), zeroMoved: Boolean(closing.zeroMoved) } : null,
+          closed: closing
+            ? { ...by(closing), zeroMm: numOrNull(closing.zeroMm), zeroMoved: Boolean(closing.zeroMoved) }
+            : null,
         }
       })
       .sort(bySeq),
@@ -287,9 +322,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
         struck: struck(f.id),
       }))
       .sort(bySeq),
-    closures: closures
-      .map(toClosure)
-      .sort(bySeq),
+    closures: closures.map(toClosure).sort(bySeq),
   }
   return asSigned(withBrought(own, brought))
 }

@@ -19,7 +19,8 @@ interface Waiting {
 
 const LARGEST = 200
 
-const isTake = (command: Command | null): command is Take => command?.act.what === 'take-reading' && command.personId !== null && command.jobId !== null
+const isTake = (command: Command | null): command is Take =>
+  command?.act.what === 'take-reading' && command.personId !== null && command.jobId !== null
 
 /** Sets that still take readings, with the job each belongs to. */
 async function openSets(store: Store, setIds: string[], transaction: Transaction): Promise<Map<string, string>> {
@@ -37,13 +38,25 @@ async function openSets(store: Store, setIds: string[], transaction: Transaction
 /** Stores many readings in one transaction, their jobs held one by one in order. @returns those it stored; none of the others is touched */
 async function storeTogether(store: Store, takes: Take[]): Promise<Set<Take>> {
   return inTransaction(store, async (transaction) => {
-    for (const jobId of [...new Set(takes.map((t) => t.jobId as string))].sort()) await holdJob(store, jobId, transaction)
+    for (const jobId of [...new Set(takes.map((t) => t.jobId as string))].sort())
+      await holdJob(store, jobId, transaction)
     const sets = await openSets(store, [...new Set(takes.map((t) => t.act.setId))], transaction)
     const named = await Promise.all(takes.map((t) => isKnownPerson(store, t.personId as string, transaction)))
     const good = takes.filter((t, i) => named[i] && sets.get(t.act.setId) === t.jobId)
     if (good.length === 0) return new Set<Take>()
     const now = new Date()
-    const events = good.map((t) => [t.commandId, t.jobId, t.deviceId, t.personId, t.act.what, JSON.stringify(t.act), new Date(t.at), now, 'done', '[]'])
+    const events = good.map((t) => [
+      t.commandId,
+      t.jobId,
+      t.deviceId,
+      t.personId,
+      t.act.what,
+      JSON.stringify(t.act),
+      new Date(t.at),
+      now,
+      'done',
+      '[]',
+    ])
     const stored = await select(
       store,
       'INSERT INTO events (commandId, jobId, deviceId, personId, what, body, madeAt, at, result, details) VALUES :events RETURNING seq, commandId',
@@ -51,11 +64,24 @@ async function storeTogether(store: Store, takes: Take[]): Promise<Set<Take>> {
       transaction,
     )
     const seqOf = new Map(stored.map((r: Row) => [r.commandId, r.seq]))
-    const readings = good.map(({ act, ...t }) => [act.readingId, act.setId, t.jobId, act.angleDeg, act.valueMm, act.source, t.personId, new Date(t.at), seqOf.get(t.commandId)])
-    await store.sequelize.query('INSERT INTO readings (id, setId, jobId, angleDeg, valueMm, source, personId, at, seq) VALUES :readings', {
-      replacements: { readings },
-      transaction,
-    })
+    const readings = good.map(({ act, ...t }) => [
+      act.readingId,
+      act.setId,
+      t.jobId,
+      act.angleDeg,
+      act.valueMm,
+      act.source,
+      t.personId,
+      new Date(t.at),
+      seqOf.get(t.commandId),
+    ])
+    await store.sequelize.query(
+      'INSERT INTO readings (id, setId, jobId, angleDeg, valueMm, source, personId, at, seq) VALUES :readings',
+      {
+        replacements: { readings },
+        transaction,
+      },
+    )
     return new Set(good)
   })
 }
@@ -89,7 +115,13 @@ export class ReadingBatch {
 
   private async storeAll(batch: Waiting[]): Promise<void> {
     // One that is refused for its id (sent twice) refuses them all: then each goes its own way.
-    const stored = batch.length > 1 ? await storeTogether(this.store, batch.map((w) => w.take)).catch(() => new Set<Take>()) : new Set<Take>()
+    const stored =
+      batch.length > 1
+        ? await storeTogether(
+            this.store,
+            batch.map((w) => w.take),
+          ).catch(() => new Set<Take>())
+        : new Set<Take>()
     await Promise.all(
       batch.map(async ({ take, resolve, reject }) => {
         if (stored.has(take)) resolve({ commandId: take.commandId, result: 'done', again: false })

@@ -33,7 +33,11 @@ async function jobsOf(server: TestServer): Promise<Kept[]> {
     jobs.map(async ({ id, title }) => {
       const snapshot = await server.snapshot(id)
       const own = JSON.parse(JSON.stringify(withPlainSeqs(carryAway(snapshot)))) as object
-      return { title, job: createHash('sha256').update(orderedJson(own)).digest('hex'), seals: snapshot.closures.map((c) => sealState(snapshot, c)) }
+      return {
+        title,
+        job: createHash('sha256').update(orderedJson(own)).digest('hex'),
+        seals: snapshot.closures.map((c) => sealState(snapshot, c)),
+      }
     }),
   )
 }
@@ -46,7 +50,8 @@ describe('the store of a release', () => {
     const expected = JSON.parse(readFileSync(join(dumps, `${name}.json`), 'utf8')) as Kept[]
     expect(await jobsOf(server)).toEqual(expected)
     expect(expected.flatMap((k) => k.seals).filter((s) => s !== 'stands')).toEqual([])
-    for (const { id } of (await server.shop()).jobs) expect((await server.app.inject(`/api/jobs/${id}/record.pdf`)).statusCode).toBe(200)
+    for (const { id } of (await server.shop()).jobs)
+      expect((await server.app.inject(`/api/jobs/${id}/record.pdf`)).statusCode).toBe(200)
     await server.stop()
   })
 })

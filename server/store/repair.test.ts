@@ -28,26 +28,68 @@ const on = async (jobId: string | null, act: JobAct | ShopAct) => (await server.
 const inFerry = (act: JobAct) => on(ferry, act)
 const inShop = (act: ShopAct) => on(null, act)
 const stock = async (): Promise<Stock> => (await server.app.inject('/api/stock')).json()
-const cut = (cylinder: number, more: object = {}): JobAct => ({ what: 'cut-pass', cutId: randomUUID(), cylinder, kind: 'rough', leavesMm: [0.1], expectMm: 0.05, ...more })
-const place = (jobId: string, cylinder: number, linerId: string | null) => on(jobId, { what: 'place-liner', placementId: randomUUID(), cylinder, linerId, rotationDeg: 90 })
+const cut = (cylinder: number, more: object = {}): JobAct => ({
+  what: 'cut-pass',
+  cutId: randomUUID(),
+  cylinder,
+  kind: 'rough',
+  leavesMm: [0.1],
+  expectMm: 0.05,
+  ...more,
+})
+const place = (jobId: string, cylinder: number, linerId: string | null) =>
+  on(jobId, { what: 'place-liner', placementId: randomUUID(), cylinder, linerId, rotationDeg: 90 })
 
 async function trialSet(cylinder: number, valueMm: number): Promise<void> {
   const setId = randomUUID()
-  await inFerry({ what: 'open-set', setId, cylinder, stage: 'trial-fit', gaugeId: depthGauge, zeroOn: 'deck', clampNm: 40 })
-  for (const angleDeg of [0, 90, 180, 270]) await inFerry({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg, valueMm, source: 'gauge' })
+  await inFerry({
+    what: 'open-set',
+    setId,
+    cylinder,
+    stage: 'trial-fit',
+    gaugeId: depthGauge,
+    zeroOn: 'deck',
+    clampNm: 40,
+  })
+  for (const angleDeg of [0, 90, 180, 270])
+    await inFerry({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg, valueMm, source: 'gauge' })
 }
 
 describe('ledges', () => {
   it('of the demo are measured and judged', async () => {
     const snapshot = await server.snapshot(ferry)
-    expect([1, 2, 3, 4, 5, 6].map((c) => readLedge(snapshot, c).judgement?.reason)).toEqual(['sound', 'sound', 'leans', 'sound', 'sound', 'sound'])
+    expect([1, 2, 3, 4, 5, 6].map((c) => readLedge(snapshot, c).judgement?.reason)).toEqual([
+      'sound',
+      'sound',
+      'leans',
+      'sound',
+      'sound',
+      'sound',
+    ])
     expect(readLedge(snapshot, 3).frettingMm).toBe(0.02)
   })
 
   it('keep how the gauge was zeroed and the height of its master', async () => {
     const setId = randomUUID()
-    expect(await inFerry({ what: 'open-set', setId, cylinder: 1, stage: 'counterbores', gaugeId: depthGauge, zeroOn: 'master', masterMm: 10.5 })).toMatchObject({ result: 'done' })
-    await inFerry({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg: 0, valueMm: 10.4957, source: 'typed' })
+    expect(
+      await inFerry({
+        what: 'open-set',
+        setId,
+        cylinder: 1,
+        stage: 'counterbores',
+        gaugeId: depthGauge,
+        zeroOn: 'master',
+        masterMm: 10.5,
+      }),
+    ).toMatchObject({ result: 'done' })
+    await inFerry({
+      what: 'take-reading',
+      readingId: randomUUID(),
+      setId,
+      angleDeg: 0,
+      valueMm: 10.4957,
+      source: 'typed',
+    })
     const { sets, readings } = await server.snapshot(ferry)
     expect(sets.find((s) => s.id === setId)).toMatchObject({ zeroOn: 'master', masterMm: 10.5, clampNm: null })
     expect(readings.find((r) => r.setId === setId)!.valueMm).toBe(10.4957)
@@ -55,17 +97,47 @@ describe('ledges', () => {
 
   it('keep wear marks, struck out rather than taken away', async () => {
     const markId = randomUUID()
-    await inFerry({ what: 'mark-wear', markId, cylinder: 2, kind: 'burr', atDeg: 35, spanDeg: 20, depthMm: 0, words: 'sharp' })
-    expect(await inFerry({ what: 'close-stage', stage: 'counterbores', note: 'all the same' })).toMatchObject({ result: 'refused', code: 'gate' })
+    await inFerry({
+      what: 'mark-wear',
+      markId,
+      cylinder: 2,
+      kind: 'burr',
+      atDeg: 35,
+      spanDeg: 20,
+      depthMm: 0,
+      words: 'sharp',
+    })
+    expect(await inFerry({ what: 'close-stage', stage: 'counterbores', note: 'all the same' })).toMatchObject({
+      result: 'refused',
+      code: 'gate',
+    })
     expect(await inFerry({ what: 'strike-wear', markId, reason: 'cleaned-off' })).toMatchObject({ result: 'done' })
-    expect(await inFerry({ what: 'strike-wear', markId, reason: 'cleaned-off' })).toMatchObject({ result: 'refused', code: 'already-struck' })
-    expect((await server.snapshot(ferry)).wearMarks.find((m) => m.id === markId)).toMatchObject({ words: 'sharp', struck: { reason: 'cleaned-off' } })
+    expect(await inFerry({ what: 'strike-wear', markId, reason: 'cleaned-off' })).toMatchObject({
+      result: 'refused',
+      code: 'already-struck',
+    })
+    expect((await server.snapshot(ferry)).wearMarks.find((m) => m.id === markId)).toMatchObject({
+      words: 'sharp',
+      struck: { reason: 'cleaned-off' },
+    })
   })
 
   it('refuse a mark on a cylinder the engine has not, and one deeper than no depth', async () => {
-    const mark = { what: 'mark-wear' as const, markId: randomUUID(), cylinder: 9, kind: 'fretting' as const, atDeg: 0, spanDeg: 30, depthMm: 0.1, words: '' }
+    const mark = {
+      what: 'mark-wear' as const,
+      markId: randomUUID(),
+      cylinder: 9,
+      kind: 'fretting' as const,
+      atDeg: 0,
+      spanDeg: 30,
+      depthMm: 0.1,
+      words: '',
+    }
     expect(await inFerry(mark)).toMatchObject({ result: 'refused', code: 'unknown-cylinder' })
-    expect(await inFerry({ ...mark, cylinder: 1, depthMm: -0.1 })).toMatchObject({ result: 'refused', code: 'bad-command' })
+    expect(await inFerry({ ...mark, cylinder: 1, depthMm: -0.1 })).toMatchObject({
+      result: 'refused',
+      code: 'bad-command',
+    })
   })
 })
 
@@ -77,7 +149,11 @@ describe('cuts', () => {
     await trialSet(5, 0.1)
     expect(await inFerry(cut(5, { biasMm: 0.003 }))).toMatchObject({ result: 'done' })
     const { cuts, sets } = await server.snapshot(ferry)
-    expect(cuts.filter((c) => c.cylinder === 5).map((c) => [c.unmeasured, c.biasMm])).toEqual([['', 0], ['gauge is away', 0], ['', 0.003]])
+    expect(cuts.filter((c) => c.cylinder === 5).map((c) => [c.unmeasured, c.biasMm])).toEqual([
+      ['', 0],
+      ['gauge is away', 0],
+      ['', 0.003],
+    ])
     expect(sets.find((s) => s.cylinder === 5 && s.stage === 'trial-fit')!.clampNm).toBe(40)
   })
 
@@ -95,7 +171,11 @@ describe('parts', () => {
     const liner = (await stock()).liners[1]!
     await place(ferry, 1, liner.id)
     expect((await stock()).liners.find((l) => l.id === liner.id)!.fitted).toEqual({ jobId: ferry, cylinder: 1 })
-    expect(await place(spare, 1, liner.id)).toMatchObject({ result: 'refused', code: 'liner-taken', details: [liner.label] })
+    expect(await place(spare, 1, liner.id)).toMatchObject({
+      result: 'refused',
+      code: 'liner-taken',
+      details: [liner.label],
+    })
     expect(await place(ferry, 2, liner.id)).toMatchObject({ result: 'refused', code: 'liner-taken' })
     await place(ferry, 1, null)
     expect(await place(spare, 1, liner.id)).toMatchObject({ result: 'done' })
@@ -103,34 +183,83 @@ describe('parts', () => {
 
   it('come in many at once or not at all, and keep the readings they were measured by', async () => {
     const { engineId } = (await stock()).liners[0]!
-    const part = (label: string, more: object = {}): NewPart => ({ kind: 'shim', id: randomUUID(), engineId, label, nominalMm: 0.4, material: 'brass', chamfer: 'outside', readings: [0, 120, 240].map((angleDeg, i) => ({ angleDeg, valueMm: 0.4 + i / 1000 })), ...more } as NewPart)
+    const part = (label: string, more: object = {}): NewPart =>
+      ({
+        kind: 'shim',
+        id: randomUUID(),
+        engineId,
+        label,
+        nominalMm: 0.4,
+        material: 'brass',
+        chamfer: 'outside',
+        readings: [0, 120, 240].map((angleDeg, i) => ({ angleDeg, valueMm: 0.4 + i / 1000 })),
+        ...more,
+      }) as NewPart
     const before = (await stock()).shims.length
-    expect(await inShop({ what: 'add-parts', parts: [part('X1'), part('X2', { engineId: randomUUID() })] })).toMatchObject({ result: 'refused', code: 'unknown-engine' })
-    expect(await inShop({ what: 'add-parts', parts: [part('X1'), part('X2', { nominalMm: 0 })] })).toMatchObject({ result: 'refused', code: 'bad-command' })
+    expect(
+      await inShop({ what: 'add-parts', parts: [part('X1'), part('X2', { engineId: randomUUID() })] }),
+    ).toMatchObject({ result: 'refused', code: 'unknown-engine' })
+    expect(await inShop({ what: 'add-parts', parts: [part('X1'), part('X2', { nominalMm: 0 })] })).toMatchObject({
+      result: 'refused',
+      code: 'bad-command',
+    })
     expect((await stock()).shims).toHaveLength(before)
     const [one, two] = [part('X1'), part('X2', { readings: [] })]
     expect(await inShop({ what: 'add-parts', parts: [one, two] })).toMatchObject({ result: 'done' })
     const found = (await stock()).shims.filter((s) => s.label.startsWith('X'))
-    expect(found.map((s) => [s.label, s.actualMm, s.chamfer])).toEqual([['X2', 0.4, 'outside'], ['X1', expect.closeTo(0.401, 9), 'outside']])
+    expect(found.map((s) => [s.label, s.actualMm, s.chamfer])).toEqual([
+      ['X2', 0.4, 'outside'],
+      ['X1', expect.closeTo(0.401, 9), 'outside'],
+    ])
     // Measured again, the later figures count.
-    await inShop({ what: 'measure-part', measureId: randomUUID(), partId: two.id, readings: [0, 120, 240].map((angleDeg) => ({ angleDeg, valueMm: 0.407 })) })
+    await inShop({
+      what: 'measure-part',
+      measureId: randomUUID(),
+      partId: two.id,
+      readings: [0, 120, 240].map((angleDeg) => ({ angleDeg, valueMm: 0.407 })),
+    })
     expect((await stock()).shims.find((s) => s.id === two.id)!.actualMm).toBeCloseTo(0.407, 9)
-    expect(await inShop({ what: 'measure-part', measureId: randomUUID(), partId: randomUUID(), readings: [{ angleDeg: 0, valueMm: 1 }] })).toMatchObject({ result: 'refused', code: 'unknown-part' })
+    expect(
+      await inShop({
+        what: 'measure-part',
+        measureId: randomUUID(),
+        partId: randomUUID(),
+        readings: [{ angleDeg: 0, valueMm: 1 }],
+      }),
+    ).toMatchObject({ result: 'refused', code: 'unknown-part' })
   })
 })
 
 describe('plan and tally', () => {
   it('keep what was taken bore by bore, and the latest counts', async () => {
-    const bores = [{ cylinder: 3, linerId: null, rotationDeg: 270, cutMm: 0.123456789, shimMm: 0.2 }, { cylinder: 1, linerId: null, rotationDeg: 0, cutMm: 0, shimMm: 0 }]
-    expect(await inFerry({ what: 'take-plan', planId: randomUUID(), school: 'skim', changed: true, targetMm: 0.1, bores })).toMatchObject({ result: 'done' })
-    expect(await inFerry({ what: 'take-plan', planId: randomUUID(), school: 'skim', changed: true, targetMm: 0.1, bores: [{ ...bores[0]!, cylinder: 7 }] })).toMatchObject({ result: 'refused', code: 'unknown-cylinder' })
+    const bores = [
+      { cylinder: 3, linerId: null, rotationDeg: 270, cutMm: 0.123456789, shimMm: 0.2 },
+      { cylinder: 1, linerId: null, rotationDeg: 0, cutMm: 0, shimMm: 0 },
+    ]
+    expect(
+      await inFerry({ what: 'take-plan', planId: randomUUID(), school: 'skim', changed: true, targetMm: 0.1, bores }),
+    ).toMatchObject({ result: 'done' })
+    expect(
+      await inFerry({
+        what: 'take-plan',
+        planId: randomUUID(),
+        school: 'skim',
+        changed: true,
+        targetMm: 0.1,
+        bores: [{ ...bores[0]!, cylinder: 7 }],
+      }),
+    ).toMatchObject({ result: 'refused', code: 'unknown-cylinder' })
     expect((await server.snapshot(ferry)).plans.at(-1)).toMatchObject({ school: 'skim', changed: true, bores })
     expect((await server.shop()).jobs.find((j) => j.id === ferry)!.nextStage).toBe('counterbores')
   })
 
   it('do not let the cutting be closed over a plug', async () => {
     await inFerry({ what: 'tally-plug', tallyId: randomUUID(), cylinder: 3, goesIn: true })
-    expect(await inFerry({ what: 'close-stage', stage: 'cut', note: '' })).toMatchObject({ result: 'refused', code: 'gate', details: ['plug-in:3'] })
+    expect(await inFerry({ what: 'close-stage', stage: 'cut', note: '' })).toMatchObject({
+      result: 'refused',
+      code: 'gate',
+      details: ['plug-in:3'],
+    })
     await inFerry({ what: 'tally-plug', tallyId: randomUUID(), cylinder: 3, goesIn: false })
     expect(await inFerry({ what: 'close-stage', stage: 'cut', note: '' })).toMatchObject({ result: 'done' })
   })
@@ -140,7 +269,10 @@ describe('plan and tally', () => {
     await inShop({ what: 'set-rates', rates })
     expect((await server.shop()).rates).toEqual(rates)
     expect((await server.snapshot(ferry)).rates).toEqual(rates)
-    expect(await inShop({ what: 'set-rates', rates: { ...rates, hourMoney: -1 } })).toMatchObject({ result: 'refused', code: 'bad-command' })
+    expect(await inShop({ what: 'set-rates', rates: { ...rates, hourMoney: -1 } })).toMatchObject({
+      result: 'refused',
+      code: 'bad-command',
+    })
   })
 })
 
@@ -152,32 +284,70 @@ describe('a repeat study', () => {
     const order = studyOrder(parts, operators, trials)
     for (const [i, place] of order.entries()) {
       if (i === order.length - 1) {
-        expect(await inShop({ what: 'end-study', studyId })).toMatchObject({ result: 'refused', code: 'study-incomplete' })
-        expect((await server.shop()).gauges.find((g) => g.id === depthGauge)).toMatchObject({ basis: 'entered', repeatabilityMm: 0.0022 })
+        expect(await inShop({ what: 'end-study', studyId })).toMatchObject({
+          result: 'refused',
+          code: 'study-incomplete',
+        })
+        expect((await server.shop()).gauges.find((g) => g.id === depthGauge)).toMatchObject({
+          basis: 'entered',
+          repeatabilityMm: 0.0022,
+        })
       }
-      await inShop({ what: 'study-reading', id: randomUUID(), studyId, ...place, valueMm: 0.1 + Number(place.part[1]) / 50 + (i % 3) / 1000 })
+      await inShop({
+        what: 'study-reading',
+        id: randomUUID(),
+        studyId,
+        ...place,
+        valueMm: 0.1 + Number(place.part[1]) / 50 + (i % 3) / 1000,
+      })
     }
     expect(await inShop({ what: 'end-study', studyId })).toMatchObject({ result: 'done' })
     const gauge = (await server.shop()).gauges.find((g) => g.id === depthGauge)!
     expect(gauge.basis).toBe('study')
     expect(gauge.repeatabilityMm).not.toBe(0.0022)
-    expect(await inShop({ what: 'study-reading', id: randomUUID(), studyId, ...order[0]!, valueMm: 0.1 })).toMatchObject({ result: 'refused', code: 'study-ended' })
-    expect(await inShop({ what: 'end-study', studyId: randomUUID() })).toMatchObject({ result: 'refused', code: 'unknown-study' })
+    expect(
+      await inShop({ what: 'study-reading', id: randomUUID(), studyId, ...order[0]!, valueMm: 0.1 }),
+    ).toMatchObject({ result: 'refused', code: 'study-ended' })
+    expect(await inShop({ what: 'end-study', studyId: randomUUID() })).toMatchObject({
+      result: 'refused',
+      code: 'unknown-study',
+    })
     // A set begun from now on carries it.
     const setId = randomUUID()
-    await on(spare, { what: 'open-set', setId, cylinder: 1, stage: 'counterbores', gaugeId: depthGauge, zeroOn: 'deck' })
-    expect((await server.snapshot(spare)).sets.find((s) => s.id === setId)!.uncertaintyMm).toBeCloseTo(gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm), 8)
+    await on(spare, {
+      what: 'open-set',
+      setId,
+      cylinder: 1,
+      stage: 'counterbores',
+      gaugeId: depthGauge,
+      zeroOn: 'deck',
+    })
+    expect((await server.snapshot(spare)).sets.find((s) => s.id === setId)!.uncertaintyMm).toBeCloseTo(
+      gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm),
+      8,
+    )
   })
 })
 
 describe('a job', () => {
   it('is read at the stations it was taken in with, unless they carry no plane', async () => {
     const engineId = (await server.shop()).engines[0]!.id
-    const start = (jobId: string, stationsDeg?: number[]): ShopAct => ({ what: 'start-job', jobId, engineId, title: 'eight', complaint: '', ...(stationsDeg ? { stationsDeg } : {}) })
+    const start = (jobId: string, stationsDeg?: number[]): ShopAct => ({
+      what: 'start-job',
+      jobId,
+      engineId,
+      title: 'eight',
+      complaint: '',
+      ...(stationsDeg ? { stationsDeg } : {}),
+    })
     const [eight, four] = [randomUUID(), randomUUID()]
     expect(await inShop(start(eight, [0, 45, 90, 135, 180, 225, 270, 315]))).toMatchObject({ result: 'done' })
     expect(await inShop(start(four))).toMatchObject({ result: 'done' })
-    expect(await inShop(start(randomUUID(), [0, 5, 10, 15]))).toMatchObject({ result: 'refused', code: 'bad-command', details: [expect.stringContaining('too close together')] })
+    expect(await inShop(start(randomUUID(), [0, 5, 10, 15]))).toMatchObject({
+      result: 'refused',
+      code: 'bad-command',
+      details: [expect.stringContaining('too close together')],
+    })
     expect((await server.snapshot(eight)).stationsDeg).toHaveLength(8)
     expect((await server.snapshot(four)).stationsDeg).toEqual([0, 90, 180, 270])
   })
@@ -186,10 +356,37 @@ describe('a job', () => {
 describe('a signed job', () => {
   it('takes nothing more, not even in a stage it had passed by', async () => {
     const loader = await server.jobId('loader')
-    const openSet: JobAct = { what: 'open-set', setId: randomUUID(), cylinder: 1, stage: 'counterbores', gaugeId: depthGauge, zeroOn: 'deck' }
+    const openSet: JobAct = {
+      what: 'open-set',
+      setId: randomUUID(),
+      cylinder: 1,
+      stage: 'counterbores',
+      gaugeId: depthGauge,
+      zeroOn: 'deck',
+    }
     expect(await on(loader, openSet)).toMatchObject({ result: 'refused', code: 'stage-closed' })
-    expect(await on(loader, { what: 'mark-wear', markId: randomUUID(), cylinder: 1, kind: 'burr', atDeg: 0, spanDeg: 10, depthMm: 0, words: '' })).toMatchObject({ result: 'refused', code: 'stage-closed' })
-    expect(await on(loader, { what: 'take-plan', planId: randomUUID(), school: 'aim', changed: false, targetMm: 0.1, bores: [{ cylinder: 1, linerId: null, rotationDeg: 0, cutMm: 0, shimMm: 0 }] })).toMatchObject({ result: 'refused', code: 'stage-closed' })
+    expect(
+      await on(loader, {
+        what: 'mark-wear',
+        markId: randomUUID(),
+        cylinder: 1,
+        kind: 'burr',
+        atDeg: 0,
+        spanDeg: 10,
+        depthMm: 0,
+        words: '',
+      }),
+    ).toMatchObject({ result: 'refused', code: 'stage-closed' })
+    expect(
+      await on(loader, {
+        what: 'take-plan',
+        planId: randomUUID(),
+        school: 'aim',
+        changed: false,
+        targetMm: 0.1,
+        bores: [{ cylinder: 1, linerId: null, rotationDeg: 0, cutMm: 0, shimMm: 0 }],
+      }),
+    ).toMatchObject({ result: 'refused', code: 'stage-closed' })
     await on(loader, { what: 'reopen-stage', stage: 'record', note: 'a ledge was forgotten' })
     expect(await on(loader, openSet)).toMatchObject({ result: 'done' })
   })
@@ -211,7 +408,9 @@ describe('a store from before the ledges', () => {
     const after = await anew.snapshot(jobId)
     expect(after.readings).toEqual(before.readings)
     expect(after.cuts).toEqual(before.cuts)
-    expect(after.shims.map((s) => [s.label, s.actualMm, s.chamfer])).toEqual(before.shims.map((s) => [s.label, s.actualMm, 'none']))
+    expect(after.shims.map((s) => [s.label, s.actualMm, s.chamfer])).toEqual(
+      before.shims.map((s) => [s.label, s.actualMm, 'none']),
+    )
     expect(after.liners).toEqual([])
     await anew.stop()
   })

@@ -21,29 +21,92 @@ beforeAll(async () => {
 afterAll(() => server.stop())
 beforeEach(async () => {
   job = randomUUID()
-  await server.send(commandOf({ what: 'start-job', jobId: job, engineId, title: 'Bow thruster', complaint: 'drinks water' }, null, person))
+  await server.send(
+    commandOf(
+      { what: 'start-job', jobId: job, engineId, title: 'Bow thruster', complaint: 'drinks water' },
+      null,
+      person,
+    ),
+  )
 })
 
-const only = async (act: JobAct | ShopAct, jobId: string | null = job, at?: string) => (await server.send(commandOf(act, jobId, person, at ? { at } : {})))[0]!
+const only = async (act: JobAct | ShopAct, jobId: string | null = job, at?: string) =>
+  (await server.send(commandOf(act, jobId, person, at ? { at } : {})))[0]!
 const entryId = () => randomUUID()
-const finding = (change: object = {}): JobAct => ({ what: 'mark-finding', findingId: entryId(), cylinder: 3, on: 'outside', kind: 'pitting', atDeg: 95, spanDeg: 70, fromMm: 50, toMm: 170.5, severity: 3, pastSteps: null, words: 'deep', ...change })
-const plug = (goesIn: boolean, count = 1, cylinder = 1): JobAct => ({ what: 'tally-plug', tallyId: entryId(), cylinder, goesIn, place: 'crank-hole', item: 'rag', count })
+const finding = (change: object = {}): JobAct => ({
+  what: 'mark-finding',
+  findingId: entryId(),
+  cylinder: 3,
+  on: 'outside',
+  kind: 'pitting',
+  atDeg: 95,
+  spanDeg: 70,
+  fromMm: 50,
+  toMm: 170.5,
+  severity: 3,
+  pastSteps: null,
+  words: 'deep',
+  ...change,
+})
+const plug = (goesIn: boolean, count = 1, cylinder = 1): JobAct => ({
+  what: 'tally-plug',
+  tallyId: entryId(),
+  cylinder,
+  goesIn,
+  place: 'crank-hole',
+  item: 'rag',
+  count,
+})
 
 describe('intake', () => {
   it('keeps what was taken in, and makes the route of it', async () => {
     const jobId = randomUUID()
     const usage = { value: 21_000.5, unit: 'hours' as const }
-    await only({ what: 'start-job', jobId, engineId, title: 'Winch', complaint: 'smokes', complaints: ['white-smoke'], usage, wantedBy: '2026-12-24', work: ['strip', 'check'], fromJobId: job }, null)
+    await only(
+      {
+        what: 'start-job',
+        jobId,
+        engineId,
+        title: 'Winch',
+        complaint: 'smokes',
+        complaints: ['white-smoke'],
+        usage,
+        wantedBy: '2026-12-24',
+        work: ['strip', 'check'],
+        fromJobId: job,
+      },
+      null,
+    )
     const { job: stored } = await server.snapshot(jobId)
-    expect(stored).toMatchObject({ complaints: ['white-smoke'], usage, wantedBy: '2026-12-24', work: ['strip', 'check'], fromJobId: job, archived: false })
-    expect((await server.shop()).jobs.find((j) => j.id === jobId)).toMatchObject({ nextStage: 'as-found', wantedBy: '2026-12-24', archived: false })
+    expect(stored).toMatchObject({
+      complaints: ['white-smoke'],
+      usage,
+      wantedBy: '2026-12-24',
+      work: ['strip', 'check'],
+      fromJobId: job,
+      archived: false,
+    })
+    expect((await server.shop()).jobs.find((j) => j.id === jobId)).toMatchObject({
+      nextStage: 'as-found',
+      wantedBy: '2026-12-24',
+      archived: false,
+    })
   })
 
   it('is changed until it is signed; work in which something was done stays', async () => {
-    expect(await only({ what: 'change-job', title: 'Bow thruster 2', usage: null, complaints: ['overhaul'] })).toMatchObject({ result: 'done' })
-    expect((await server.snapshot(job)).job).toMatchObject({ title: 'Bow thruster 2', complaints: ['overhaul'], complaint: 'drinks water' })
+    expect(
+      await only({ what: 'change-job', title: 'Bow thruster 2', usage: null, complaints: ['overhaul'] }),
+    ).toMatchObject({ result: 'done' })
+    expect((await server.snapshot(job)).job).toMatchObject({
+      title: 'Bow thruster 2',
+      complaints: ['overhaul'],
+      complaint: 'drinks water',
+    })
     await only(plug(true))
-    expect(await only({ what: 'change-job', work: ['check'] })).toMatchObject({ code: 'stage-begun', details: ['protect'] })
+    expect(await only({ what: 'change-job', work: ['check'] })).toMatchObject({
+      code: 'stage-begun',
+      details: ['protect'],
+    })
     expect(await only({ what: 'change-job', work: ['strip'] })).toMatchObject({ result: 'done' })
     const loader = await server.jobId('loader')
     expect(await only({ what: 'change-job', title: 'other' }, loader)).toMatchObject({ code: 'stage-closed' })
@@ -60,17 +123,61 @@ describe('intake', () => {
 
 describe('stripping', () => {
   it('keeps stoppers, pulls, findings, grades and decisions as they were entered', async () => {
-    const pull: JobAct = { what: 'log-pull', pullId: entryId(), cylinder: 2, pullerId: pullers.bridge.id, peakNm: 85.5, tightMm: [12, 84.25], ranOut: 'sludge', words: 'hard' }
+    const pull: JobAct = {
+      what: 'log-pull',
+      pullId: entryId(),
+      cylinder: 2,
+      pullerId: pullers.bridge.id,
+      peakNm: 85.5,
+      tightMm: [12, 84.25],
+      ranOut: 'sludge',
+      words: 'hard',
+    }
     const { renewalCosts } = await server.snapshot(job)
-    const grade: JobAct = { what: 'grade-cylinder', gradeId: entryId(), cylinder: 3, grade: 'scrap', suggested: 'scrap', words: '' }
-    const decision: JobAct = { what: 'decide-renewals', decisionId: entryId(), renew: [3], costs: renewalCosts, nowCost: 500, comebackChance: 0.123456789, expectedCost: 1234.5, words: 'one' }
-    for (const act of [plug(true, 2), pull, finding({ on: 'outside', kind: 'coolant-track', pastSteps: 1 }), grade, decision]) expect(await only(act)).toMatchObject({ result: 'done' })
+    const grade: JobAct = {
+      what: 'grade-cylinder',
+      gradeId: entryId(),
+      cylinder: 3,
+      grade: 'scrap',
+      suggested: 'scrap',
+      words: '',
+    }
+    const decision: JobAct = {
+      what: 'decide-renewals',
+      decisionId: entryId(),
+      renew: [3],
+      costs: renewalCosts,
+      nowCost: 500,
+      comebackChance: 0.123456789,
+      expectedCost: 1234.5,
+      words: 'one',
+    }
+    for (const act of [
+      plug(true, 2),
+      pull,
+      finding({ on: 'outside', kind: 'coolant-track', pastSteps: 1 }),
+      grade,
+      decision,
+    ])
+      expect(await only(act)).toMatchObject({ result: 'done' })
     const { tally, pulls, findings, grades, decisions } = await server.snapshot(job)
     expect(tally[0]).toMatchObject({ place: 'crank-hole', item: 'rag', count: 2, goesIn: true })
-    expect(pulls[0]).toMatchObject({ pullerId: pullers.bridge.id, peakNm: 85.5, tightMm: [12, 84.25], ranOut: 'sludge', struck: null, personId: person })
+    expect(pulls[0]).toMatchObject({
+      pullerId: pullers.bridge.id,
+      peakNm: 85.5,
+      tightMm: [12, 84.25],
+      ranOut: 'sludge',
+      struck: null,
+      personId: person,
+    })
     expect(findings[0]).toMatchObject({ kind: 'coolant-track', toMm: 170.5, pastSteps: 1 })
     expect(grades[0]).toMatchObject({ grade: 'scrap' })
-    expect(decisions[0]).toMatchObject({ renew: [3], costs: renewalCosts, comebackChance: 0.123456789, expectedCost: 1234.5 })
+    expect(decisions[0]).toMatchObject({
+      renew: [3],
+      costs: renewalCosts,
+      comebackChance: 0.123456789,
+      expectedCost: 1234.5,
+    })
   })
 
   it('refuses what cannot be, in a code that has words', async () => {
@@ -80,7 +187,18 @@ describe('stripping', () => {
     expect(await only(finding({ on: 'bore', kind: 'scale' }))).toMatchObject({ code: 'not-found-there' })
     expect(await only(finding({ toMm: 10 }))).toMatchObject({ code: 'bad-command' })
     expect(await only(finding({ cylinder: 9 }))).toMatchObject({ code: 'unknown-cylinder' })
-    expect(await only({ what: 'log-pull', pullId: entryId(), cylinder: 2, pullerId: randomUUID(), peakNm: null, tightMm: [], ranOut: 'nothing', words: '' })).toMatchObject({ code: 'unknown-puller' })
+    expect(
+      await only({
+        what: 'log-pull',
+        pullId: entryId(),
+        cylinder: 2,
+        pullerId: randomUUID(),
+        peakNm: null,
+        tightMm: [],
+        ranOut: 'nothing',
+        words: '',
+      }),
+    ).toMatchObject({ code: 'unknown-puller' })
     expect(await only({ what: 'strike-entry', entryId: randomUUID(), reason: '' })).toMatchObject({ code: 'too-early' })
     expect((await server.snapshot(job)).findings).toEqual([])
   })
@@ -88,8 +206,12 @@ describe('stripping', () => {
   it('strikes an entry out once, and not under a closed stage', async () => {
     const act = finding() as Extract<JobAct, { what: 'mark-finding' }>
     await only(act)
-    expect(await only({ what: 'strike-entry', entryId: act.findingId, reason: 'dirt' })).toMatchObject({ result: 'done' })
-    expect(await only({ what: 'strike-entry', entryId: act.findingId, reason: 'again' })).toMatchObject({ code: 'already-struck' })
+    expect(await only({ what: 'strike-entry', entryId: act.findingId, reason: 'dirt' })).toMatchObject({
+      result: 'done',
+    })
+    expect(await only({ what: 'strike-entry', entryId: act.findingId, reason: 'again' })).toMatchObject({
+      code: 'already-struck',
+    })
     expect((await server.snapshot(job)).findings[0]).toMatchObject({ struck: { reason: 'dirt', personId: person } })
     await only({ what: 'close-stage', stage: 'look', note: 'came stripped' })
     expect(await only(finding())).toMatchObject({ code: 'stage-closed', details: ['look'] })
@@ -97,11 +219,21 @@ describe('stripping', () => {
 })
 
 describe('seals', () => {
-  const seal = (groove: number, step: 'on' | 'wetted', lubricant: 'oil' | 'rubber-lube', at: string, sealFitId = entryId()) => only({ what: 'fit-seal', sealFitId, cylinder: 1, groove, step, lubricant }, job, at)
-  const press = (at: string) => only({ what: 'press-liner', pressId: entryId(), cylinder: 1, peakNm: 30, atDeg: null, words: '' }, job, at)
+  const seal = (
+    groove: number,
+    step: 'on' | 'wetted',
+    lubricant: 'oil' | 'rubber-lube',
+    at: string,
+    sealFitId = entryId(),
+  ) => only({ what: 'fit-seal', sealFitId, cylinder: 1, groove, step, lubricant }, job, at)
+  const press = (at: string) =>
+    only({ what: 'press-liner', pressId: entryId(), cylinder: 1, peakNm: 30, atDeg: null, words: '' }, job, at)
 
   it('come on in order and in time, or not at all', async () => {
-    expect(await seal(1, 'on', 'rubber-lube', '2026-11-24T09:00:00.000Z')).toMatchObject({ code: 'out-of-order', details: ['fit-not-open'] })
+    expect(await seal(1, 'on', 'rubber-lube', '2026-11-24T09:00:00.000Z')).toMatchObject({
+      code: 'out-of-order',
+      details: ['fit-not-open'],
+    })
     await only({ what: 'change-job', work: ['seals', 'check'] })
     expect(await seal(2, 'on', 'oil', '2026-11-24T09:00:00.000Z')).toMatchObject({ details: ['ring-order'] })
     expect(await seal(1, 'on', 'oil', '2026-11-24T09:00:00.000Z')).toMatchObject({ details: ['wrong-lubricant'] })
@@ -118,7 +250,13 @@ describe('seals', () => {
     expect(await press('2026-11-24T09:29:00.000Z')).toMatchObject({ result: 'done' })
     expect(await press('2026-11-24T09:30:00.000Z')).toMatchObject({ details: ['already-in'] })
     const { sealFits, presses } = await server.snapshot(job)
-    expect(sealFits.map((s) => [s.groove, s.step, s.struck !== null])).toEqual([[1, 'on', false], [2, 'on', false], [0, 'wetted', true], [0, 'wetted', false], [0, 'on', false]])
+    expect(sealFits.map((s) => [s.groove, s.step, s.struck !== null])).toEqual([
+      [1, 'on', false],
+      [2, 'on', false],
+      [0, 'wetted', true],
+      [0, 'wetted', false],
+      [0, 'on', false],
+    ])
     expect(presses).toHaveLength(1)
   })
 })
@@ -128,7 +266,10 @@ describe('the signature', () => {
     const loader = await server.jobId('loader')
     const before = await server.snapshot(loader)
     const signed = signatureOf(before)!
-    expect(signed).toMatchObject({ sealVersion: 3, kept: { job: { title: before.job.title }, engine: { name: before.engine.name } } })
+    expect(signed).toMatchObject({
+      sealVersion: 3,
+      kept: { job: { title: before.job.title }, engine: { name: before.engine.name } },
+    })
     expect(Math.abs(Date.parse(signed.storedAt!) - Date.now())).toBeLessThan(6 * 3_600_000)
     expect(signed.at).not.toBe(signed.storedAt)
     const used = before.gauges.find((g) => before.sets.some((s) => s.gaugeId === g.id))!
@@ -148,12 +289,27 @@ describe('the signature', () => {
   it('and every other seal that stands keep what is under them from being struck out', async () => {
     const jobId = randomUUID()
     const inJob = (act: JobAct) => only(act, jobId)
-    await only({ what: 'start-job', jobId, engineId: (await server.snapshot(job)).engine.id, title: 'Sealed cut', complaint: '', work: ['ledges', 'dry-fit'] }, null)
+    await only(
+      {
+        what: 'start-job',
+        jobId,
+        engineId: (await server.snapshot(job)).engine.id,
+        title: 'Sealed cut',
+        complaint: '',
+        work: ['ledges', 'dry-fit'],
+      },
+      null,
+    )
     const cutId = entryId()
     const { engine } = await server.snapshot(jobId)
-    expect(await inJob({ what: 'cut-pass', cutId, cylinder: 1, kind: 'rough', leavesMm: [0.1], expectMm: 0.1 })).toMatchObject({ result: 'done' })
+    expect(
+      await inJob({ what: 'cut-pass', cutId, cylinder: 1, kind: 'rough', leavesMm: [0.1], expectMm: 0.1 }),
+    ).toMatchObject({ result: 'done' })
     expect(await inJob({ what: 'close-stage', stage: 'cut', note: 'all' })).toMatchObject({ result: 'done' })
-    expect(await inJob({ what: 'strike-cut', cutId, reason: 'x' })).toMatchObject({ code: 'stage-closed', details: ['cut'] })
+    expect(await inJob({ what: 'strike-cut', cutId, reason: 'x' })).toMatchObject({
+      code: 'stage-closed',
+      details: ['cut'],
+    })
     const sealed = await server.snapshot(jobId)
     expect(sealState(sealed, sealed.closures[0]!)).toBe('stands')
     await inJob({ what: 'reopen-stage', stage: 'cut', note: 'again' })
@@ -163,13 +319,17 @@ describe('the signature', () => {
 
   it('waits for every stopper, and is broken by what is struck out under it', async () => {
     const loader = await server.jobId('loader')
-    const reopen = async (stage: 'record' | 'final-check') => only({ what: 'reopen-stage', stage, note: 'second look' }, loader)
+    const reopen = async (stage: 'record' | 'final-check') =>
+      only({ what: 'reopen-stage', stage, note: 'second look' }, loader)
     const signed = signatureOf(await server.snapshot(loader))!
     expect(sealState(await server.snapshot(loader), signed)).toBe('stands')
     expect(await only(plug(true), loader)).toMatchObject({ code: 'stage-closed' })
     await reopen('record')
     await only(plug(true), loader)
-    expect(await only({ what: 'close-stage', stage: 'record', note: 'in a hurry' }, loader)).toMatchObject({ code: 'gate', details: ['plug-in:1'] })
+    expect(await only({ what: 'close-stage', stage: 'record', note: 'in a hurry' }, loader)).toMatchObject({
+      code: 'gate',
+      details: ['plug-in:1'],
+    })
     await only(plug(false), loader)
     await reopen('final-check')
     const { readings, sets } = await server.snapshot(loader)
@@ -177,7 +337,10 @@ describe('the signature', () => {
     await only({ what: 'strike-reading', readingId: struck.id, reason: 'gauge slipped' }, loader)
     const after = await server.snapshot(loader)
     expect(sealState(after, signed)).toBe('broken')
-    expect(after.closures.filter((c) => c.closes && sealState(after, c) === 'broken').map((c) => c.stage)).toEqual(['final-check', 'record'])
+    expect(after.closures.filter((c) => c.closes && sealState(after, c) === 'broken').map((c) => c.stage)).toEqual([
+      'final-check',
+      'record',
+    ])
   })
 })
 
@@ -192,18 +355,38 @@ describe('the shop', () => {
     await only({ what: 'set-crew', crew: { ...crew, technicians: 3 } }, null)
     expect(await server.shop()).toMatchObject({ renewalCosts: { downtime: 9000 }, crew: { technicians: 3 } })
     expect((await server.snapshot(job)).renewalCosts.downtime).toBe(9000)
-    expect(await only({ what: 'set-crew', crew: { ...crew, technicians: 0 } }, null)).toMatchObject({ code: 'bad-command' })
-    expect(await only({ what: 'set-crew', crew: { ...crew, fromHour: 16, toHour: 7 } }, null)).toMatchObject({ code: 'bad-command' })
+    expect(await only({ what: 'set-crew', crew: { ...crew, technicians: 0 } }, null)).toMatchObject({
+      code: 'bad-command',
+    })
+    expect(await only({ what: 'set-crew', crew: { ...crew, fromHour: 16, toHour: 7 } }, null)).toMatchObject({
+      code: 'bad-command',
+    })
   })
 
   it('keeps liner measures, the seal set and the source of a sheet', async () => {
     const { sheet } = await server.snapshot(job)
-    expect(sheet).toMatchObject({ page: '4-17', copiedOn: '2026-11-02', liner: { flangeOuterMm: 162, lowerBoreMm: 154.4 }, seals: [{ swellMinutes: 10 }, { lubricant: 'rubber-lube' }, { colour: 'brown' }] })
+    expect(sheet).toMatchObject({
+      page: '4-17',
+      copiedOn: '2026-11-02',
+      liner: { flangeOuterMm: 162, lowerBoreMm: 154.4 },
+      seals: [{ swellMinutes: 10 }, { lubricant: 'rubber-lube' }, { colour: 'brown' }],
+    })
   })
 
   it('books hours by stage, until the record is signed', async () => {
-    expect(await only({ what: 'book-time', timeId: entryId(), stage: 'pull', kind: 'used', hours: 2.25, words: 'two of us' })).toMatchObject({ result: 'done' })
-    expect((await server.snapshot(job)).times).toEqual([expect.objectContaining({ stage: 'pull', hours: 2.25, kind: 'used', struck: null })])
+    expect(
+      await only({
+        what: 'book-time',
+        timeId: entryId(),
+        stage: 'pull',
+        kind: 'used',
+        hours: 2.25,
+        words: 'two of us',
+      }),
+    ).toMatchObject({ result: 'done' })
+    expect((await server.snapshot(job)).times).toEqual([
+      expect.objectContaining({ stage: 'pull', hours: 2.25, kind: 'used', struck: null }),
+    ])
   })
 })
 
@@ -224,8 +407,23 @@ describe('a store from before the whole job', () => {
     await connection.end()
     const anew = await TestServer.start({ demo: true }, old.address)
     const after = await anew.snapshot(jobId)
-    expect(after.job).toEqual({ ...before.job, work: ['ledges', 'dry-fit', 'check'], complaints: [], usage: null, wantedBy: null })
-    expect(readRoute(routeFacts(after)).map((r) => r.stage)).toEqual(['as-found', 'counterbores', 'parts', 'repair-plan', 'cut', 'trial-fit', 'final-check', 'record'])
+    expect(after.job).toEqual({
+      ...before.job,
+      work: ['ledges', 'dry-fit', 'check'],
+      complaints: [],
+      usage: null,
+      wantedBy: null,
+    })
+    expect(readRoute(routeFacts(after)).map((r) => r.stage)).toEqual([
+      'as-found',
+      'counterbores',
+      'parts',
+      'repair-plan',
+      'cut',
+      'trial-fit',
+      'final-check',
+      'record',
+    ])
     expect(after.sheet).toMatchObject({ limits: before.sheet.limits, page: '', liner: null, seals: [] })
     const ferry = await anew.snapshot(await anew.jobId('Long Reach'))
     expect(ferry.tally.map((t) => [t.place, t.item, t.count])).toEqual(ferry.tally.map(() => ['bore', 'foam-plug', 1]))

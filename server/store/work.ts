@@ -37,7 +37,12 @@ export const stamp = (work: Work) => ({ personId: work.command.personId, at: new
 
 /** The newest closure of a stage decides whether it is closed; a signed job is closed altogether. `j` is the job. */
 export const closedSql = (stage: string) =>
-  [stage, `'record'`].map((s) => `COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = ${s} ORDER BY c.seq DESC LIMIT 1), 0)`).join(' OR ')
+  [stage, `'record'`]
+    .map(
+      (s) =>
+        `COALESCE((SELECT c.closes FROM closures c WHERE c.jobId = j.id AND c.stage = ${s} ORDER BY c.seq DESC LIMIT 1), 0)`,
+    )
+    .join(' OR ')
 
 /** The first row that a query brings. */
 export async function one(work: Work, sql: string, replacements: Row): Promise<Row | undefined> {
@@ -45,7 +50,13 @@ export async function one(work: Work, sql: string, replacements: Row): Promise<R
 }
 
 /** Strikes an entry out, unless it is under a seal that stands: that stage is opened first. */
-export async function strike(work: Work, snapshot: Snapshot, snapshotRows: { id: string; struck: unknown }[], targetId: string, reason: string): Promise<void> {
+export async function strike(
+  work: Work,
+  snapshot: Snapshot,
+  snapshotRows: { id: string; struck: unknown }[],
+  targetId: string,
+  reason: string,
+): Promise<void> {
   const target = snapshotRows.find((r) => r.id === targetId)
   if (!target) throw new Refusal('too-early')
   if (target.struck) throw new Refusal('already-struck')

@@ -14,7 +14,10 @@ const TEMPLATE = 't_demo_template'
 async function fillTemplate(connection: Connection, address: DatabaseAddress): Promise<void> {
   await connection.query('SELECT GET_LOCK(?, 200)', [TEMPLATE])
   try {
-    const filled = await connection.query(`SELECT 1 FROM information_schema.tables WHERE table_schema = ? AND table_name = 'filled'`, [TEMPLATE])
+    const filled = await connection.query(
+      `SELECT 1 FROM information_schema.tables WHERE table_schema = ? AND table_name = 'filled'`,
+      [TEMPLATE],
+    )
     if (filled.length > 0) return
     await connection.query(`CREATE DATABASE IF NOT EXISTS ${TEMPLATE} CHARACTER SET utf8mb4`)
     const store = await openStore({ ...address, database: TEMPLATE })
@@ -37,7 +40,10 @@ export async function freshDatabase(options: { demo: boolean }): Promise<Databas
   await connection.query(`CREATE DATABASE ${database} CHARACTER SET utf8mb4`)
   if (options.demo) {
     await fillTemplate(connection, address)
-    const tables: { name: string }[] = await connection.query(`SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_name <> 'filled'`, [TEMPLATE])
+    const tables: { name: string }[] = await connection.query(
+      `SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ? AND table_name <> 'filled'`,
+      [TEMPLATE],
+    )
     for (const { name } of tables) {
       await connection.query(`CREATE TABLE ${database}.${name} LIKE ${TEMPLATE}.${name}`)
       await connection.query(`INSERT INTO ${database}.${name} SELECT * FROM ${TEMPLATE}.${name}`)
@@ -86,6 +92,19 @@ export class TestServer {
 }
 
 /** A command as a device would make it. */
-export function commandOf(act: JobAct | ShopAct, jobId: string | null, personId: string | null, change: Partial<Command> = {}): Command {
-  return { commandId: randomUUID(), deviceId: randomUUID(), personId, jobId, at: new Date().toISOString(), act, ...change }
+export function commandOf(
+  act: JobAct | ShopAct,
+  jobId: string | null,
+  personId: string | null,
+  change: Partial<Command> = {},
+): Command {
+  return {
+    commandId: randomUUID(),
+    deviceId: randomUUID(),
+    personId,
+    jobId,
+    at: new Date().toISOString(),
+    act,
+    ...change,
+  }
 }

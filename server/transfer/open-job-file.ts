@@ -40,7 +40,8 @@ async function listEntries(zip: yauzl.ZipFile): Promise<Entries> {
   const entries: Entries = new Map()
   if (zip.entryCount > MOST_ENTRIES) throw new ApiProblem('file-too-large')
   for await (const entry of zip.eachEntry()) {
-    if (entries.has(entry.fileName)) throw new ApiProblem('file-damaged', [{ path: entry.fileName, message: 'lies twice in the file' }])
+    if (entries.has(entry.fileName))
+      throw new ApiProblem('file-damaged', [{ path: entry.fileName, message: 'lies twice in the file' }])
     entries.set(entry.fileName, entry)
   }
   return entries
@@ -76,14 +77,20 @@ function readJson(text: string): Omit<OpenedJobFile, 'photos'> {
 }
 
 /** Unpacks the photos that the job names, and only those, each checked against what the job says of it. */
-async function unpackPhotos(job: Snapshot, folder: string, take: (path: string) => Promise<Buffer | null>): Promise<OpenedJobFile['photos']> {
+async function unpackPhotos(
+  job: Snapshot,
+  folder: string,
+  take: (path: string) => Promise<Buffer | null>,
+): Promise<OpenedJobFile['photos']> {
   const { photos } = job
-  if (photos.length > jobLimits.photos || photos.reduce((sum, p) => sum + p.bytes, 0) > jobLimits.allPhotosBytes) throw new ApiProblem('file-too-large')
+  if (photos.length > jobLimits.photos || photos.reduce((sum, p) => sum + p.bytes, 0) > jobLimits.allPhotosBytes)
+    throw new ApiProblem('file-too-large')
   const kept: OpenedJobFile['photos'] = []
   for (const photo of photos) {
     const bytes = await take(photoPath(photo))
     if (!bytes) throw new ApiProblem('file-photo-missing')
-    if (createHash('sha256').update(bytes).digest('hex') !== photo.sha256 || photoType(bytes) !== photo.mime) throw new ApiProblem('file-changed')
+    if (createHash('sha256').update(bytes).digest('hex') !== photo.sha256 || photoType(bytes) !== photo.mime)
+      throw new ApiProblem('file-changed')
     const path = join(folder, photo.id)
     await writeFile(path, bytes)
     kept.push({ id: photo.id, path })
@@ -138,7 +145,16 @@ export async function openJobFile(task: OpenTask): Promise<OpenReply> {
   } catch (error) {
     if (error instanceof ApiProblem) return { problem: { code: error.code, issues: error.issues } }
     // Nested deeper than anything here is; or a zip that ends too early, or is larger than it says.
-    if (error instanceof RangeError) return { problem: { code: 'file-damaged', issues: [{ path: 'job', message: 'is nested too deep' }] } }
-    return { problem: { code: /central directory/i.test(String(error)) || !/too many bytes/.test(String(error)) ? 'file-cut-off' : 'file-too-large', issues: [] } }
+    if (error instanceof RangeError)
+      return { problem: { code: 'file-damaged', issues: [{ path: 'job', message: 'is nested too deep' }] } }
+    return {
+      problem: {
+        code:
+          /central directory/i.test(String(error)) || !/too many bytes/.test(String(error))
+            ? 'file-cut-off'
+            : 'file-too-large',
+        issues: [],
+      },
+    }
   }
 }

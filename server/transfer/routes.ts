@@ -41,16 +41,30 @@ export async function transferRoutes(app: FastifyInstance, { store, house }: Ser
   }
   const schema = (summary: string) => ({ summary, tags: ['record'], params: jobParams })
 
-  app.get('/api/jobs/:jobId/job.json', { schema: schema('The whole job as a versioned JSON file') }, async (request, reply) => {
-    const file = await fileOf(request.params)
-    return reply.header('content-type', 'application/json').header('content-disposition', `attachment; filename="even-bore-job-${file.job.job.number}.json"`).send(file)
-  })
+  app.get(
+    '/api/jobs/:jobId/job.json',
+    { schema: schema('The whole job as a versioned JSON file') },
+    async (request, reply) => {
+      const file = await fileOf(request.params)
+      return reply
+        .header('content-type', 'application/json')
+        .header('content-disposition', `attachment; filename="even-bore-job-${file.job.job.number}.json"`)
+        .send(file)
+    },
+  )
 
-  app.get('/api/jobs/:jobId/job.zip', { schema: schema('The whole job with its photos as a zip') }, async (request, reply) => {
-    const file = await fileOf(request.params)
-    const zip = await jobZip(store, file)
-    return reply.header('content-type', 'application/zip').header('content-disposition', `attachment; filename="even-bore-job-${file.job.job.number}.zip"`).send(zip)
-  })
+  app.get(
+    '/api/jobs/:jobId/job.zip',
+    { schema: schema('The whole job with its photos as a zip') },
+    async (request, reply) => {
+      const file = await fileOf(request.params)
+      const zip = await jobZip(store, file)
+      return reply
+        .header('content-type', 'application/zip')
+        .header('content-disposition', `attachment; filename="even-bore-job-${file.job.job.number}.zip"`)
+        .send(zip)
+    },
+  )
 
   let underWay = 0
   async function takeInBody(body: Readable): Promise<{ jobId: string; number: number }> {
@@ -77,10 +91,16 @@ export async function transferRoutes(app: FastifyInstance, { store, house }: Ser
     scope.post(
       '/api/jobs/import',
       {
-        schema: { summary: 'Take in a job file (zip or JSON), whole or not at all', tags: ['record'], response: { 409: apiError, 413: apiError, 422: apiError, 429: apiError } },
+        schema: {
+          summary: 'Take in a job file (zip or JSON), whole or not at all',
+          tags: ['record'],
+          response: { 409: apiError, 413: apiError, 422: apiError, 429: apiError },
+        },
         bodyLimit: jobLimits.fileBytes,
         errorHandler: (error) => {
-          throw (error as { code?: string }).code === 'FST_ERR_CTP_BODY_TOO_LARGE' ? new ApiProblem('file-too-large') : error
+          throw (error as { code?: string }).code === 'FST_ERR_CTP_BODY_TOO_LARGE'
+            ? new ApiProblem('file-too-large')
+            : error
         },
       },
       async (request) => {

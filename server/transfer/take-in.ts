@@ -57,12 +57,26 @@ class TakingIn {
   async refuseKnown(): Promise<void> {
     const { job } = this
     const found: [TableName, readonly { id: string }[]][] = [
-      ['readingSets', job.sets], ['readings', job.readings], ['cuts', job.cuts], ['shimFits', job.shimFits], ['placements', job.placements], ['plans', job.plans], ['photoBytes', job.photos],
-      ...(Object.keys(entryTables) as EntryWhat[]).map((what): [TableName, Entry[]] => [entryTables[what], job[entryRows[what].rows] as Entry[]]),
+      ['readingSets', job.sets],
+      ['readings', job.readings],
+      ['cuts', job.cuts],
+      ['shimFits', job.shimFits],
+      ['placements', job.placements],
+      ['plans', job.plans],
+      ['photoBytes', job.photos],
+      ...(Object.keys(entryTables) as EntryWhat[]).map((what): [TableName, Entry[]] => [
+        entryTables[what],
+        job[entryRows[what].rows] as Entry[],
+      ]),
     ]
     for (const [table, entries] of found) {
       for (const some of pieces(entries)) {
-        const there = await select(this.store, `SELECT id FROM ${table} WHERE id IN (:ids) LIMIT 1`, { ids: some.map((e) => e.id) }, this.transaction)
+        const there = await select(
+          this.store,
+          `SELECT id FROM ${table} WHERE id IN (:ids) LIMIT 1`,
+          { ids: some.map((e) => e.id) },
+          this.transaction,
+        )
         if (there.length > 0) throw new ApiProblem('file-ids-here')
       }
     }
@@ -71,14 +85,39 @@ class TakingIn {
   /** Gives every act of the file a place among the acts of this store, in the same order, and one to each strike after them. */
   async countPlaces(): Promise<void> {
     const { job } = this
-    const dated = [job.sets, job.readings, job.cuts, job.shimFits, job.placements, job.plans, job.closures, ...Object.values(entryRows).map((e) => job[e.rows] as { seq: number }[])].flat()
+    const dated = [
+      job.sets,
+      job.readings,
+      job.cuts,
+      job.shimFits,
+      job.placements,
+      job.plans,
+      job.closures,
+      ...Object.values(entryRows).map((e) => job[e.rows] as { seq: number }[]),
+    ].flat()
     const seqs = [...new Set(dated.map((r) => r.seq))].sort((a, b) => a - b)
     const strikes = dated.filter((r) => (r as Entry).struck).length
     const now = new Date()
-    const events = Array.from({ length: seqs.length + strikes + 1 }, () => [randomUUID(), this.jobId, NO_DEVICE, null, 'import-job', '{}', now, now, 'done', '[]'])
+    const events = Array.from({ length: seqs.length + strikes + 1 }, () => [
+      randomUUID(),
+      this.jobId,
+      NO_DEVICE,
+      null,
+      'import-job',
+      '{}',
+      now,
+      now,
+      'done',
+      '[]',
+    ])
     const places: number[] = []
     for (const some of pieces(events)) {
-      const stored = await select(this.store, 'INSERT INTO events (commandId, jobId, deviceId, personId, what, body, madeAt, at, result, details) VALUES :events RETURNING seq', { events: some }, this.transaction)
+      const stored = await select(
+        this.store,
+        'INSERT INTO events (commandId, jobId, deviceId, personId, what, body, madeAt, at, result, details) VALUES :events RETURNING seq',
+        { events: some },
+        this.transaction,
+      )
       places.push(...stored.map((r) => Number(r.seq)))
     }
     places.sort((a, b) => a - b)
@@ -91,7 +130,23 @@ class TakingIn {
   }
 
   private async strikes(entries: readonly Entry[]): Promise<void> {
-    await this.put('strikes', entries.flatMap((e) => (e.struck ? [{ targetId: e.id, jobId: this.jobId, reason: e.struck.reason, personId: e.struck.personId, at: new Date(e.struck.at), seq: this.spare.shift()! }] : [])))
+    await this.put(
+      'strikes',
+      entries.flatMap((e) =>
+        e.struck
+          ? [
+              {
+                targetId: e.id,
+                jobId: this.jobId,
+                reason: e.struck.reason,
+                personId: e.struck.personId,
+                at: new Date(e.struck.at),
+                seq: this.spare.shift()!,
+              },
+            ]
+          : [],
+      ),
+    )
   }
 
   /**
@@ -103,33 +158,86 @@ class TakingIn {
     const { usage, createdAt, number: theirs, ...rest } = job
     const [next] = await select(this.store, 'SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs', {}, this.transaction)
     const number = Number(next?.n)
-    const brought: Brought = { engine, sheets: sheets.some((s) => s.id === sheet.id) ? sheets : [...sheets, sheet], people, gauges, pullers, shims, liners }
+    const brought: Brought = {
+      engine,
+      sheets: sheets.some((s) => s.id === sheet.id) ? sheets : [...sheets, sheet],
+      people,
+      gauges,
+      pullers,
+      shims,
+      liners,
+    }
     const way = { shop: this.file.shop, savedAt: this.file.savedAt, number: theirs, at: new Date().toISOString() }
-    await this.put('jobs', [{
-      ...rest, number, engineId: engine.id, sheetId: sheet.id, stationsDeg, simulated: false, usageValue: usage?.value ?? null, usageUnit: usage?.unit ?? null,
-      createdAt: new Date(createdAt), takenIn: [...takenIn, way].slice(-MOST_WAYS), brought,
-    }])
+    await this.put('jobs', [
+      {
+        ...rest,
+        number,
+        engineId: engine.id,
+        sheetId: sheet.id,
+        stationsDeg,
+        simulated: false,
+        usageValue: usage?.value ?? null,
+        usageUnit: usage?.unit ?? null,
+        createdAt: new Date(createdAt),
+        takenIn: [...takenIn, way].slice(-MOST_WAYS),
+        brought,
+      },
+    ])
     return number
   }
 
   async measured(): Promise<void> {
     const { job, jobId } = this
-    await this.put('ledges', job.ledges.map((l) => ({ jobId, ...l })))
-    await this.put('readingSets', job.sets.map(({ closed: _, ...s }) => ({ ...s, jobId, ...this.by(s) })))
-    await this.put('setClosings', job.sets.flatMap((s) => (s.closed ? [{ setId: s.id, ...s.closed, at: new Date(s.closed.at), seq: this.places.get(s.seq)! }] : [])))
-    await this.put('readings', job.readings.map(({ struck: _, ...r }) => ({ ...r, jobId, ...this.by(r) })))
-    await this.put('cuts', job.cuts.map(({ struck: _, leavesMm: __, ...c }) => ({ ...c, jobId, ...this.by(c) })))
-    await this.put('cutLeaves', job.cuts.flatMap((c) => c.leavesMm.map((thicknessMm, position) => ({ cutId: c.id, position, thicknessMm }))))
-    await this.put('shimFits', job.shimFits.map(({ struck: _, ...f }) => ({ ...f, jobId, ...this.by(f) })))
-    await this.put('placements', job.placements.map((p) => ({ ...p, jobId, ...this.by(p) })))
-    await this.put('plans', job.plans.map(({ bores: _, ...p }) => ({ ...p, jobId, ...this.by(p) })))
-    await this.put('planBores', job.plans.flatMap((p) => p.bores.map((bore, position) => ({ planId: p.id, position, ...bore }))))
+    await this.put(
+      'ledges',
+      job.ledges.map((l) => ({ jobId, ...l })),
+    )
+    await this.put(
+      'readingSets',
+      job.sets.map(({ closed: _, ...s }) => ({ ...s, jobId, ...this.by(s) })),
+    )
+    await this.put(
+      'setClosings',
+      job.sets.flatMap((s) =>
+        s.closed ? [{ setId: s.id, ...s.closed, at: new Date(s.closed.at), seq: this.places.get(s.seq)! }] : [],
+      ),
+    )
+    await this.put(
+      'readings',
+      job.readings.map(({ struck: _, ...r }) => ({ ...r, jobId, ...this.by(r) })),
+    )
+    await this.put(
+      'cuts',
+      job.cuts.map(({ struck: _, leavesMm: __, ...c }) => ({ ...c, jobId, ...this.by(c) })),
+    )
+    await this.put(
+      'cutLeaves',
+      job.cuts.flatMap((c) => c.leavesMm.map((thicknessMm, position) => ({ cutId: c.id, position, thicknessMm }))),
+    )
+    await this.put(
+      'shimFits',
+      job.shimFits.map(({ struck: _, ...f }) => ({ ...f, jobId, ...this.by(f) })),
+    )
+    await this.put(
+      'placements',
+      job.placements.map((p) => ({ ...p, jobId, ...this.by(p) })),
+    )
+    await this.put(
+      'plans',
+      job.plans.map(({ bores: _, ...p }) => ({ ...p, jobId, ...this.by(p) })),
+    )
+    await this.put(
+      'planBores',
+      job.plans.flatMap((p) => p.bores.map((bore, position) => ({ planId: p.id, position, ...bore }))),
+    )
     const rounds = new Map<string, number>()
-    const closures = [...job.closures].sort((a, b) => a.seq - b.seq).map((c) => {
-      const round = rounds.get(c.stage) ?? 0
-      rounds.set(c.stage, round + 1)
-      return { ...c, jobId, round, storedAt: c.storedAt ? new Date(c.storedAt) : null, ...this.by(c) }
-    })
+    const closures = [...job.closures]
+      .sort((a, b) => a.seq - b.seq)
+      .map((c) => {
+        const round = rounds.get(c.stage) ?? 0
+        rounds.set(c.stage, round + 1)
+        return { ...c, jobId, round, storedAt: c.storedAt ? new Date(c.storedAt) : null, ...this.by(c) }
+      })
     await this.put('closures', closures)
     for (const struck of [job.readings, job.cuts, job.shimFits]) await this.strikes(struck)
   }
@@ -137,7 +245,10 @@ class TakingIn {
   async entries(): Promise<void> {
     for (const what of Object.keys(entryTables) as EntryWhat[]) {
       const entries = this.job[entryRows[what].rows] as Entry[]
-      await this.put(entryTables[what], entries.map(({ struck: _, ...e }) => ({ ...e, jobId: this.jobId, ...this.by(e) })))
+      await this.put(
+        entryTables[what],
+        entries.map(({ struck: _, ...e }) => ({ ...e, jobId: this.jobId, ...this.by(e) })),
+      )
       await this.strikes(entries)
     }
   }
@@ -153,7 +264,8 @@ class TakingIn {
 /** @throws ApiProblem `file-damaged` where a photo of the file is no picture that can be opened */
 async function refuseBadPictures({ photos }: OpenedJobFile): Promise<void> {
   for (const { id, path } of photos) {
-    if (!(await readPicture(await readFile(path)))) throw new ApiProblem('file-damaged', [{ path: `photos.${id}`, message: 'is no picture that can be opened' }])
+    if (!(await readPicture(await readFile(path))))
+      throw new ApiProblem('file-damaged', [{ path: `photos.${id}`, message: 'is no picture that can be opened' }])
   }
 }
 
@@ -183,7 +295,8 @@ export async function takeIn(store: Store, file: OpenedJobFile): Promise<{ jobId
   } catch (error) {
     if (error instanceof UniqueConstraintError) throw new ApiProblem('file-ids-here')
     // Something in it does not fit where it would be kept: a title of a thousand words, half a character.
-    if (error instanceof DatabaseError && !isDatabaseAway(error) && !gaveWay(error)) throw new ApiProblem('file-damaged')
+    if (error instanceof DatabaseError && !isDatabaseAway(error) && !gaveWay(error))
+      throw new ApiProblem('file-damaged')
     throw error
   }
 }

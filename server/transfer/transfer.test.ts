@@ -20,23 +20,46 @@ beforeAll(async () => {
   there = await TestServer.start({ demo: false })
   ferry = await here.jobId('Long Reach')
   loader = await here.jobId('loader')
-  await there.send(commandOf({ what: 'add-person', person: { id: ownHand, name: 'Own Hand', role: 'lead' } }, null, null))
+  await there.send(
+    commandOf({ what: 'add-person', person: { id: ownHand, name: 'Own Hand', role: 'lead' } }, null, null),
+  )
 })
 afterAll(async () => {
   await here.stop()
   await there.stop()
 })
 
-const take = async (jobId: string, kind: 'zip' | 'json') => (await here.app.inject(`/api/jobs/${jobId}/job.${kind}`)).rawPayload
+const take = async (jobId: string, kind: 'zip' | 'json') =>
+  (await here.app.inject(`/api/jobs/${jobId}/job.${kind}`)).rawPayload
 const bring = async (content: Buffer | string, to = there) => {
-  const answer = await to.app.inject({ method: 'POST', url: '/api/jobs/import', payload: content, headers: { 'content-type': 'application/octet-stream' } })
-  return { status: answer.statusCode, body: answer.json() as { jobId?: string; number?: number; error?: { code: string; message: string; issues: { path: string }[] } } }
+  const answer = await to.app.inject({
+    method: 'POST',
+    url: '/api/jobs/import',
+    payload: content,
+    headers: { 'content-type': 'application/octet-stream' },
+  })
+  return {
+    status: answer.statusCode,
+    body: answer.json() as {
+      jobId?: string
+      number?: number
+      error?: { code: string; message: string; issues: { path: string }[] }
+    },
+  }
 }
 const code = async (content: Buffer | string) => (await bring(content)).body.error?.code
 /** As it compares whichever store it lies in. */
 const comparable = (snapshot: Snapshot) => withPlainSeqs(carryAway(snapshot))
 /** What is the job's own: the number and the way it came are the store's, rates and tools the shop's. */
-const own = ({ rule: _r, tooling: _t, rates: _c, renewalCosts: _w, takenIn: _i, job: { number: _n, ...job }, ...rest }: Snapshot) => ({ job, ...rest })
+const own = ({
+  rule: _r,
+  tooling: _t,
+  rates: _c,
+  renewalCosts: _w,
+  takenIn: _i,
+  job: { number: _n, ...job },
+  ...rest
+}: Snapshot) => ({ job, ...rest })
 
 describe('a job file', () => {
   it('goes to another shop whole, with photos, and back is the same', async () => {
@@ -53,10 +76,23 @@ describe('a job file', () => {
     expect(after.closures.map((c) => sealState(after, c))).toEqual(before.closures.map(() => 'stands'))
     // The shop that took it in can go on with it, by its own people; what came with it belongs to the job alone.
     const shop = await there.shop()
-    expect(shop.jobs[0]).toMatchObject({ title: before.job.title, nextStage: 'counterbores', engineName: 'Tarrock 6L-140' })
-    expect([shop.people.map((p) => p.name), shop.gauges, shop.engines, shop.pullers, (await there.app.inject('/api/stock')).json()]).toEqual([['Own Hand'], [], [], [], { liners: [], shims: [] }])
-    expect(after.takenIn).toEqual([{ shop: 'Skerrow Reach Works', number: 1, savedAt: expect.any(String), at: expect.any(String) }])
-    const tally = (who: string) => there.send(commandOf({ what: 'tally-plug', tallyId: randomUUID(), cylinder: 6, goesIn: true }, ferry, who))
+    expect(shop.jobs[0]).toMatchObject({
+      title: before.job.title,
+      nextStage: 'counterbores',
+      engineName: 'Tarrock 6L-140',
+    })
+    expect([
+      shop.people.map((p) => p.name),
+      shop.gauges,
+      shop.engines,
+      shop.pullers,
+      (await there.app.inject('/api/stock')).json(),
+    ]).toEqual([['Own Hand'], [], [], [], { liners: [], shims: [] }])
+    expect(after.takenIn).toEqual([
+      { shop: 'Skerrow Reach Works', number: 1, savedAt: expect.any(String), at: expect.any(String) },
+    ])
+    const tally = (who: string) =>
+      there.send(commandOf({ what: 'tally-plug', tallyId: randomUUID(), cylinder: 6, goesIn: true }, ferry, who))
     expect(await tally(before.people[0]!.id)).toMatchObject([{ code: 'unknown-person' }])
     expect(await tally(ownHand)).toMatchObject([{ result: 'done' }])
     const went = await there.snapshot(ferry)
@@ -73,22 +109,50 @@ describe('a job file', () => {
 
   it('is not taken in twice, and leaves the first as it is', async () => {
     const before = await there.snapshot(loader)
-    expect(await bring(await take(loader, 'json'))).toMatchObject({ status: 409, body: { error: { code: 'job-is-here' } } })
+    expect(await bring(await take(loader, 'json'))).toMatchObject({
+      status: 409,
+      body: { error: { code: 'job-is-here' } },
+    })
     expect(await there.snapshot(loader)).toEqual(before)
   })
 
   it('gets the next number of the shop, whatever number it says', async () => {
     const third = await TestServer.start()
     const strange = jobFile.parse(JSON.parse((await take(ferry, 'json')).toString()))
-    const job = { ...strange.job, job: { ...strange.job.job, id: randomUUID(), number: 2_147_483_647 }, photos: [], sets: [], readings: [], closures: [], cuts: [], shimFits: [], placements: [], plans: [], tally: [], pulls: [], findings: [], grades: [], decisions: [], wearMarks: [], liners: [], shims: [] }
-    expect(await bring(JSON.stringify({ ...strange, job, check: hashText(orderedJson(job)) }), third)).toMatchObject({ status: 200, body: { number: 5 } })
+    const job = {
+      ...strange.job,
+      job: { ...strange.job.job, id: randomUUID(), number: 2_147_483_647 },
+      photos: [],
+      sets: [],
+      readings: [],
+      closures: [],
+      cuts: [],
+      shimFits: [],
+      placements: [],
+      plans: [],
+      tally: [],
+      pulls: [],
+      findings: [],
+      grades: [],
+      decisions: [],
+      wearMarks: [],
+      liners: [],
+      shims: [],
+    }
+    expect(await bring(JSON.stringify({ ...strange, job, check: hashText(orderedJson(job)) }), third)).toMatchObject({
+      status: 200,
+      body: { number: 5 },
+    })
     await third.stop()
   })
 
   it('is refused whole, in words, where it is cut off, changed, newer or nothing', async () => {
     const count = async () => Object.values(await there.shop()).flat().length
     const before = await count()
-    const [zip, json] = [await take(await here.jobId('Pump'), 'zip'), (await take(await here.jobId('Pump'), 'json')).toString()]
+    const [zip, json] = [
+      await take(await here.jobId('Pump'), 'zip'),
+      (await take(await here.jobId('Pump'), 'json')).toString(),
+    ]
     const file = JSON.parse(json) as { job: Snapshot; version: number }
     const edited = (change: object) => JSON.stringify({ ...file, ...change })
     expect(await code(zip.subarray(0, zip.length - 300))).toBe('file-cut-off')
@@ -96,11 +160,16 @@ describe('a job file', () => {
     expect(await code(json.replace('0.128', '0.118'))).toBe('file-changed')
     expect(await code(edited({ version: 4, job: { strange: true } }))).toBe('file-newer')
     expect(await code(edited({ format: 'something else' }))).toBe('file-no-job')
-    for (const nothing of ['hello', '[1,2]', Buffer.from([0x50, 0x4b, 5, 6, ...Array<number>(18).fill(0)])]) expect(await code(nothing)).toBe('file-no-job')
+    for (const nothing of ['hello', '[1,2]', Buffer.from([0x50, 0x4b, 5, 6, ...Array<number>(18).fill(0)])])
+      expect(await code(nothing)).toBe('file-no-job')
     const wrong = { ...file.job, readings: [{ ...file.job.readings[0]!, valueMm: 'high' }] }
     const damaged = await bring(edited({ job: wrong, check: hashText(orderedJson(wrong)) }))
-    expect(damaged.body.error).toMatchObject({ code: 'file-damaged', issues: [{ path: expect.stringContaining('job.readings.0') }] })
-    for (const said of [damaged.body.error!.message, (await bring('hello')).body.error!.message]) expect(said).toMatch(/Nothing was taken in/)
+    expect(damaged.body.error).toMatchObject({
+      code: 'file-damaged',
+      issues: [{ path: expect.stringContaining('job.readings.0') }],
+    })
+    for (const said of [damaged.body.error!.message, (await bring('hello')).body.error!.message])
+      expect(said).toMatch(/Nothing was taken in/)
     expect(await count()).toBe(before)
   })
 
@@ -120,7 +189,19 @@ describe('a job file', () => {
   it('of the first version is read too', async () => {
     const other = await TestServer.start({ demo: false })
     const { job } = jobFile.parse(JSON.parse((await take(await here.jobId('spare'), 'json')).toString()))
-    const { pullers: _p, pulls: _u, findings: _f, photos: _h, grades: _g, decisions: _d, renewalCosts: _r, sealFits: _s, presses: _e, times: _t, ...old } = job
+    const {
+      pullers: _p,
+      pulls: _u,
+      findings: _f,
+      photos: _h,
+      grades: _g,
+      decisions: _d,
+      renewalCosts: _r,
+      sealFits: _s,
+      presses: _e,
+      times: _t,
+      ...old
+    } = job
     const first = { format: 'even-bore-job', version: 1, savedAt: new Date().toISOString(), job: old }
     expect(await bring(JSON.stringify(first), other)).toMatchObject({ status: 200 })
     expect((await other.snapshot(job.job.id)).job.title).toBe(job.job.title)
@@ -157,8 +238,16 @@ describe('a forged job file', () => {
     expect({ ...after, jobs: 0 }).toEqual({ ...before, jobs: 0 })
     expect((await shop.app.inject('/api/stock')).json()).toEqual(stock)
     const jobId = randomUUID()
-    await shop.send(commandOf({ what: 'start-job', jobId, engineId: taken.engine.id, title: 'After it', complaint: '' }, null, before.people[0]!.id))
-    expect((await shop.snapshot(jobId)).sheet.limits.maxMm).toBe(before.engines.find((e) => e.id === taken.engine.id)!.sheets.at(-1)!.limits.maxMm)
+    await shop.send(
+      commandOf(
+        { what: 'start-job', jobId, engineId: taken.engine.id, title: 'After it', complaint: '' },
+        null,
+        before.people[0]!.id,
+      ),
+    )
+    expect((await shop.snapshot(jobId)).sheet.limits.maxMm).toBe(
+      before.engines.find((e) => e.id === taken.engine.id)!.sheets.at(-1)!.limits.maxMm,
+    )
     // Our own sheets are there to be chosen, and a person may say so.
     const ours = before.engines.find((e) => e.id === taken.engine.id)!.sheets.at(-1)!
     expect(ours.id).toBe(taken.sheet.id)
@@ -166,15 +255,25 @@ describe('a forged job file', () => {
   })
 
   it.each<[string, (job: Snapshot) => Snapshot, string]>([
-    ['a reading of no set', (job) => ({ ...job, readings: job.readings.map((r, i) => (i === 0 ? { ...r, setId: randomUUID() } : r)) }), 'readings.0'],
+    [
+      'a reading of no set',
+      (job) => ({ ...job, readings: job.readings.map((r, i) => (i === 0 ? { ...r, setId: randomUUID() } : r)) }),
+      'readings.0',
+    ],
     ['a set by no gauge', (job) => ({ ...job, gauges: [] }), 'sets.0'],
-    ['a cylinder too many', (job) => ({ ...job, sets: job.sets.map((s, i) => (i === 0 ? { ...s, cylinder: 9 } : s)) }), 'sets.0'],
+    [
+      'a cylinder too many',
+      (job) => ({ ...job, sets: job.sets.map((s, i) => (i === 0 ? { ...s, cylinder: 9 } : s)) }),
+      'sets.0',
+    ],
     ['a shim of nowhere', (job) => ({ ...job, shims: [] }), 'shimFits.0'],
     ['a person of nowhere', (job) => ({ ...job, people: [] }), 'sets.0'],
     ['the same mark twice', (job) => ({ ...job, readings: [...job.readings, job.readings[0]!] }), 'readings'],
     ['a bore of 1e-10', (job) => ({ ...job, engine: { ...job.engine, boreMm: 1e-10 } }), 'job.engine.boreMm'],
   ])('with %s is refused by where it stands', async (_, change, path) => {
-    const { status, body } = await bring(await forged('loader', (job) => change({ ...job, job: { ...job.job, id: randomUUID() } })))
+    const { status, body } = await bring(
+      await forged('loader', (job) => change({ ...job, job: { ...job.job, id: randomUUID() } })),
+    )
     expect([status, body.error?.code]).toEqual([422, 'file-damaged'])
     expect(body.error!.issues.map((i) => i.path).join(' ')).toContain(path.replace('job.', ''))
   })
@@ -196,19 +295,53 @@ describe('the largest honest job', () => {
   it('of a hundred photos, or of nine as large as any, is taken away and taken in elsewhere', async () => {
     const [from, to] = [await TestServer.start(), await TestServer.start({ demo: false })]
     const lead = (await from.shop()).people[0]!.id
-    const noise = await sharp(Buffer.from(Uint8Array.from({ length: 1600 * 1650 * 3 }, (_, i) => (i * 2_654_435_761) >>> 24)), { raw: { width: 1600, height: 1650, channels: 3 } }).png({ compressionLevel: 0 }).toBuffer()
+    const noise = await sharp(
+      Buffer.from(Uint8Array.from({ length: 1600 * 1650 * 3 }, (_, i) => (i * 2_654_435_761) >>> 24)),
+      { raw: { width: 1600, height: 1650, channels: 3 } },
+    )
+      .png({ compressionLevel: 0 })
+      .toBuffer()
     const usual = await sharp(noise).resize(1200).jpeg({ quality: 55 }).toBuffer()
     expect(noise.length).toBeGreaterThan(7_900_000)
     expect(noise.length).toBeLessThan(8_000_000)
     expect(usual.length).toBeGreaterThan(200_000)
     expect(usual.length).toBeLessThan(1_000_000)
-    for (const [title, content, mime, count] of [['spare', usual, 'image/jpeg', 100], ['Pump', noise, 'image/png', 9]] as const) {
+    for (const [title, content, mime, count] of [
+      ['spare', usual, 'image/jpeg', 100],
+      ['Pump', noise, 'image/png', 9],
+    ] as const) {
       const jobId = await from.jobId(title)
       const sha256 = createHash('sha256').update(content).digest('hex')
       for (let i = 0; i < count; i++) {
         const photoId = randomUUID()
-        expect((await from.app.inject({ method: 'PUT', url: `/api/jobs/${jobId}/photos/${photoId}`, payload: content, headers: { 'content-type': mime } })).statusCode).toBe(200)
-        await from.send(commandOf({ what: 'add-photo', photoId, cylinder: 1, findingId: null, mime, widthPx: 1600, heightPx: 1650, bytes: content.length, sha256, words: '' }, jobId, lead))
+        expect(
+          (
+            await from.app.inject({
+              method: 'PUT',
+              url: `/api/jobs/${jobId}/photos/${photoId}`,
+              payload: content,
+              headers: { 'content-type': mime },
+            })
+          ).statusCode,
+        ).toBe(200)
+        await from.send(
+          commandOf(
+            {
+              what: 'add-photo',
+              photoId,
+              cylinder: 1,
+              findingId: null,
+              mime,
+              widthPx: 1600,
+              heightPx: 1650,
+              bytes: content.length,
+              sha256,
+              words: '',
+            },
+            jobId,
+            lead,
+          ),
+        )
       }
       const zip = (await from.app.inject(`/api/jobs/${jobId}/job.zip`)).rawPayload
       expect(zip.length).toBeGreaterThan(count * content.length)
@@ -229,7 +362,9 @@ describe('a bomb', () => {
     const lying = Buffer.from(large)
     const table = lying.indexOf(Buffer.from([0x50, 0x4b, 1, 2]))
     lying.writeUInt32LE(1000, table + 24)
-    const many = Buffer.from(zipSync(Object.fromEntries(Array.from({ length: 2000 }, (_, i) => [`photos/${i}.png`, new Uint8Array(10)]))))
+    const many = Buffer.from(
+      zipSync(Object.fromEntries(Array.from({ length: 2000 }, (_, i) => [`photos/${i}.png`, new Uint8Array(10)]))),
+    )
     expect(await code(large)).toBe('file-too-large')
     expect(await code(lying)).toBe('file-too-large')
     expect(await code(many)).toBe('file-too-large')

@@ -12,7 +12,14 @@ import type { Store } from '../store/store'
 export function jobFileOf(snapshot: Snapshot, shop: string): JobFile {
   // As JSON has it: what is undefined in memory is not there, in the file nor in its check.
   const job = JSON.parse(JSON.stringify(carryAway(snapshot))) as Snapshot
-  return { format: 'even-bore-job', version: JOB_FILE_VERSION, savedAt: new Date().toISOString(), shop, check: hashText(orderedJson(job)), job }
+  return {
+    format: 'even-bore-job',
+    version: JOB_FILE_VERSION,
+    savedAt: new Date().toISOString(),
+    shop,
+    check: hashText(orderedJson(job)),
+    job,
+  }
 }
 
 /** Where a photo lies in the zip. */
@@ -26,7 +33,9 @@ export function photoPath(photo: Pick<Photo, 'id' | 'mime'>): string {
  */
 export async function jobZip(store: Store, file: JobFile): Promise<Readable> {
   const jobId = file.job.job.id
-  const there = new Set((await select(store, 'SELECT id FROM photoBytes WHERE jobId = :jobId', { jobId })).map((r) => r.id))
+  const there = new Set(
+    (await select(store, 'SELECT id FROM photoBytes WHERE jobId = :jobId', { jobId })).map((r) => r.id),
+  )
   const zip = new yazl.ZipFile()
   zip.addBuffer(Buffer.from(JSON.stringify(file, null, 1)), 'job.json')
   for (const photo of file.job.photos.filter((p) => there.has(p.id))) {

@@ -35,7 +35,14 @@ export class WorkPool {
 
   constructor(private readonly options: PoolOptions) {
     this.pool = existsSync(built)
-      ? new Piscina({ filename: built, minThreads: options.ready ?? 0, maxThreads: options.threads, idleTimeout: 30_000, niceIncrement: 5, resourceLimits: { maxOldGenerationSizeMb: 512 } })
+      ? new Piscina({
+          filename: built,
+          minThreads: options.ready ?? 0,
+          maxThreads: options.threads,
+          idleTimeout: 30_000,
+          niceIncrement: 5,
+          resourceLimits: { maxOldGenerationSizeMb: 512 },
+        })
       : null
   }
 
@@ -44,13 +51,21 @@ export class WorkPool {
    *
    * @throws ApiProblem `busy` where too many wait already, `took-too-long` where its time is up, `gave-up` where its thread did not bear it
    */
-  async run<K extends TaskName>(name: K, task: Parameters<Tasks[K]>[0], { timeoutMs, signal, transfer }: RunOptions): Promise<Awaited<ReturnType<Tasks[K]>>> {
+  async run<K extends TaskName>(
+    name: K,
+    task: Parameters<Tasks[K]>[0],
+    { timeoutMs, signal, transfer }: RunOptions,
+  ): Promise<Awaited<ReturnType<Tasks[K]>>> {
     type Answer = Awaited<ReturnType<Tasks[K]>>
     if (!this.pool) return ((await import('./thread'))[name] as (task: unknown) => Promise<Answer>)(task)
     if (this.pool.queueSize >= this.options.waiting) throw new ApiProblem('busy')
     const time = AbortSignal.timeout(timeoutMs)
     try {
-      return (await this.pool.run(task, { name, signal: signal ? AbortSignal.any([signal, time]) : time, ...(transfer ? { transferList: transfer } : {}) })) as Answer
+      return (await this.pool.run(task, {
+        name,
+        signal: signal ? AbortSignal.any([signal, time]) : time,
+        ...(transfer ? { transferList: transfer } : {}),
+      })) as Answer
     } catch (error) {
       if (time.aborted || signal?.aborted) throw new ApiProblem('took-too-long')
       console.error(`${name} failed in its thread:`, error)

@@ -19,22 +19,47 @@ const shop = useShop()
 const sheet = computed(() => job.snapshot!.sheet)
 const ours = computed(() => shop.shop?.engines.find((e) => e.id === job.snapshot!.engine.id)?.sheets.at(-1) ?? null)
 const signed = computed(() => isClosed(job.snapshot!, 'record'))
-const names = ['minMm', 'maxMm', 'aimMm', 'withinLinerMaxMm', 'adjacentMaxMm', 'headRangeMaxMm', 'maxLedgeDepthMm', 'holdDownNm'] as const
+const names = [
+  'minMm',
+  'maxMm',
+  'aimMm',
+  'withinLinerMaxMm',
+  'adjacentMaxMm',
+  'headRangeMaxMm',
+  'maxLedgeDepthMm',
+  'holdDownNm',
+] as const
 const told = (of: Sheet | null, name: (typeof names)[number]) => {
   const value = of?.limits[name] ?? null
   if (value === null) return '—'
   return name === 'holdDownNm' ? torque(value) : withUnit(value)
 }
-const rows = computed(() => names.map((name) => ({ name, theirs: told(sheet.value, name), ours: told(ours.value, name), differs: ours.value !== null && sheet.value.limits[name] !== ours.value.limits[name] })))
-const sourceOf = (s: Sheet | null) => (s ? t('engine.from', { source: s.source, page: s.page || '—', day: s.copiedOn ? day(s.copiedOn) : '—' }) : '—')
+const rows = computed(() =>
+  names.map((name) => ({
+    name,
+    theirs: told(sheet.value, name),
+    ours: told(ours.value, name),
+    differs: ours.value !== null && sheet.value.limits[name] !== ours.value.limits[name],
+  })),
+)
+const sourceOf = (s: Sheet | null) =>
+  s ? t('engine.from', { source: s.source, page: s.page || '—', day: s.copiedOn ? day(s.copiedOn) : '—' }) : '—'
 
 /** These limits become the book's only because somebody says so, and say where they came from. */
 async function takeOver(): Promise<void> {
   const { engine, takenIn } = job.snapshot!
   const { version: _v, at: _a, personId: _p, ...rest } = sheet.value
-  const body = { ...rest, id: newId(), source: t('brought.source', { source: rest.source, shop: takenIn.at(-1)!.shop }).slice(0, 300) }
+  const body = {
+    ...rest,
+    id: newId(),
+    source: t('brought.source', { source: rest.source, shop: takenIn.at(-1)!.shop }).slice(0, 300),
+  }
   const { id: engineId, ...shape } = engine
-  if (await shop.act(ours.value ? { what: 'save-sheet', engineId, sheet: body } : { what: 'add-engine', engineId, shape, sheet: body })) {
+  if (
+    await shop.act(
+      ours.value ? { what: 'save-sheet', engineId, sheet: body } : { what: 'add-engine', engineId, shape, sheet: body },
+    )
+  ) {
     await job.refresh()
     emit('close')
   }
@@ -49,15 +74,50 @@ function judgeByOurs(): void {
   <SheetDialog :open="open" :title="t('brought.title')" wide @close="emit('close')">
     <p class="mb-3">{{ t('brought.note') }}</p>
     <table class="w-full text-left text-[17px] [&_td]:px-2 [&_th]:px-2" data-part="brought-limits">
-      <thead><tr class="border-b-2 border-ink text-[15px]"><th /><th class="py-2 text-right">{{ t('brought.theirs', { shop: job.snapshot!.takenIn.at(-1)?.shop || '—' }) }}</th><th class="text-right">{{ ours ? t('brought.ours', { version: ours.version }) : t('brought.not-here') }}</th></tr></thead>
+      <thead>
+        <tr class="border-b-2 border-ink text-[15px]">
+          <th />
+          <th class="py-2 text-right">
+            {{ t('brought.theirs', { shop: job.snapshot!.takenIn.at(-1)?.shop || '—' }) }}
+          </th>
+          <th class="text-right">{{ ours ? t('brought.ours', { version: ours.version }) : t('brought.not-here') }}</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="r in rows" :key="r.name" class="border-b border-line" :data-differs="r.differs"><td class="py-1.5">{{ t(`engine.limit.${r.name}`) }}</td><td class="figure text-right" :class="{ 'font-bold': r.differs }">{{ r.theirs }}</td><td class="figure text-right" :class="{ 'font-bold': r.differs }">{{ r.ours }}<span v-if="r.differs" class="ml-2 font-sans text-[14px] font-normal">{{ t('brought.differs') }}</span></td></tr>
-        <tr class="align-top text-[15px]"><td class="py-1.5">{{ t('engine.source') }}</td><td class="text-right">{{ sourceOf(sheet) }}</td><td class="text-right">{{ sourceOf(ours) }}</td></tr>
+        <tr v-for="r in rows" :key="r.name" class="border-b border-line" :data-differs="r.differs">
+          <td class="py-1.5">{{ t(`engine.limit.${r.name}`) }}</td>
+          <td class="figure text-right" :class="{ 'font-bold': r.differs }">{{ r.theirs }}</td>
+          <td class="figure text-right" :class="{ 'font-bold': r.differs }">
+            {{ r.ours
+            }}<span v-if="r.differs" class="ml-2 font-sans text-[14px] font-normal">{{ t('brought.differs') }}</span>
+          </td>
+        </tr>
+        <tr class="align-top text-[15px]">
+          <td class="py-1.5">{{ t('engine.source') }}</td>
+          <td class="text-right">{{ sourceOf(sheet) }}</td>
+          <td class="text-right">{{ sourceOf(ours) }}</td>
+        </tr>
       </tbody>
     </table>
     <div class="mt-4 flex flex-wrap gap-2">
-      <button v-if="ours && ours.id !== sheet.id && !signed" type="button" class="key" data-part="judge-by-ours" @click="judgeByOurs">{{ t('brought.judge-by-ours', { version: ours.version }) }}</button>
-      <button v-if="!ours || rows.some((r) => r.differs)" type="button" class="key" data-part="take-over" @click="takeOver">{{ ours ? t('brought.take-over', { version: ours.version + 1 }) : t('brought.take-over-engine') }}</button>
+      <button
+        v-if="ours && ours.id !== sheet.id && !signed"
+        type="button"
+        class="key"
+        data-part="judge-by-ours"
+        @click="judgeByOurs"
+      >
+        {{ t('brought.judge-by-ours', { version: ours.version }) }}
+      </button>
+      <button
+        v-if="!ours || rows.some((r) => r.differs)"
+        type="button"
+        class="key"
+        data-part="take-over"
+        @click="takeOver"
+      >
+        {{ ours ? t('brought.take-over', { version: ours.version + 1 }) : t('brought.take-over-engine') }}
+      </button>
       <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
     </div>
   </SheetDialog>

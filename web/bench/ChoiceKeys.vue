@@ -6,11 +6,35 @@ import { RadioGroup, RadioGroupOption } from '@headlessui/vue'
  * stands in. Each key bears its value in `data-{mark}`.
  */
 const model = defineModel<T | null>({ required: true })
-defineProps<{ label: string; options: readonly T[]; word: (option: T) => string; mark: string; keyClass?: string; filled?: boolean; disabled?: boolean }>()
+defineProps<{
+  label: string
+  options: readonly T[]
+  word: (option: T) => string
+  mark: string
+  keyClass?: string
+  filled?: boolean
+  disabled?: boolean
+}>()
 </script>
 
 <template>
-  <RadioGroup :model-value="model ?? ''" :aria-label="label" :disabled="disabled" @update:model-value="(option: T) => (model = option)">
-    <RadioGroupOption v-for="option in options" :key="option" as="button" type="button" class="key" :class="[keyClass, model === option ? (filled ? '!bg-ink !text-paper' : '!border-2 !border-ink') : '']" :value="option" :disabled="disabled" v-bind="{ [`data-${mark}`]: option }">{{ word(option) }}</RadioGroupOption>
+  <RadioGroup
+    :model-value="model ?? ''"
+    :aria-label="label"
+    :disabled="disabled"
+    @update:model-value="(option: T) => (model = option)"
+  >
+    <RadioGroupOption
+      v-for="option in options"
+      :key="option"
+      as="button"
+      type="button"
+      class="key"
+      :class="[keyClass, model === option ? (filled ? '!bg-ink !text-paper' : '!border-2 !border-ink') : '']"
+      :value="option"
+      :disabled="disabled"
+      v-bind="{ [`data-${mark}`]: option }"
+      >{{ word(option) }}</RadioGroupOption
+    >
   </RadioGroup>
 </template>

@@ -8,7 +8,13 @@ import type { Deck } from '#core/job/deck'
 import type { Snapshot } from '#core/job/snapshot'
 import { useFigures } from './useFigures'
 
-const props = defineProps<{ deck: Deck; behind: Deck | null; heads: number[][]; limits: Snapshot['sheet']['limits']; selected?: number }>()
+const props = defineProps<{
+  deck: Deck
+  behind: Deck | null
+  heads: number[][]
+  limits: Snapshot['sheet']['limits']
+  selected?: number
+}>()
 const { t } = useI18n()
 const { length, unit } = useFigures()
 const frame = useTemplateRef<HTMLElement>('frame')
@@ -20,18 +26,38 @@ const order = computed(() => props.heads.flat())
 const marksOf = (deck: Deck | null) =>
   (deck?.cylinders ?? [])
     .filter((c) => !c.changed)
-    .flatMap((c) => c.stations.flatMap((s, i) => (s.valueMm === null ? [] : [{ cylinder: c.cylinder, i, n: c.stations.length, valueMm: s.valueMm, verdict: s.verdict ?? 'in' }])))
+    .flatMap((c) =>
+      c.stations.flatMap((s, i) =>
+        s.valueMm === null
+          ? []
+          : [{ cylinder: c.cylinder, i, n: c.stations.length, valueMm: s.valueMm, verdict: s.verdict ?? 'in' }],
+      ),
+    )
 const now = computed(() => marksOf(props.deck))
 const before = computed(() => marksOf(props.behind))
 
 const y = computed(() => {
   const { minMm, maxMm } = props.limits
-  const [low = minMm, high = maxMm] = extent([minMm, maxMm, 0, ...now.value.map((m) => m.valueMm), ...before.value.map((m) => m.valueMm)])
+  const [low = minMm, high = maxMm] = extent([
+    minMm,
+    maxMm,
+    0,
+    ...now.value.map((m) => m.valueMm),
+    ...before.value.map((m) => m.valueMm),
+  ])
   const pad = (high - low) * 0.08
-  return scaleLinear().domain([low - pad, high + pad]).range([height.value - 34, 14])
+  return scaleLinear()
+    .domain([low - pad, high + pad])
+    .range([height.value - 34, 14])
 })
-const x = computed(() => scalePoint<number>().domain(order.value).range([58, width.value - 14]).padding(0.5))
-const at = (m: { cylinder: number; i: number; n: number }) => (x.value(m.cylinder) ?? 0) + (m.i - (m.n - 1) / 2) * Math.min(13, x.value.step() / (m.n + 2))
+const x = computed(() =>
+  scalePoint<number>()
+    .domain(order.value)
+    .range([58, width.value - 14])
+    .padding(0.5),
+)
+const at = (m: { cylinder: number; i: number; n: number }) =>
+  (x.value(m.cylinder) ?? 0) + (m.i - (m.n - 1) / 2) * Math.min(13, x.value.step() / (m.n + 2))
 const colour = { in: 'var(--inside-on-blue)', unsure: 'var(--online-on-blue)', out: 'var(--outside-on-blue)' }
 const bracket = (head: number[]) => {
   const half = x.value.step() * 0.42
@@ -41,23 +67,95 @@ const bracket = (head: number[]) => {
 
 <template>
   <figure ref="frame" class="relative h-full min-h-0 w-full overflow-hidden bg-layout" data-part="deck-profile">
-    <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" class="block" role="img" :aria-label="t('profile.describe')">
-      <rect x="52" :y="y(limits.maxMm)" :width="width - 60" :height="y(limits.minMm) - y(limits.maxMm)" fill="rgb(232 238 244 / 0.07)" />
+    <svg
+      :width="width"
+      :height="height"
+      :viewBox="`0 0 ${width} ${height}`"
+      class="block"
+      role="img"
+      :aria-label="t('profile.describe')"
+    >
+      <rect
+        x="52"
+        :y="y(limits.maxMm)"
+        :width="width - 60"
+        :height="y(limits.minMm) - y(limits.maxMm)"
+        fill="rgb(232 238 244 / 0.07)"
+      />
       <g v-for="limit in [limits.minMm, limits.maxMm]" :key="limit">
         <line x1="52" :x2="width - 8" :y1="y(limit)" :y2="y(limit)" stroke="var(--scribe)" stroke-width="1.5" />
-        <text x="47" :y="y(limit) + 4" text-anchor="end" font-size="12" class="figure" fill="var(--scribe)">{{ length(limit) }}</text>
+        <text x="47" :y="y(limit) + 4" text-anchor="end" font-size="12" class="figure" fill="var(--scribe)">
+          {{ length(limit) }}
+        </text>
       </g>
       <line x1="52" :x2="width - 8" :y1="y(0)" :y2="y(0)" stroke="var(--scribe)" stroke-opacity="0.35" />
-      <text x="47" :y="y(0) + 4" text-anchor="end" font-size="12" fill="var(--scribe)" fill-opacity="0.85">{{ t('profile.deck') }}</text>
-      <line x1="52" :x2="width - 8" :y1="y(limits.aimMm)" :y2="y(limits.aimMm)" stroke="var(--scribe)" stroke-opacity="0.5" stroke-dasharray="1 5" />
-      <circle v-for="(m, i) in before" :key="`b${i}`" :cx="at(m)" :cy="y(m.valueMm)" r="4.5" fill="none" stroke="var(--scribe)" stroke-opacity="0.7" data-part="before-mark" />
+      <text x="47" :y="y(0) + 4" text-anchor="end" font-size="12" fill="var(--scribe)" fill-opacity="0.85">
+        {{ t('profile.deck') }}
+      </text>
+      <line
+        x1="52"
+        :x2="width - 8"
+        :y1="y(limits.aimMm)"
+        :y2="y(limits.aimMm)"
+        stroke="var(--scribe)"
+        stroke-opacity="0.5"
+        stroke-dasharray="1 5"
+      />
+      <circle
+        v-for="(m, i) in before"
+        :key="`b${i}`"
+        :cx="at(m)"
+        :cy="y(m.valueMm)"
+        r="4.5"
+        fill="none"
+        stroke="var(--scribe)"
+        stroke-opacity="0.7"
+        data-part="before-mark"
+      />
       <template v-for="(m, i) in now" :key="`n${i}`">
-        <rect v-if="m.verdict === 'out'" :x="at(m) - 4.5" :y="y(m.valueMm) - 4.5" width="9" height="9" :fill="colour.out" data-part="now-mark" />
-        <circle v-else :cx="at(m)" :cy="y(m.valueMm)" r="4.8" :fill="m.verdict === 'in' ? colour.in : 'var(--layout)'" :stroke="colour[m.verdict]" stroke-width="2.2" data-part="now-mark" />
+        <rect
+          v-if="m.verdict === 'out'"
+          :x="at(m) - 4.5"
+          :y="y(m.valueMm) - 4.5"
+          width="9"
+          height="9"
+          :fill="colour.out"
+          data-part="now-mark"
+        />
+        <circle
+          v-else
+          :cx="at(m)"
+          :cy="y(m.valueMm)"
+          r="4.8"
+          :fill="m.verdict === 'in' ? colour.in : 'var(--layout)'"
+          :stroke="colour[m.verdict]"
+          stroke-width="2.2"
+          data-part="now-mark"
+        />
       </template>
-      <text v-for="c in order" :key="c" :x="x(c)" :y="height - 20" text-anchor="middle" font-size="14" :font-weight="c === selected ? 700 : 400" :fill="c === selected ? 'var(--brass-on-blue)' : 'var(--scribe)'">{{ c }}</text>
-      <path v-for="head in heads" :key="head.join()" :d="bracket(head)" fill="none" stroke="var(--scribe)" stroke-opacity="0.7" />
+      <text
+        v-for="c in order"
+        :key="c"
+        :x="x(c)"
+        :y="height - 20"
+        text-anchor="middle"
+        font-size="14"
+        :font-weight="c === selected ? 700 : 400"
+        :fill="c === selected ? 'var(--brass-on-blue)' : 'var(--scribe)'"
+      >
+        {{ c }}
+      </text>
+      <path
+        v-for="head in heads"
+        :key="head.join()"
+        :d="bracket(head)"
+        fill="none"
+        stroke="var(--scribe)"
+        stroke-opacity="0.7"
+      />
     </svg>
-    <figcaption class="absolute right-2 top-0.5 text-[13px] text-scribe">{{ t(before.length ? 'profile.both' : 'profile.now', { unit: t(`unit.${unit}`) }) }}</figcaption>
+    <figcaption class="absolute right-2 top-0.5 text-[13px] text-scribe">
+      {{ t(before.length ? 'profile.both' : 'profile.now', { unit: t(`unit.${unit}`) }) }}
+    </figcaption>
   </figure>
 </template>

@@ -10,11 +10,21 @@ const props = defineProps<{ snapshot: Snapshot; gaugeId: string }>()
 const { t } = useI18n()
 const { day } = useFigures()
 const gauge = computed(() => props.snapshot.gauges.find((g) => g.id === props.gaugeId) ?? null)
-const standing = computed(() => (gauge.value ? gaugeStanding(gauge.value, new Date().toISOString().slice(0, 10)).filter((s) => s !== 'good') : []))
+const standing = computed(() =>
+  gauge.value ? gaugeStanding(gauge.value, new Date().toISOString().slice(0, 10)).filter((s) => s !== 'good') : [],
+)
 </script>
 
 <template>
-  <p v-for="s in standing" :key="s" class="flex gap-1.5 text-[14px] leading-tight text-(--online-on-blue)" data-part="gauge-warning" :data-standing="s">
-    <TriangleAlert :size="16" class="mt-0.5 shrink-0" aria-hidden="true" />{{ t(`gauge.standing.${s}`, { gauge: gauge!.name, day: gauge!.calibrationDue ? day(gauge!.calibrationDue) : '' }) }}
+  <p
+    v-for="s in standing"
+    :key="s"
+    class="flex gap-1.5 text-[14px] leading-tight text-(--online-on-blue)"
+    data-part="gauge-warning"
+    :data-standing="s"
+  >
+    <TriangleAlert :size="16" class="mt-0.5 shrink-0" aria-hidden="true" />{{
+      t(`gauge.standing.${s}`, { gauge: gauge!.name, day: gauge!.calibrationDue ? day(gauge!.calibrationDue) : '' })
+    }}
   </p>
 </template>

@@ -27,8 +27,15 @@ const saving = computed(() => {
 
 <template>
   <header class="flex min-h-[56px] items-center gap-2 border-b-2 border-ink bg-plate px-3" data-part="head-strip">
-    <RouterLink to="/" class="inline-flex min-h-[48px] items-center gap-2 pr-2 text-[20px] font-bold" :aria-label="t('head.home')">
-      <svg width="30" height="22" viewBox="0 0 30 22" aria-hidden="true"><path d="M1 15h7V8h14v7h7" fill="none" stroke="currentColor" stroke-width="2" /><path d="M8 4.5h14" stroke="var(--brass)" stroke-width="3" /></svg>
+    <RouterLink
+      to="/"
+      class="inline-flex min-h-[48px] items-center gap-2 pr-2 text-[20px] font-bold"
+      :aria-label="t('head.home')"
+    >
+      <svg width="30" height="22" viewBox="0 0 30 22" aria-hidden="true">
+        <path d="M1 15h7V8h14v7h7" fill="none" stroke="currentColor" stroke-width="2" />
+        <path d="M8 4.5h14" stroke="var(--brass)" stroke-width="3" />
+      </svg>
       <span class="max-lg:sr-only">{{ t('app.name') }}</span>
     </RouterLink>
     <div v-if="title" class="min-w-0 flex-1 border-l border-line pl-3 leading-tight">
@@ -36,22 +43,72 @@ const saving = computed(() => {
       <p class="truncate text-[14px] text-soft">{{ subtitle }}</p>
     </div>
     <nav v-else class="flex flex-1 gap-1 overflow-x-auto" :aria-label="t('head.nav')">
-      <RouterLink v-for="page in ['jobs', 'schedule', 'engines', 'stock', 'pullers', 'gauges', 'people'] as const" :key="page" :to="{ name: page }" class="inline-flex min-h-[48px] items-center px-3 font-semibold max-[1100px]:px-1.5" active-class="" exact-active-class="shadow-[inset_0_-4px_0_var(--brass)]">{{ t(`head.${page}`) }}</RouterLink>
+      <RouterLink
+        v-for="page in ['jobs', 'schedule', 'engines', 'stock', 'pullers', 'gauges', 'people'] as const"
+        :key="page"
+        :to="{ name: page }"
+        class="inline-flex min-h-[48px] items-center px-3 font-semibold max-[1100px]:px-1.5"
+        active-class=""
+        exact-active-class="shadow-[inset_0_-4px_0_var(--brass)]"
+        >{{ t(`head.${page}`) }}</RouterLink
+      >
     </nav>
-    <button v-if="outbox.refused.length" type="button" class="key border-outside! text-outside" data-part="refused" @click="emit('refused')">{{ t('saving.refused', { n: outbox.refused.length }) }}</button>
-    <span v-if="gauge.source !== 'none'" class="inline-flex items-center gap-1 text-[15px]" data-part="gauge-state"><GaugeIcon :size="18" aria-hidden="true" />{{ t(gauge.live ? 'head.gauge-live' : 'head.gauge-silent') }}</span>
-    <span class="inline-flex items-center gap-1 whitespace-nowrap text-[15px] font-semibold" :class="saving.tone === 'good' ? '' : saving.tone === 'bad' ? 'text-outside' : ''" role="status" data-part="saving" :data-waiting="outbox.waiting">
-      <CloudOff v-if="saving.tone !== 'good'" :size="18" aria-hidden="true" /><HardDrive v-else :size="18" aria-hidden="true" />{{ t(saving.key, { n: outbox.waiting }, outbox.waiting) }}
+    <button
+      v-if="outbox.refused.length"
+      type="button"
+      class="key border-outside! text-outside"
+      data-part="refused"
+      @click="emit('refused')"
+    >
+      {{ t('saving.refused', { n: outbox.refused.length }) }}
+    </button>
+    <span v-if="gauge.source !== 'none'" class="inline-flex items-center gap-1 text-[15px]" data-part="gauge-state"
+      ><GaugeIcon :size="18" aria-hidden="true" />{{ t(gauge.live ? 'head.gauge-live' : 'head.gauge-silent') }}</span
+    >
+    <span
+      class="inline-flex items-center gap-1 whitespace-nowrap text-[15px] font-semibold"
+      :class="saving.tone === 'good' ? '' : saving.tone === 'bad' ? 'text-outside' : ''"
+      role="status"
+      data-part="saving"
+      :data-waiting="outbox.waiting"
+    >
+      <CloudOff v-if="saving.tone !== 'good'" :size="18" aria-hidden="true" /><HardDrive
+        v-else
+        :size="18"
+        aria-hidden="true"
+      />{{ t(saving.key, { n: outbox.waiting }, outbox.waiting) }}
     </span>
-    <ChoiceKeys v-model="device.unit" class="flex" key-class="!rounded-none !px-3" :label="t('head.unit')" :options="['mm', 'thou'] as const" :word="(u) => t(`unit.${u}`)" mark="unit" filled data-part="unit-switch" />
+    <ChoiceKeys
+      v-model="device.unit"
+      class="flex"
+      key-class="!rounded-none !px-3"
+      :label="t('head.unit')"
+      :options="['mm', 'thou'] as const"
+      :word="(u) => t(`unit.${u}`)"
+      mark="unit"
+      filled
+      data-part="unit-switch"
+    />
     <label class="sr-only" for="person">{{ t('head.person') }}</label>
     <select id="person" v-model="device.personId" class="box max-w-[150px] !text-[16px]" data-part="person">
       <option value="" disabled>{{ t('head.nobody') }}</option>
       <option v-for="p in shop.shop?.people ?? []" :key="p.id" :value="p.id">{{ p.name }}</option>
     </select>
-    <button type="button" class="key !px-3" :aria-label="t(device.theme === 'dark' ? 'head.light' : 'head.dark')" data-part="theme" @click="device.theme = device.theme === 'dark' ? 'light' : 'dark'">
-      <Sun v-if="device.theme === 'dark'" :size="20" aria-hidden="true" /><MoonStar v-else :size="20" aria-hidden="true" />
+    <button
+      type="button"
+      class="key !px-3"
+      :aria-label="t(device.theme === 'dark' ? 'head.light' : 'head.dark')"
+      data-part="theme"
+      @click="device.theme = device.theme === 'dark' ? 'light' : 'dark'"
+    >
+      <Sun v-if="device.theme === 'dark'" :size="20" aria-hidden="true" /><MoonStar
+        v-else
+        :size="20"
+        aria-hidden="true"
+      />
     </button>
-    <button type="button" class="key !px-3" :aria-label="t('head.keys')" @click="emit('keys')"><Keyboard :size="20" aria-hidden="true" /></button>
+    <button type="button" class="key !px-3" :aria-label="t('head.keys')" @click="emit('keys')">
+      <Keyboard :size="20" aria-hidden="true" />
+    </button>
   </header>
 </template>

@@ -12,5 +12,12 @@ const missed = computed(() => !globalThis.isSecureContext && (!outbox.reachable 
 </script>
 
 <template>
-  <p v-if="missed" class="border-b border-line bg-plate px-3 py-2 text-[16px] font-semibold" role="status" data-part="insecure">{{ t('secure.offline') }}</p>
+  <p
+    v-if="missed"
+    class="border-b border-line bg-plate px-3 py-2 text-[16px] font-semibold"
+    role="status"
+    data-part="insecure"
+  >
+    {{ t('secure.offline') }}
+  </p>
 </template>

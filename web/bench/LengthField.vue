@@ -19,23 +19,42 @@ const wrong = ref<Exclude<LengthProblem, 'empty'> | null>(null)
 
 function show(): string {
   if (model.value === null) return ''
-  const shown = props.rough ? formatTyped(model.value, device.unit, locale.value) : formatLength(model.value, { unit: device.unit, locale: locale.value })
+  const shown = props.rough
+    ? formatTyped(model.value, device.unit, locale.value)
+    : formatLength(model.value, { unit: device.unit, locale: locale.value })
   return shown.replace('−', '-')
 }
 
 function typed(): void {
-  const read = parseLength(text.value, unit.value === 'inch' ? 'in' : unit.value, props.rough ? LARGEST_ROUGH_MM : LARGEST_READING_MM)
+  const read = parseLength(
+    text.value,
+    unit.value === 'inch' ? 'in' : unit.value,
+    props.rough ? LARGEST_ROUGH_MM : LARGEST_READING_MM,
+  )
   wrong.value = read.ok || read.problem === 'empty' ? null : read.problem
   model.value = read.ok ? read.valueMm : null
 }
 
-watch(() => device.unit, () => (text.value = show()))
+watch(
+  () => device.unit,
+  () => (text.value = show()),
+)
 </script>
 
 <template>
   <div class="field">
-    <label :for="id">{{ label }} <span class="font-normal text-soft">{{ t(`unit.${unit}`) }}</span></label>
-    <input :id="id" v-model="text" class="figure" inputmode="decimal" autocomplete="off" :aria-invalid="wrong !== null || !!problem" @input="typed" />
+    <label :for="id"
+      >{{ label }} <span class="font-normal text-soft">{{ t(`unit.${unit}`) }}</span></label
+    >
+    <input
+      :id="id"
+      v-model="text"
+      class="figure"
+      inputmode="decimal"
+      autocomplete="off"
+      :aria-invalid="wrong !== null || !!problem"
+      @input="typed"
+    />
     <span v-if="wrong" class="text-[14px] text-outside" data-part="field-wrong">{{ t(`field.${wrong}`) }}</span>
     <span v-else-if="problem" class="text-[14px] text-outside" data-part="field-problem">{{ problem }}</span>
     <span v-else-if="hint" class="text-[14px] font-normal text-soft">{{ hint }}</span>

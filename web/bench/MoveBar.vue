@@ -10,7 +10,15 @@ import { useFigures } from './useFigures'
 import { useSay } from './useSay'
 
 /** The bar at the bottom: one sentence, why, what is planned after it, what to watch, and what does it. */
-const props = defineProps<{ stage: StageName; head: Said; why: Said; plan?: Said[]; caution: Said | null; button: Said | null; move: { action: string; cylinder: number | null; stationDeg: number | null; reason: string } }>()
+const props = defineProps<{
+  stage: StageName
+  head: Said
+  why: Said
+  plan?: Said[]
+  caution: Said | null
+  button: Said | null
+  move: { action: string; cylinder: number | null; stationDeg: number | null; reason: string }
+}>()
 const emit = defineEmits<{ go: [] }>()
 const { t } = useI18n()
 const say = useSay()
@@ -27,19 +35,49 @@ const reason = computed<Said>(() => {
 </script>
 
 <template>
-  <footer class="flex min-h-[104px] items-center gap-4 border-t-2 border-ink bg-plate px-4 py-2" data-part="next-move" :data-action="move.action" :data-cylinder="move.cylinder" :data-station="move.stationDeg" :data-reason="move.reason" aria-live="polite">
+  <footer
+    class="flex min-h-[104px] items-center gap-4 border-t-2 border-ink bg-plate px-4 py-2"
+    data-part="next-move"
+    :data-action="move.action"
+    :data-cylinder="move.cylinder"
+    :data-station="move.stationDeg"
+    :data-reason="move.reason"
+    aria-live="polite"
+  >
     <div class="min-w-0 flex-1">
       <p class="text-[22px] font-bold leading-tight" data-part="move-head">{{ say(head) }}</p>
-      <p class="mt-0.5 text-[16px]" data-part="move-why"><span class="font-semibold">{{ t('move.why-label') }}</span> {{ say(reason) }}</p>
+      <p class="mt-0.5 text-[16px]" data-part="move-why">
+        <span class="font-semibold">{{ t('move.why-label') }}</span> {{ say(reason) }}
+      </p>
       <p v-if="plan?.length" class="mt-0.5 text-[16px]" data-part="move-plan">
         <span class="font-semibold">{{ t('move.plan-label') }}</span>
-        <template v-for="(step, i) in plan" :key="i"><span v-if="i" aria-hidden="true"> → </span> {{ say(step) }}</template>
+        <template v-for="(step, i) in plan" :key="i"
+          ><span v-if="i" aria-hidden="true"> → </span> {{ say(step) }}</template
+        >
       </p>
-      <p v-if="caution" class="mt-0.5 flex items-center gap-1.5 text-[15px] font-semibold text-outside" data-part="move-caution">
+      <p
+        v-if="caution"
+        class="mt-0.5 flex items-center gap-1.5 text-[15px] font-semibold text-outside"
+        data-part="move-caution"
+      >
         <ShieldAlert :size="17" aria-hidden="true" class="shrink-0" /> {{ say(caution) }}
       </p>
     </div>
     <slot />
-    <button v-if="button" type="button" class="key-brass shrink-0" data-part="move-button" aria-keyshortcuts="n" @click="emit('go')">{{ say(button) }}<kbd class="ml-3 hidden rounded border border-current px-1.5 text-[14px] font-semibold opacity-80 [@media(hover:hover)_and_(pointer:fine)]:inline" aria-hidden="true">{{ t('keys.next.key') }}</kbd></button>
+    <button
+      v-if="button"
+      type="button"
+      class="key-brass shrink-0"
+      data-part="move-button"
+      aria-keyshortcuts="n"
+      @click="emit('go')"
+    >
+      {{ say(button)
+      }}<kbd
+        class="ml-3 hidden rounded border border-current px-1.5 text-[14px] font-semibold opacity-80 [@media(hover:hover)_and_(pointer:fine)]:inline"
+        aria-hidden="true"
+        >{{ t('keys.next.key') }}</kbd
+      >
+    </button>
   </footer>
 </template>

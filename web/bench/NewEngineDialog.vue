@@ -29,17 +29,27 @@ const form = useTemplateRef<HTMLFormElement>('form')
 /** The firing order as it is written, 1-4-2-6-3-5; null where it names a cylinder twice, or none there is. */
 const order = computed(() => readFiringOrder(firing.value, cylinders.value))
 const shape = computed(() =>
-  engineShape.safeParse({ name: name.value, boreMm: boreMm.value ?? 0, pitchMm: pitchMm.value ?? 0, ...planEngine(layout.value, cylinders.value, perHead.value), firing: order.value ?? [] }),
+  engineShape.safeParse({
+    name: name.value,
+    boreMm: boreMm.value ?? 0,
+    pitchMm: pitchMm.value ?? 0,
+    ...planEngine(layout.value, cylinders.value, perHead.value),
+    firing: order.value ?? [],
+  }),
 )
 /** Somebody has tried to save it: from then on what is missing is pointed at. */
 const tried = ref(false)
 type Field = 'name' | 'boreMm' | 'pitchMm'
 /** What is wrong with a field of the engine itself; what is merely missing only once somebody has tried to save. */
 function problemOf(field: Field): string | null {
-  const empty = { name: name.value.trim() === '', boreMm: boreMm.value === null, pitchMm: pitchMm.value === null }[field]
+  const empty = { name: name.value.trim() === '', boreMm: boreMm.value === null, pitchMm: pitchMm.value === null }[
+    field
+  ]
   if (empty) return tried.value ? t('engine.problem.missing') : null
   const issue = shape.value.error?.issues.find((i) => i.path[0] === field)
-  return issue && !(field === 'pitchMm' && boreMm.value === null) ? t(`engine.problem.${issue.message === 'pitch-under-bore' ? 'pitch-under-bore' : 'out-of-range'}`) : null
+  return issue && !(field === 'pitchMm' && boreMm.value === null)
+    ? t(`engine.problem.${issue.message === 'pitch-under-bore' ? 'pitch-under-bore' : 'out-of-range'}`)
+    : null
 }
 const ready = computed(() => shape.value.success && order.value !== null && sheetProblems(draft.value).length === 0)
 
@@ -63,16 +73,54 @@ async function save(): Promise<void> {
   <SheetDialog :open="open" wide :title="t('engines.new')" @close="emit('close')">
     <form ref="form" class="flex flex-col gap-4" @submit.prevent="save">
       <div class="grid grid-cols-3 gap-3">
-        <label class="field col-span-3">{{ t('engines.name') }}<input v-model="name" maxlength="80" :aria-invalid="problemOf('name') !== null" data-part="engine-name" /><span v-if="problemOf('name')" class="text-[14px] text-outside" data-part="field-problem">{{ problemOf('name') }}</span></label>
-        <label class="field">{{ t('engines.layout') }}<select v-model="layout"><option value="inline">{{ t('engine.inline') }}</option><option value="vee">{{ t('engine.vee') }}</option></select></label>
-        <label class="field">{{ t('engine.cylinders') }}<input v-model.number="cylinders" type="number" min="1" max="24" /></label>
-        <label class="field">{{ t('engine.per-head') }}<input v-model.number="perHead" type="number" min="1" max="24" /></label>
+        <label class="field col-span-3"
+          >{{ t('engines.name')
+          }}<input
+            v-model="name"
+            maxlength="80"
+            :aria-invalid="problemOf('name') !== null"
+            data-part="engine-name"
+          /><span v-if="problemOf('name')" class="text-[14px] text-outside" data-part="field-problem">{{
+            problemOf('name')
+          }}</span></label
+        >
+        <label class="field"
+          >{{ t('engines.layout')
+          }}<select v-model="layout">
+            <option value="inline">{{ t('engine.inline') }}</option>
+            <option value="vee">{{ t('engine.vee') }}</option>
+          </select></label
+        >
+        <label class="field"
+          >{{ t('engine.cylinders') }}<input v-model.number="cylinders" type="number" min="1" max="24"
+        /></label>
+        <label class="field"
+          >{{ t('engine.per-head') }}<input v-model.number="perHead" type="number" min="1" max="24"
+        /></label>
         <LengthField v-model="boreMm" rough :label="t('engines.bore')" :problem="problemOf('boreMm')" />
-        <LengthField v-model="pitchMm" rough :label="t('engine.pitch')" :hint="t('engine.pitch-hint')" :problem="problemOf('pitchMm')" />
-        <label class="field">{{ t('engine.firing') }}<input v-model="firing" class="figure" maxlength="120" placeholder="1-3-4-2" :aria-invalid="order === null" data-part="firing" /><span v-if="order === null" class="text-[14px] text-outside">{{ t('engine.firing-wrong') }}</span></label>
+        <LengthField
+          v-model="pitchMm"
+          rough
+          :label="t('engine.pitch')"
+          :hint="t('engine.pitch-hint')"
+          :problem="problemOf('pitchMm')"
+        />
+        <label class="field"
+          >{{ t('engine.firing')
+          }}<input
+            v-model="firing"
+            class="figure"
+            maxlength="120"
+            placeholder="1-3-4-2"
+            :aria-invalid="order === null"
+            data-part="firing"
+          /><span v-if="order === null" class="text-[14px] text-outside">{{ t('engine.firing-wrong') }}</span></label
+        >
       </div>
       <SheetForm v-model="draft" :quiet="!tried" />
-      <p v-if="tried && !ready" class="border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="problem">{{ t('engine.not-ready') }}</p>
+      <p v-if="tried && !ready" class="border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="problem">
+        {{ t('engine.not-ready') }}
+      </p>
       <div class="flex gap-2">
         <button type="submit" class="key-brass" data-part="save-engine">{{ t('engine.save-new') }}</button>
         <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>

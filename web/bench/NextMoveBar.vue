@@ -20,13 +20,30 @@ function shim(thicknessMm: number): string {
 }
 
 /** Where the lead decides, the correction that is on offer can be reported as done. */
-const correction = computed(() => (props.move.action !== 'decide' ? null : props.move.figures.leavesMm ? 'cut' : props.move.figures.shimMm ? 'shim' : null))
+const correction = computed(() =>
+  props.move.action !== 'decide'
+    ? null
+    : props.move.figures.leavesMm
+      ? 'cut'
+      : props.move.figures.shimMm
+        ? 'shim'
+        : null,
+)
 const said = computed(() => sayMove(props.move, { ...writer.value, shim }))
 </script>
 
 <template>
   <MoveBar v-bind="said" :stage="stage" :move="move" @go="emit('go')">
-    <button v-if="move.action === 'cut' || move.action === 'shim'" type="button" class="key shrink-0" @click="emit('other')">{{ t(`move.other.${move.action}`) }}</button>
-    <button v-if="correction" type="button" class="key shrink-0" data-part="move-correct" @click="emit('correct')">{{ t(`move.correct.${correction}`) }}</button>
+    <button
+      v-if="move.action === 'cut' || move.action === 'shim'"
+      type="button"
+      class="key shrink-0"
+      @click="emit('other')"
+    >
+      {{ t(`move.other.${move.action}`) }}
+    </button>
+    <button v-if="correction" type="button" class="key shrink-0" data-part="move-correct" @click="emit('correct')">
+      {{ t(`move.correct.${correction}`) }}
+    </button>
   </MoveBar>
 </template>

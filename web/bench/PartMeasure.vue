@@ -24,7 +24,16 @@ const stations = computed(() => (props.row.kind === 'liner' ? [0, 90, 180, 270] 
 const values = ref<number[]>([])
 const doubtful = ref<number | null>(null)
 const next = computed(() => stations.value[values.value.length] ?? null)
-const shown = computed(() => stations.value.map((angleDeg, i) => ({ angleDeg, valueMm: values.value[i] ?? (values.value.length === 0 ? props.row.part.readings.find((r) => r.angleDeg === angleDeg)?.valueMm : undefined) ?? null, ...onPlan(angleDeg) })))
+const shown = computed(() =>
+  stations.value.map((angleDeg, i) => ({
+    angleDeg,
+    valueMm:
+      values.value[i] ??
+      (values.value.length === 0 ? props.row.part.readings.find((r) => r.angleDeg === angleDeg)?.valueMm : undefined) ??
+      null,
+    ...onPlan(angleDeg),
+  })),
+)
 
 function take(valueMm: number, sure = false): void {
   if (next.value === null) return
@@ -40,14 +49,18 @@ function take(valueMm: number, sure = false): void {
   doubtful.value = null
   slide()
   if (values.value.length === stations.value.length) {
-    emit('measured', stations.value.map((angleDeg, i) => ({ angleDeg, valueMm: values.value[i]! })))
+    emit(
+      'measured',
+      stations.value.map((angleDeg, i) => ({ angleDeg, valueMm: values.value[i]! })),
+    )
     values.value = []
   }
 }
 
 /** The simulated gauge goes where the next reading is taken. */
 function slide(): void {
-  if (gauge.source === 'simulated') gauge.control({ do: 'slide', to: { on: 'part', partId: props.row.id, angleDeg: next.value ?? 0 } })
+  if (gauge.source === 'simulated')
+    gauge.control({ do: 'slide', to: { on: 'part', partId: props.row.id, angleDeg: next.value ?? 0 } })
 }
 
 function enter(): void {
@@ -76,37 +89,92 @@ function zeroAndSlide(): void {
   slide()
 }
 const stop = gauge.onButton(() => enter())
-onMounted(() => void nextTick(() => {
-  box.value?.focus({ preventScroll: true })
-  slide()
-}))
+onMounted(
+  () =>
+    void nextTick(() => {
+      box.value?.focus({ preventScroll: true })
+      slide()
+    }),
+)
 onBeforeUnmount(stop)
 </script>
 
 <template>
-  <section class="sticky top-3 border border-line bg-plate p-4" :aria-label="t('parts.measure', { label: row.label })" data-part="part-measure" :data-label="row.label">
+  <section
+    class="sticky top-3 border border-line bg-plate p-4"
+    :aria-label="t('parts.measure', { label: row.label })"
+    data-part="part-measure"
+    :data-label="row.label"
+  >
     <h2>{{ t('parts.measure', { label: row.label }) }}</h2>
     <p class="text-[15px] text-soft">{{ t(row.kind === 'liner' ? 'parts.how-liner' : 'parts.how-shim') }}</p>
-    <svg viewBox="-100 -78 200 156" class="my-2 block h-[168px] w-full bg-layout" role="img" :aria-label="t('parts.measure', { label: row.label })">
-      <circle r="44" fill="none" :stroke="row.kind === 'shim' ? 'var(--brass-on-blue)' : 'var(--scribe)'" stroke-width="10" stroke-opacity="0.35" />
-      <circle r="49" fill="none" stroke="var(--scribe)" stroke-width="1.3" /><circle r="39" fill="none" stroke="var(--scribe)" stroke-width="1.3" />
+    <svg
+      viewBox="-100 -78 200 156"
+      class="my-2 block h-[168px] w-full bg-layout"
+      role="img"
+      :aria-label="t('parts.measure', { label: row.label })"
+    >
+      <circle
+        r="44"
+        fill="none"
+        :stroke="row.kind === 'shim' ? 'var(--brass-on-blue)' : 'var(--scribe)'"
+        stroke-width="10"
+        stroke-opacity="0.35"
+      />
+      <circle r="49" fill="none" stroke="var(--scribe)" stroke-width="1.3" />
+      <circle r="39" fill="none" stroke="var(--scribe)" stroke-width="1.3" />
       <path d="M -52 0 l -9 -5 v 10 z" fill="var(--scribe)" />
       <g v-for="s in shown" :key="s.angleDeg">
-        <circle :cx="s.x * 44" :cy="s.y * 44" :r="s.angleDeg === next ? 7 : 5" :fill="s.valueMm === null ? 'var(--layout)' : 'var(--scribe)'" :stroke="s.angleDeg === next ? 'var(--brass-on-blue)' : 'var(--scribe)'" stroke-width="2.2" />
-        <text :x="s.x * 76" :y="s.y * 62 + 4" text-anchor="middle" font-size="11.5" class="figure" fill="var(--scribe)">{{ s.valueMm === null ? clockHour(s.angleDeg) : length(s.valueMm) }}</text>
+        <circle
+          :cx="s.x * 44"
+          :cy="s.y * 44"
+          :r="s.angleDeg === next ? 7 : 5"
+          :fill="s.valueMm === null ? 'var(--layout)' : 'var(--scribe)'"
+          :stroke="s.angleDeg === next ? 'var(--brass-on-blue)' : 'var(--scribe)'"
+          stroke-width="2.2"
+        />
+        <text :x="s.x * 76" :y="s.y * 62 + 4" text-anchor="middle" font-size="11.5" class="figure" fill="var(--scribe)">
+          {{ s.valueMm === null ? clockHour(s.angleDeg) : length(s.valueMm) }}
+        </text>
       </g>
     </svg>
     <template v-if="!closed">
       <label class="sr-only" for="reading">{{ t('parts.thickness') }}</label>
-      <input id="reading" ref="box" v-model="text" class="figure box h-[58px] w-full text-right !text-[34px]" inputmode="decimal" autocomplete="off" :placeholder="gauge.live ? length(gauge.valueMm ?? 0) : ''" @keydown.enter.prevent="enter" @keydown.backspace="back" @input="problem = null; doubtful = null" />
-      <p class="mt-1 text-[15px] font-semibold" aria-live="polite">{{ next === null ? '' : t('parts.station', { n: values.length + 1, of: stations.length, clock: clockHour(next) }) }}</p>
-      <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" data-part="entry-problem">{{ t(problem === 'far-off' ? 'parts.far-off' : `entry.${problem}`, { nominal: length(row.nominalMm) }) }}</p>
+      <input
+        id="reading"
+        ref="box"
+        v-model="text"
+        class="figure box h-[58px] w-full text-right !text-[34px]"
+        inputmode="decimal"
+        autocomplete="off"
+        :placeholder="gauge.live ? length(gauge.valueMm ?? 0) : ''"
+        @keydown.enter.prevent="enter"
+        @keydown.backspace="back"
+        @input="
+          problem = null
+          doubtful = null
+        "
+      />
+      <p class="mt-1 text-[15px] font-semibold" aria-live="polite">
+        {{
+          next === null ? '' : t('parts.station', { n: values.length + 1, of: stations.length, clock: clockHour(next) })
+        }}
+      </p>
+      <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" data-part="entry-problem">
+        {{ t(problem === 'far-off' ? 'parts.far-off' : `entry.${problem}`, { nominal: length(row.nominalMm) }) }}
+      </p>
       <div class="mt-2 flex flex-wrap gap-2">
         <button type="button" class="key" data-part="take" @click="enter">{{ t('parts.take') }}</button>
-        <button v-if="gauge.source === 'none'" type="button" class="key" data-part="connect-simulated" @click="connect">{{ t('gauge.connect-simulated') }}</button>
+        <button v-if="gauge.source === 'none'" type="button" class="key" data-part="connect-simulated" @click="connect">
+          {{ t('gauge.connect-simulated') }}
+        </button>
         <template v-else>
-          <button type="button" class="key" data-part="gauge-zero" @click="zeroAndSlide">{{ t('parts.zero-plate') }}</button>
-          <button type="button" class="key" data-part="disconnect" @click="gauge.disconnect()">{{ t('gauge.disconnect') }}</button>
+          <button type="button" class="key" data-part="gauge-zero" @click="zeroAndSlide">
+            {{ t('parts.zero-plate') }}
+          </button>
+          <button type="button" class="key" data-part="disconnect" @click="gauge.disconnect()">
+            {{ t('gauge.disconnect') }}
+          </button>
         </template>
       </div>
     </template>

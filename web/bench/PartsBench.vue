@@ -14,7 +14,13 @@ import { partRow, type PartRow } from './part-rows'
 import { useFigures } from './useFigures'
 import WindowGlyph from './WindowGlyph.vue'
 
-const props = defineProps<{ liners: Liner[]; shims: Shim[]; engines: EngineCard[]; jobId: string | null; closed?: boolean }>()
+const props = defineProps<{
+  liners: Liner[]
+  shims: Shim[]
+  engines: EngineCard[]
+  jobId: string | null
+  closed?: boolean
+}>()
 const emit = defineEmits<{ changed: [] }>()
 const chosenId = defineModel<string | null>({ default: null })
 const { t } = useI18n()
@@ -34,16 +40,33 @@ const words = computed(() => ({
   chamfer: Object.fromEntries(['none', 'inside', 'outside'].map((c) => [c, t(`parts.chamfer.${c}`)])),
   shelf: t('parts.shelf'),
 }))
-const whereOf = (r: PartRow) => (r.fitted === null ? words.value.shelf : r.fitted.jobId === props.jobId ? t('parts.here', { cylinder: r.fitted.cylinder }) : t('parts.elsewhere'))
+const whereOf = (r: PartRow) =>
+  r.fitted === null
+    ? words.value.shelf
+    : r.fitted.jobId === props.jobId
+      ? t('parts.here', { cylinder: r.fitted.cylinder })
+      : t('parts.elsewhere')
 
 const figure = (text: string) => h('span', { class: 'figure' }, text)
 const column = createColumnHelper<PartRow>()
 const columns = computed(() => [
   column.accessor('label', {
     header: t('parts.label'),
-    cell: (c) => h('button', { type: 'button', class: 'min-h-[44px] text-[19px] font-bold underline-offset-4 hover:underline', 'data-part': 'choose-part', 'data-label': c.getValue() }, c.getValue()),
+    cell: (c) =>
+      h(
+        'button',
+        {
+          type: 'button',
+          class: 'min-h-[44px] text-[19px] font-bold underline-offset-4 hover:underline',
+          'data-part': 'choose-part',
+          'data-label': c.getValue(),
+        },
+        c.getValue(),
+      ),
   }),
-  ...(props.jobId === null ? [column.accessor((r) => engineName(r.engineId), { id: 'engine', header: t('jobs.engine') })] : []),
+  ...(props.jobId === null
+    ? [column.accessor((r) => engineName(r.engineId), { id: 'engine', header: t('jobs.engine') })]
+    : []),
   column.accessor('nominalMm', { header: t('parts.nominal'), cell: (c) => figure(length(c.getValue())) }),
   column.accessor((r) => r.actualMm ?? 0, {
     id: 'actual',
@@ -52,7 +75,16 @@ const columns = computed(() => [
       const r = c.row.original
       const off = oddParts[r.kind].offMm
       if (r.actualMm === null) return h('span', { class: 'text-soft' }, t('parts.unmeasured'))
-      return h('span', { class: 'flex items-center gap-2' }, [figure(length(r.actualMm)), h(WindowGlyph, { valueMm: r.actualMm, minMm: r.nominalMm - off, maxMm: r.nominalMm + off, verdict: r.flag === 'off-nominal' ? 'out' : 'in', width: 54 })])
+      return h('span', { class: 'flex items-center gap-2' }, [
+        figure(length(r.actualMm)),
+        h(WindowGlyph, {
+          valueMm: r.actualMm,
+          minMm: r.nominalMm - off,
+          maxMm: r.nominalMm + off,
+          verdict: r.flag === 'off-nominal' ? 'out' : 'in',
+          width: 54,
+        }),
+      ])
     },
   }),
   column.accessor((r) => r.wedgeMm ?? -1, {
@@ -60,11 +92,28 @@ const columns = computed(() => [
     header: t(kind.value === 'liner' ? 'parts.wedge' : 'parts.uneven'),
     cell: (c) => {
       const r = c.row.original
-      return r.wedgeMm === null ? '—' : h('span', { class: r.flag === 'uneven' ? 'font-bold text-outside' : '' }, [figure(length(r.wedgeMm)), r.thickAtDeg === null ? '' : ` ${t('parts.thick-at', { clock: clockHour(r.thickAtDeg) })}`])
+      return r.wedgeMm === null
+        ? '—'
+        : h('span', { class: r.flag === 'uneven' ? 'font-bold text-outside' : '' }, [
+            figure(length(r.wedgeMm)),
+            r.thickAtDeg === null ? '' : ` ${t('parts.thick-at', { clock: clockHour(r.thickAtDeg) })}`,
+          ])
     },
   }),
-  column.accessor((r) => words.value.flag[r.flag] ?? '', { id: 'flag', header: t('parts.state'), cell: (c) => h('span', { class: c.row.original.flag === 'good' ? '' : 'font-semibold', 'data-flag': c.row.original.flag }, c.getValue()) }),
-  column.accessor((r) => (r.kind === 'shim' ? `${words.value.material[r.material]} · ${words.value.chamfer[r.chamfer]}` : r.material), { id: 'material', header: t('engine.shim-material') }),
+  column.accessor((r) => words.value.flag[r.flag] ?? '', {
+    id: 'flag',
+    header: t('parts.state'),
+    cell: (c) =>
+      h(
+        'span',
+        { class: c.row.original.flag === 'good' ? '' : 'font-semibold', 'data-flag': c.row.original.flag },
+        c.getValue(),
+      ),
+  }),
+  column.accessor(
+    (r) => (r.kind === 'shim' ? `${words.value.material[r.material]} · ${words.value.chamfer[r.chamfer]}` : r.material),
+    { id: 'material', header: t('engine.shim-material') },
+  ),
   column.accessor((r) => whereOf(r), { id: 'where', header: t('parts.where') }),
 ])
 
@@ -76,7 +125,10 @@ const counts = computed(() => {
     size[r.fitted ? 'used' : 'free'] += 1
     sizes.set(r.nominalMm, size)
   }
-  return [...sizes].map(([nominalMm, n]) => ({ nominalMm, ...n })).sort((a, b) => a.nominalMm - b.nominalMm).slice(0, 16)
+  return [...sizes]
+    .map(([nominalMm, n]) => ({ nominalMm, ...n }))
+    .sort((a, b) => a.nominalMm - b.nominalMm)
+    .slice(0, 16)
 })
 
 async function measured(readings: { angleDeg: number; valueMm: number }[]): Promise<void> {
@@ -90,15 +142,45 @@ async function measured(readings: { angleDeg: number; valueMm: number }[]): Prom
   <div class="flex min-h-0 gap-5 max-[900px]:flex-col">
     <div class="min-w-0 flex-1">
       <div class="mb-2 flex flex-wrap items-center gap-2">
-        <div class="flex gap-2" role="tablist"><button v-for="k in ['liner', 'shim'] as const" :key="k" type="button" role="tab" class="key" :aria-selected="kind === k" :class="{ '!border-2 !border-ink': kind === k }" :data-tab="k" @click="kind = k">{{ t(`parts.tab.${k}`, { n: k === 'liner' ? liners.length : shims.length }) }}</button></div>
+        <div class="flex gap-2" role="tablist">
+          <button
+            v-for="k in ['liner', 'shim'] as const"
+            :key="k"
+            type="button"
+            role="tab"
+            class="key"
+            :aria-selected="kind === k"
+            :class="{ '!border-2 !border-ink': kind === k }"
+            :data-tab="k"
+            @click="kind = k"
+          >
+            {{ t(`parts.tab.${k}`, { n: k === 'liner' ? liners.length : shims.length }) }}
+          </button>
+        </div>
         <ul class="flex flex-wrap gap-x-4 text-[15px]" data-part="counts">
-          <li v-for="c in counts" :key="c.nominalMm"><span class="figure font-bold">{{ length(c.nominalMm) }}</span> {{ t('parts.count', { free: c.free, used: c.used }) }}</li>
+          <li v-for="c in counts" :key="c.nominalMm">
+            <span class="figure font-bold">{{ length(c.nominalMm) }}</span>
+            {{ t('parts.count', { free: c.free, used: c.used }) }}
+          </li>
         </ul>
       </div>
-      <ListTable :rows="rows" :columns="(columns as never)" :name="`parts-${kind}`" :empty="t(`parts.empty.${kind}`)" @open="(r) => (chosenId = r.id)" />
+      <ListTable
+        :rows="rows"
+        :columns="columns as never"
+        :name="`parts-${kind}`"
+        :empty="t(`parts.empty.${kind}`)"
+        @open="(r) => (chosenId = r.id)"
+      />
     </div>
     <aside class="w-[320px] shrink-0 max-[900px]:w-full">
-      <PartMeasure v-if="chosen" :key="chosen.id" :row="chosen" :job-id="jobId" :closed="closed ?? false" @measured="measured" />
+      <PartMeasure
+        v-if="chosen"
+        :key="chosen.id"
+        :row="chosen"
+        :job-id="jobId"
+        :closed="closed ?? false"
+        @measured="measured"
+      />
       <p v-else class="border border-line bg-plate p-4 text-[17px]">{{ t('parts.choose') }}</p>
     </aside>
   </div>

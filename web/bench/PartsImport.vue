@@ -34,18 +34,36 @@ async function take(): Promise<void> {
 <template>
   <SheetDialog :open="open" wide :title="t('parts.import')" @close="emit('close')">
     <p class="text-[16px]">{{ t('parts.import-how', { columns: partColumns.join(', ') }) }}</p>
-    <input type="file" accept=".csv,text/csv" class="mt-3 min-h-[48px]" :aria-label="t('parts.import')" data-part="parts-file" @change="choose" />
+    <input
+      type="file"
+      accept=".csv,text/csv"
+      class="mt-3 min-h-[48px]"
+      :aria-label="t('parts.import')"
+      data-part="parts-file"
+      @change="choose"
+    />
     <div v-if="file" class="mt-3" aria-live="polite" data-part="import-result">
       <template v-if="file.problems.length">
         <p class="font-semibold text-outside">{{ t('parts.import-nothing', { name }) }}</p>
         <ul class="max-h-[240px] overflow-y-auto">
-          <li v-for="(p, i) in file.problems.slice(0, 40)" :key="i" class="py-0.5"><b v-if="p.line">{{ t('parts.line', { line: p.line }) }}</b> {{ t(`parts.problem.${p.code}`, { text: p.text }) }}</li>
+          <li v-for="(p, i) in file.problems.slice(0, 40)" :key="i" class="py-0.5">
+            <b v-if="p.line">{{ t('parts.line', { line: p.line }) }}</b>
+            {{ t(`parts.problem.${p.code}`, { text: p.text }) }}
+          </li>
         </ul>
       </template>
       <p v-else class="text-[18px] font-semibold">{{ t('parts.import-ready', { n: file.parts.length }) }}</p>
     </div>
     <div class="mt-4 flex gap-2">
-      <button type="button" class="key-brass disabled:opacity-50" :disabled="!file || file.parts.length === 0" data-part="import-take" @click="take">{{ t('parts.import-take') }}</button>
+      <button
+        type="button"
+        class="key-brass disabled:opacity-50"
+        :disabled="!file || file.parts.length === 0"
+        data-part="import-take"
+        @click="take"
+      >
+        {{ t('parts.import-take') }}
+      </button>
       <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
     </div>
   </SheetDialog>

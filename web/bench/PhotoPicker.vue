@@ -39,16 +39,45 @@ async function take(event: Event): Promise<void> {
     problem.value = 'device-full'
     return
   }
-  if (act({ what: 'add-photo', photoId, cylinder: props.cylinder, findingId: props.findingId, words: props.words ?? '', ...known })) emit('added', photoId)
+  if (
+    act({
+      what: 'add-photo',
+      photoId,
+      cylinder: props.cylinder,
+      findingId: props.findingId,
+      words: props.words ?? '',
+      ...known,
+    })
+  )
+    emit('added', photoId)
 }
 </script>
 
 <template>
   <div class="flex flex-wrap items-center gap-2" data-part="photo-picker">
-    <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-brass"><Camera :size="20" aria-hidden="true" />{{ t('photo.camera') }}<input type="file" accept="image/*" capture="environment" class="sr-only" data-part="photo-camera" @change="take" /></label>
-    <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-brass"><ImagePlus :size="20" aria-hidden="true" />{{ t('photo.file') }}<input type="file" accept="image/*" class="sr-only" data-part="photo-file" @change="take" /></label>
+    <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-brass"
+      ><Camera :size="20" aria-hidden="true" />{{ t('photo.camera')
+      }}<input
+        type="file"
+        accept="image/*"
+        capture="environment"
+        class="sr-only"
+        data-part="photo-camera"
+        @change="take"
+    /></label>
+    <label class="key cursor-pointer focus-within:outline-3 focus-within:outline-brass"
+      ><ImagePlus :size="20" aria-hidden="true" />{{ t('photo.file')
+      }}<input type="file" accept="image/*" class="sr-only" data-part="photo-file" @change="take"
+    /></label>
     <span v-if="busy" role="status">{{ t('photo.busy') }}</span>
-    <p v-if="problem" class="w-full border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="photo-problem">{{ t(`photo.problem.${problem}`, { size }) }}</p>
+    <p
+      v-if="problem"
+      class="w-full border-l-4 border-outside pl-2 font-semibold"
+      role="alert"
+      data-part="photo-problem"
+    >
+      {{ t(`photo.problem.${problem}`, { size }) }}
+    </p>
     <p v-else-if="nobody" class="w-full border-l-4 border-outside pl-2 font-semibold" role="alert">{{ nobody }}</p>
   </div>
 </template>

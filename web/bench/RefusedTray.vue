@@ -19,7 +19,8 @@ function what({ command: { act } }: RefusedCommand): string {
 function told({ code, details }: RefusedCommand): string {
   if (code === 'out-of-order') return details.map((d) => t(`order.${d}`)).join('; ')
   if (code === 'stage-begun' || code === 'stage-closed') return details.map((d) => t(`stage.${d}`)).join(', ')
-  if (code === 'not-found-there') return t('refused.not-there', { kind: t(`finding.${details[0]}`), face: t(`face.${details[1]}`) })
+  if (code === 'not-found-there')
+    return t('refused.not-there', { kind: t(`finding.${details[0]}`), face: t(`face.${details[1]}`) })
   return code === 'bad-command' || code === 'shim-taken' || code === 'none-in' ? details.join('; ') : ''
 }
 </script>
@@ -29,7 +30,9 @@ function told({ code, details }: RefusedCommand): string {
     <p class="mb-3">{{ t('refused.note') }}</p>
     <ul class="flex flex-col gap-3" data-part="refused-list">
       <li v-for="entry in outbox.refused" :key="entry.order" class="border-l-4 border-outside pl-3">
-        <p class="font-semibold">{{ what(entry) }} <span class="text-[14px] font-normal text-soft">{{ when(entry.command.at) }}</span></p>
+        <p class="font-semibold">
+          {{ what(entry) }} <span class="text-[14px] font-normal text-soft">{{ when(entry.command.at) }}</span>
+        </p>
         <p>{{ t(`refusal.${entry.code}`) }} {{ told(entry) }}</p>
         <div class="mt-1 flex gap-2">
           <button type="button" class="key" @click="outbox.sendAgain(entry)">{{ t('refused.again') }}</button>

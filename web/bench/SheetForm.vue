@@ -14,7 +14,15 @@ const props = defineProps<{ quiet?: boolean }>()
 const { t } = useI18n()
 const { withUnit } = useFigures()
 const seats: Seat[] = ['top-stop', 'spacer-plate', 'mid-stop']
-const fields = ['minMm', 'maxMm', 'aimMm', 'withinLinerMaxMm', 'adjacentMaxMm', 'headRangeMaxMm', 'maxLedgeDepthMm'] as const
+const fields = [
+  'minMm',
+  'maxMm',
+  'aimMm',
+  'withinLinerMaxMm',
+  'adjacentMaxMm',
+  'headRangeMaxMm',
+  'maxLedgeDepthMm',
+] as const
 const problems = computed(() => sheetProblems(draft.value))
 const problemOf = (field: string) => {
   const found = problems.value.find((p) => p.field === field)
@@ -24,9 +32,21 @@ const middle = computed(() => {
   const aimMm = usualAimMm(draft.value.limits)
   return aimMm === null ? undefined : t('engine.aim-hint', { middle: withUnit(aimMm) })
 })
-const stack = computed(() => (draft.value.links.every((l) => l.nominalMm !== null) ? nominalProtrusionMm(draft.value.links as { kind: 'flange'; nominalMm: number }[]) : null))
+const stack = computed(() =>
+  draft.value.links.every((l) => l.nominalMm !== null)
+    ? nominalProtrusionMm(draft.value.links as { kind: 'flange'; nominalMm: number }[])
+    : null,
+)
 
-const linerFields = ['flangeOuterMm', 'lowerOuterMm', 'lowerBoreMm', 'lengthMm', 'sealLandMm', 'travelTopMm', 'travelBottomMm'] as const
+const linerFields = [
+  'flangeOuterMm',
+  'lowerOuterMm',
+  'lowerBoreMm',
+  'lengthMm',
+  'sealLandMm',
+  'travelTopMm',
+  'travelBottomMm',
+] as const
 const plainFields = ['lipAllowMPa', 'massKg', 'clockDeg', 'clockTolDeg'] as const
 
 function setPlain(field: (typeof plainFields)[number], text: string): void {
@@ -35,7 +55,10 @@ function setPlain(field: (typeof plainFields)[number], text: string): void {
 
 function chooseSeat(seat: Seat): void {
   draft.value.seat = seat
-  draft.value.links = seatLinks[seat].map((kind) => ({ kind, nominalMm: draft.value.links.find((l) => l.kind === kind)?.nominalMm ?? null }))
+  draft.value.links = seatLinks[seat].map((kind) => ({
+    kind,
+    nominalMm: draft.value.links.find((l) => l.kind === kind)?.nominalMm ?? null,
+  }))
 }
 </script>
 
@@ -43,41 +66,123 @@ function chooseSeat(seat: Seat): void {
   <div class="grid grid-cols-2 gap-x-6 gap-y-3">
     <fieldset class="flex flex-col gap-3">
       <legend class="mb-2 text-[18px] font-bold">{{ t('engine.limits') }}</legend>
-      <LengthField v-for="field in fields" :key="field" v-model="draft.limits[field]" :label="t(`engine.limit.${field}`)" :hint="field === 'aimMm' ? middle : undefined" :problem="problemOf(field)" :data-field="field" />
+      <LengthField
+        v-for="field in fields"
+        :key="field"
+        v-model="draft.limits[field]"
+        :label="t(`engine.limit.${field}`)"
+        :hint="field === 'aimMm' ? middle : undefined"
+        :problem="problemOf(field)"
+        :data-field="field"
+      />
       <TorqueField v-model="draft.limits.holdDownNm" :label="t('engine.limit.holdDownNm')" data-field="holdDownNm" />
     </fieldset>
     <fieldset class="flex flex-col gap-3">
       <legend class="mb-2 text-[18px] font-bold">{{ t('engine.stack') }}</legend>
-      <label class="field">{{ t('engines.seat') }}
-        <select :value="draft.seat" @change="chooseSeat(($event.target as HTMLSelectElement).value as Seat)"><option v-for="s in seats" :key="s" :value="s">{{ t(`seat.${s}`) }}</option></select>
+      <label class="field"
+        >{{ t('engines.seat') }}
+        <select :value="draft.seat" @change="chooseSeat(($event.target as HTMLSelectElement).value as Seat)">
+          <option v-for="s in seats" :key="s" :value="s">{{ t(`seat.${s}`) }}</option>
+        </select>
       </label>
-      <LengthField v-for="(link, i) in draft.links" :key="link.kind" v-model="draft.links[i]!.nominalMm" :label="t(`link.${link.kind}`)" :problem="problemOf(link.kind)" :data-field="link.kind" />
-      <p v-if="stack !== null" class="text-[17px]">{{ t('engine.stack-sum') }} <span class="figure">{{ withUnit(stack) }}</span></p>
-      <label class="field">{{ t('engine.source') }}<textarea v-model="draft.source" rows="2" maxlength="300" data-field="source" /></label>
+      <LengthField
+        v-for="(link, i) in draft.links"
+        :key="link.kind"
+        v-model="draft.links[i]!.nominalMm"
+        :label="t(`link.${link.kind}`)"
+        :problem="problemOf(link.kind)"
+        :data-field="link.kind"
+      />
+      <p v-if="stack !== null" class="text-[17px]">
+        {{ t('engine.stack-sum') }} <span class="figure">{{ withUnit(stack) }}</span>
+      </p>
+      <label class="field"
+        >{{ t('engine.source') }}<textarea v-model="draft.source" rows="2" maxlength="300" data-field="source" />
+      </label>
       <div class="grid grid-cols-2 gap-3">
-        <label class="field">{{ t('engine.page') }}<input v-model="draft.page" maxlength="40" data-field="page" /></label>
-        <label class="field">{{ t('engine.copied-on') }}<input v-model="draft.copiedOn" type="date" data-field="copied-on" /></label>
+        <label class="field"
+          >{{ t('engine.page') }}<input v-model="draft.page" maxlength="40" data-field="page"
+        /></label>
+        <label class="field"
+          >{{ t('engine.copied-on') }}<input v-model="draft.copiedOn" type="date" data-field="copied-on"
+        /></label>
       </div>
     </fieldset>
     <fieldset class="col-span-2 border-t border-line pt-3">
       <legend class="mb-2 pr-3 text-[18px] font-bold">{{ t('engine.liner') }}</legend>
-      <button v-if="!draft.liner" type="button" class="key" data-part="add-liner-shape" @click="draft.liner = emptyLiner()">{{ t('engine.add-liner') }}</button>
+      <button
+        v-if="!draft.liner"
+        type="button"
+        class="key"
+        data-part="add-liner-shape"
+        @click="draft.liner = emptyLiner()"
+      >
+        {{ t('engine.add-liner') }}
+      </button>
       <div v-else class="grid grid-cols-4 gap-3 max-[900px]:grid-cols-2">
-        <LengthField v-for="f in linerFields" rough :key="f" v-model="draft.liner[f]" :label="t(`engine.liner-field.${f}`)" :problem="problemOf(f)" :data-field="f" />
-        <label v-for="f in plainFields" :key="f" class="field">{{ t(`engine.liner-field.${f}`) }}<input :value="draft.liner[f]" class="figure" type="number" step="any" :data-field="f" @input="(e) => setPlain(f, (e.target as HTMLInputElement).value)" /></label>
+        <LengthField
+          v-for="f in linerFields"
+          rough
+          :key="f"
+          v-model="draft.liner[f]"
+          :label="t(`engine.liner-field.${f}`)"
+          :problem="problemOf(f)"
+          :data-field="f"
+        />
+        <label v-for="f in plainFields" :key="f" class="field"
+          >{{ t(`engine.liner-field.${f}`)
+          }}<input
+            :value="draft.liner[f]"
+            class="figure"
+            type="number"
+            step="any"
+            :data-field="f"
+            @input="(e) => setPlain(f, (e.target as HTMLInputElement).value)"
+        /></label>
       </div>
     </fieldset>
     <fieldset class="col-span-2 border-t border-line pt-3">
       <legend class="mb-2 pr-3 text-[18px] font-bold">{{ t('engine.seals') }}</legend>
-      <div v-for="(seal, i) in draft.seals" :key="i" class="mb-2 grid grid-cols-[2fr_1.5fr_1fr_1.4fr_1fr_auto] items-end gap-2 max-[900px]:grid-cols-3" :data-seal="i">
-        <label class="field">{{ t('engine.seal.place') }}<input v-model="seal.place" maxlength="40" :aria-invalid="problemOf(`seal-${i}`) !== null" /></label>
+      <div
+        v-for="(seal, i) in draft.seals"
+        :key="i"
+        class="mb-2 grid grid-cols-[2fr_1.5fr_1fr_1.4fr_1fr_auto] items-end gap-2 max-[900px]:grid-cols-3"
+        :data-seal="i"
+      >
+        <label class="field"
+          >{{ t('engine.seal.place')
+          }}<input v-model="seal.place" maxlength="40" :aria-invalid="problemOf(`seal-${i}`) !== null"
+        /></label>
         <label class="field">{{ t('engine.seal.material') }}<input v-model="seal.material" maxlength="40" /></label>
         <label class="field">{{ t('engine.seal.colour') }}<input v-model="seal.colour" maxlength="40" /></label>
-        <label class="field">{{ t('engine.seal.lubricant') }}<select v-model="seal.lubricant"><option v-for="l in lubricantNames" :key="l" :value="l">{{ t(`lubricant.${l}`) }}</option></select></label>
-        <label class="field">{{ t('engine.seal.swell') }}<input :value="seal.swellMinutes" class="figure" type="number" min="0" max="240" step="any" @input="(e) => (seal.swellMinutes = Number((e.target as HTMLInputElement).value) || null)" /></label>
+        <label class="field"
+          >{{ t('engine.seal.lubricant')
+          }}<select v-model="seal.lubricant">
+            <option v-for="l in lubricantNames" :key="l" :value="l">{{ t(`lubricant.${l}`) }}</option>
+          </select></label
+        >
+        <label class="field"
+          >{{ t('engine.seal.swell')
+          }}<input
+            :value="seal.swellMinutes"
+            class="figure"
+            type="number"
+            min="0"
+            max="240"
+            step="any"
+            @input="(e) => (seal.swellMinutes = Number((e.target as HTMLInputElement).value) || null)"
+        /></label>
         <button type="button" class="key" @click="draft.seals.splice(i, 1)">{{ t('engine.seal.remove') }}</button>
       </div>
-      <button v-if="draft.seals.length < 12" type="button" class="key" data-part="add-seal" @click="draft.seals.push(emptySeal())">{{ t('engine.seal.add') }}</button>
+      <button
+        v-if="draft.seals.length < 12"
+        type="button"
+        class="key"
+        data-part="add-seal"
+        @click="draft.seals.push(emptySeal())"
+      >
+        {{ t('engine.seal.add') }}
+      </button>
     </fieldset>
   </div>
 </template>

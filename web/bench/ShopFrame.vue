@@ -22,7 +22,9 @@ const dialog = ref<'keys' | 'refused' | null>(null)
         <h1>{{ title }}</h1>
         <slot name="action" />
       </div>
-      <p v-if="shop.nobody" class="mb-3 border-l-4 border-outside pl-3 font-semibold" role="alert" data-part="nobody">{{ t('entry.nobody') }}</p>
+      <p v-if="shop.nobody" class="mb-3 border-l-4 border-outside pl-3 font-semibold" role="alert" data-part="nobody">
+        {{ t('entry.nobody') }}
+      </p>
       <slot />
     </main>
     <KeyHelp :open="dialog === 'keys'" @close="dialog = null" />

@@ -29,18 +29,47 @@ function finish(note: string): void {
 
 <template>
   <div v-if="job.decks" class="flex h-full min-h-0 flex-col" :data-stage="move.stage">
-    <DeckRail :engine="snapshot.engine" :deck="job.decks['as-found']" :limits="snapshot.sheet.limits" :words="words" :selected="job.selected" @select="(c) => (job.selected = c)" />
+    <DeckRail
+      :engine="snapshot.engine"
+      :deck="job.decks['as-found']"
+      :limits="snapshot.sheet.limits"
+      :words="words"
+      :selected="job.selected"
+      @select="(c) => (job.selected = c)"
+    />
     <div class="flex min-h-0 flex-1">
       <div class="flex min-h-0 min-w-0 flex-1 flex-col gap-px bg-line"><slot /></div>
-      <aside class="flex w-[372px] shrink-0 flex-col gap-3 overflow-y-auto border-l border-line p-4 max-[1100px]:w-[320px]" :aria-label="t('pad.cylinder', { cylinder: job.selected })" data-part="side">
+      <aside
+        class="flex w-[372px] shrink-0 flex-col gap-3 overflow-y-auto border-l border-line p-4 max-[1100px]:w-[320px]"
+        :aria-label="t('pad.cylinder', { cylinder: job.selected })"
+        data-part="side"
+      >
         <slot name="side" />
-        <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="problem">{{ problem }}</p>
+        <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="problem">
+          {{ problem }}
+        </p>
         <span class="flex-1" />
-        <button v-if="closed && !isClosed(snapshot, 'record')" type="button" class="key" data-part="reopen" @click="closing = 'reopen'">{{ t('pad.reopen') }}</button>
+        <button
+          v-if="closed && !isClosed(snapshot, 'record')"
+          type="button"
+          class="key"
+          data-part="reopen"
+          @click="closing = 'reopen'"
+        >
+          {{ t('pad.reopen') }}
+        </button>
       </aside>
     </div>
     <StepBar :move="move" @go="emit('go')"><slot name="bar" /></StepBar>
-    <CloseStageDialog :open="closing !== null" :mode="closing ?? 'close'" :snapshot="snapshot" :stage="move.stage" :person="shop.person" @close="closing = null" @done="finish" />
+    <CloseStageDialog
+      :open="closing !== null"
+      :mode="closing ?? 'close'"
+      :snapshot="snapshot"
+      :stage="move.stage"
+      :person="shop.person"
+      @close="closing = null"
+      @done="finish"
+    />
     <slot name="dialogs" />
   </div>
 </template>

@@ -29,14 +29,30 @@ function typed(): void {
 watch(model, (valueNm) => {
   if (valueNm !== parseTorque(text.value, device.unit)) text.value = show(valueNm)
 })
-watch(() => device.unit, () => (text.value = show(model.value)))
+watch(
+  () => device.unit,
+  () => (text.value = show(model.value)),
+)
 defineExpose({ empty: () => (text.value = '') })
 </script>
 
 <template>
   <div class="field">
-    <label :for="id">{{ label }} <span class="font-normal text-soft">{{ t(`unit.${torqueUnit[device.unit]}`) }}</span></label>
-    <input :id="id" v-model="text" v-bind="$attrs" class="figure" :class="{ '!px-2': narrow }" inputmode="decimal" autocomplete="off" :placeholder="show(props.usualNm)" :aria-invalid="wrong" @input="typed" />
+    <label :for="id"
+      >{{ label }} <span class="font-normal text-soft">{{ t(`unit.${torqueUnit[device.unit]}`) }}</span></label
+    >
+    <input
+      :id="id"
+      v-model="text"
+      v-bind="$attrs"
+      class="figure"
+      :class="{ '!px-2': narrow }"
+      inputmode="decimal"
+      autocomplete="off"
+      :placeholder="show(props.usualNm)"
+      :aria-invalid="wrong"
+      @input="typed"
+    />
     <span v-if="wrong" class="text-[14px] text-outside" data-part="field-wrong">{{ t('field.torque') }}</span>
   </div>
 </template>

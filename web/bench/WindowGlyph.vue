@@ -4,7 +4,15 @@ import type { Verdict } from '#core/measure/verdict'
 import { GLYPH_REACH, windowMark } from '#core/measure/window-mark'
 
 const props = withDefaults(
-  defineProps<{ valueMm: number; minMm: number; maxMm: number; verdict: Verdict; width?: number; height?: number; onBlue?: boolean }>(),
+  defineProps<{
+    valueMm: number
+    minMm: number
+    maxMm: number
+    verdict: Verdict
+    width?: number
+    height?: number
+    onBlue?: boolean
+  }>(),
   { width: 72, height: 18, onBlue: false },
 )
 
@@ -24,12 +32,45 @@ const lineColour = computed(() => (props.onBlue ? 'var(--scribe)' : 'var(--ink)'
 </script>
 
 <template>
-  <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" class="shrink-0" aria-hidden="true" data-part="window-glyph" :data-verdict="verdict">
-    <line :x1="lower" :x2="upper" :y1="middle" :y2="middle" :stroke="lineColour" stroke-width="1" stroke-dasharray="1 3" />
-    <line v-for="limit in [lower, upper]" :key="limit" :x1="limit" :x2="limit" y1="1" :y2="height - 1" :stroke="lineColour" stroke-width="1.5" />
+  <svg
+    :width="width"
+    :height="height"
+    :viewBox="`0 0 ${width} ${height}`"
+    class="shrink-0"
+    aria-hidden="true"
+    data-part="window-glyph"
+    :data-verdict="verdict"
+  >
+    <line
+      :x1="lower"
+      :x2="upper"
+      :y1="middle"
+      :y2="middle"
+      :stroke="lineColour"
+      stroke-width="1"
+      stroke-dasharray="1 3"
+    />
+    <line
+      v-for="limit in [lower, upper]"
+      :key="limit"
+      :x1="limit"
+      :x2="limit"
+      y1="1"
+      :y2="height - 1"
+      :stroke="lineColour"
+      stroke-width="1.5"
+    />
     <line v-if="verdict === 'out'" :x1="edge" :x2="x" :y1="middle" :y2="middle" :stroke="colour" stroke-width="3.5" />
     <circle v-if="verdict === 'in'" :cx="x" :cy="middle" :r="r" :fill="colour" />
-    <circle v-else-if="verdict === 'unsure'" :cx="x" :cy="middle" :r="r" fill="none" :stroke="colour" stroke-width="2.5" />
+    <circle
+      v-else-if="verdict === 'unsure'"
+      :cx="x"
+      :cy="middle"
+      :r="r"
+      fill="none"
+      :stroke="colour"
+      stroke-width="2.5"
+    />
     <rect v-else :x="x - r" :y="middle - r" :width="2 * r" :height="2 * r" :fill="colour" />
   </svg>
 </template>

@@ -33,7 +33,9 @@ describe('the window glyph', () => {
     expect(x(high)).toBeCloseTo(limits[1]!, 6)
     expect(x(middle)).toBeCloseTo((limits[0]! + limits[1]!) / 2, 6)
     const outside = await draw(0.9, 'out')
-    expect(number(outside.querySelector('rect'), 'x') + number(outside.querySelector('rect'), 'width')).toBeLessThanOrEqual(72)
+    expect(
+      number(outside.querySelector('rect'), 'x') + number(outside.querySelector('rect'), 'width'),
+    ).toBeLessThanOrEqual(72)
   })
 })
 
@@ -51,7 +53,13 @@ describe('the deck plan', () => {
   })
 
   it('lays a second bank beside the first', () => {
-    const vee = ref({ ...sixCylinders().engine, banks: [[1, 3, 5], [2, 4, 6]] })
+    const vee = ref({
+      ...sixCylinders().engine,
+      banks: [
+        [1, 3, 5],
+        [2, 4, 6],
+      ],
+    })
     const { place } = useDeckPlan(vee)
     expect(place(2)!.y).toBeGreaterThan(place(1)!.y + 140)
     expect(place(9)).toBeUndefined()
@@ -68,7 +76,9 @@ describe('the deck plan', () => {
 describe('a sheet being typed', () => {
   it('says what is missing, field by field', () => {
     const fields = sheetProblems(emptyDraft()).map((p) => [p.field, p.code])
-    expect(fields).toEqual(['minMm', 'maxMm', 'aimMm', 'withinLinerMaxMm', 'flange', 'counterbore'].map((f) => [f, 'missing']))
+    expect(fields).toEqual(
+      ['minMm', 'maxMm', 'aimMm', 'withinLinerMaxMm', 'flange', 'counterbore'].map((f) => [f, 'missing']),
+    )
   })
 
   it('proposes the middle of the window until an aim stands', () => {
@@ -81,9 +91,15 @@ describe('a sheet being typed', () => {
   it('says what cannot be right', () => {
     const draft = draftOf(sixCylinders().sheet)
     expect(sheetProblems(draft)).toEqual([])
-    expect(sheetProblems({ ...draft, limits: { ...draft.limits, minMm: 0.2 } })).toEqual([{ field: 'minMm', code: 'limits-crossed' }])
-    expect(sheetProblems({ ...draft, limits: { ...draft.limits, aimMm: 0.05 } })).toEqual([{ field: 'aimMm', code: 'aim-outside' }])
-    expect(sheetProblems({ ...draft, links: [{ kind: 'flange', nominalMm: 0 }, draft.links[1]!] })).toEqual([{ field: 'flange', code: 'out-of-range' }])
+    expect(sheetProblems({ ...draft, limits: { ...draft.limits, minMm: 0.2 } })).toEqual([
+      { field: 'minMm', code: 'limits-crossed' },
+    ])
+    expect(sheetProblems({ ...draft, limits: { ...draft.limits, aimMm: 0.05 } })).toEqual([
+      { field: 'aimMm', code: 'aim-outside' },
+    ])
+    expect(sheetProblems({ ...draft, links: [{ kind: 'flange', nominalMm: 0 }, draft.links[1]!] })).toEqual([
+      { field: 'flange', code: 'out-of-range' },
+    ])
   })
 
   it('becomes the sheet that was meant', () => {

@@ -10,8 +10,18 @@ beforeEach(async () => {
   sent.mockClear()
   document.body.innerHTML = '<div id="host"></div>'
   chosen = ref('poor')
-  const group = () => h(ChoiceKeys as never, { label: 'Grade', options: grades, word: (g: string) => `a ${g} one`, mark: 'grade', modelValue: chosen.value, 'onUpdate:modelValue': (g: string) => (chosen.value = g) })
-  app = createApp({ render: () => h('form', { onSubmit: sent }, [group(), h('button', { type: 'submit' }, 'Confirm')]) })
+  const group = () =>
+    h(ChoiceKeys as never, {
+      label: 'Grade',
+      options: grades,
+      word: (g: string) => `a ${g} one`,
+      mark: 'grade',
+      modelValue: chosen.value,
+      'onUpdate:modelValue': (g: string) => (chosen.value = g),
+    })
+  app = createApp({
+    render: () => h('form', { onSubmit: sent }, [group(), h('button', { type: 'submit' }, 'Confirm')]),
+  })
   app.mount('#host')
   await nextTick()
   await nextTick()
@@ -30,7 +40,10 @@ describe('one of several keys', () => {
   it('is a radio group with one stop for Tab: the one that is chosen', () => {
     expect(document.querySelector('[role=radiogroup]')!.getAttribute('aria-label')).toBe('Grade')
     expect(keys().map((k) => [k.textContent, k.getAttribute('aria-checked'), k.tabIndex])).toEqual([
-      ['a good one', 'false', -1], ['a fair one', 'false', -1], ['a poor one', 'true', 0], ['a scrap one', 'false', -1],
+      ['a good one', 'false', -1],
+      ['a fair one', 'false', -1],
+      ['a poor one', 'true', 0],
+      ['a scrap one', 'false', -1],
     ])
   })
 

@@ -38,7 +38,11 @@ describe('a length field', () => {
     expect(field.value.value).toBe(596.9)
   })
 
-  it.each([['about 5', 'no number'], ['1 2', 'more than one'], ['900000', 'too large']])('says what is wrong with %j and keeps it in the box', async (text, words) => {
+  it.each([
+    ['about 5', 'no number'],
+    ['1 2', 'more than one'],
+    ['900000', 'too large'],
+  ])('says what is wrong with %j and keeps it in the box', async (text, words) => {
     await draw(5, true)
     await field.type(text)
     expect([field.value.value, field.box.value, field.box.getAttribute('aria-invalid')]).toEqual([null, text, 'true'])

@@ -10,14 +10,22 @@ interface Row {
   size: number
 }
 const column = createColumnHelper<Row>()
-const columns = [column.accessor('name', { header: 'Name' }), column.accessor((r) => r.size, { id: 'size', header: 'Size' }), column.display({ id: 'open', header: 'Open' })]
+const columns = [
+  column.accessor('name', { header: 'Name' }),
+  column.accessor((r) => r.size, { id: 'size', header: 'Size' }),
+  column.display({ id: 'open', header: 'Open' }),
+]
 const rows: Row[] = Array.from({ length: 100 }, (_, i) => ({ name: `N${i}`, size: (i * 37) % 100 }))
 
 let host: HTMLElement
 const opened = vi.fn()
 beforeEach(async () => {
   host = document.createElement('div')
-  createApp({ render: () => h(ListTable as never, { rows, columns, name: 'things', empty: 'nothing yet', onOpen: opened }) }).use(i18n).mount(host)
+  createApp({
+    render: () => h(ListTable as never, { rows, columns, name: 'things', empty: 'nothing yet', onOpen: opened }),
+  })
+    .use(i18n)
+    .mount(host)
   await nextTick()
 })
 const shown = () => [...host.querySelectorAll('[data-part=row]')].map((r) => r.querySelector('td')!.textContent)
@@ -60,7 +68,11 @@ describe('a list', () => {
     expect(shown().slice(0, 3)).toEqual(['N0', 'N1', 'N2'])
     header(1).click()
     await nextTick()
-    expect([rows.find((r) => r.name === shown()[0])!.size, rows.find((r) => r.name === shown()[1])!.size].map((s) => s < 2 || s > 97)).toEqual([true, true])
+    expect(
+      [rows.find((r) => r.name === shown()[0])!.size, rows.find((r) => r.name === shown()[1])!.size].map(
+        (s) => s < 2 || s > 97,
+      ),
+    ).toEqual([true, true])
   })
 
   it('goes out as a file: all that is found, in its order, without what says nothing', async () => {

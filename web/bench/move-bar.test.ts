@@ -37,38 +37,81 @@ async function draw(component: object, props: object): Promise<HTMLElement> {
   return host
 }
 const onDeck = (change: Partial<NextMove>, stage: StageName = 'trial-fit') =>
-  draw(NextMoveBar, { stage, shims: useJob().snapshot!.shims, move: { action: 'cut', cylinder: 3, stationDeg: null, reason: 'leans', caution: null, figures: {}, ...change } })
+  draw(NextMoveBar, {
+    stage,
+    shims: useJob().snapshot!.shims,
+    move: { action: 'cut', cylinder: 3, stationDeg: null, reason: 'leans', caution: null, figures: {}, ...change },
+  })
 const step = (move: StageMove) => draw(StepBar, { move })
-const text = (host: HTMLElement, part: string) => host.querySelector(`[data-part=${part}]`)?.textContent?.replace(/\s+/g, ' ').trim() ?? null
+const text = (host: HTMLElement, part: string) =>
+  host.querySelector(`[data-part=${part}]`)?.textContent?.replace(/\s+/g, ' ').trim() ?? null
 
 describe('the bar of the next move', () => {
   it('says what to do, why, what follows and what to watch, with every figure in it', async () => {
     const host = await onDeck({
       caution: 'chips',
-      figures: { leavesMm: [0.25, 0.08], packMm: 0.33, passKind: 'rough', expectMm: 0.15, tiltMm: 0.061, highAtDeg: 90, cleanCutMm: 0.11, shimMm: 0.2, endMm: 0.1, passes: [{ kind: 'rough', packMm: 0.25 }, { kind: 'finish', packMm: 0.08 }] },
+      figures: {
+        leavesMm: [0.25, 0.08],
+        packMm: 0.33,
+        passKind: 'rough',
+        expectMm: 0.15,
+        tiltMm: 0.061,
+        highAtDeg: 90,
+        cleanCutMm: 0.11,
+        shimMm: 0.2,
+        endMm: 0.1,
+        passes: [
+          { kind: 'rough', packMm: 0.25 },
+          { kind: 'finish', packMm: 0.08 },
+        ],
+      },
     })
-    expect(text(host, 'move-head')).toBe('Cut cylinder 3: stop pack 0.25 + 0.08. After it, expect 0.150 with the trial stack.')
-    expect(text(host, 'move-why')).toContain('leans 0.061 toward 3 o\'clock and cleans up at 0.110; then shim')
+    expect(text(host, 'move-head')).toBe(
+      'Cut cylinder 3: stop pack 0.25 + 0.08. After it, expect 0.150 with the trial stack.',
+    )
+    expect(text(host, 'move-why')).toContain("leans 0.061 toward 3 o'clock and cleans up at 0.110; then shim")
     expect(text(host, 'move-plan')!.match(/→/g)).toHaveLength(2)
     expect(text(host, 'move-caution')).toContain('chips fly')
-    for (const part of ['move-head', 'move-why', 'move-plan', 'move-caution']) expect(text(host, part)).not.toMatch(/[{}]/)
+    for (const part of ['move-head', 'move-why', 'move-plan', 'move-caution'])
+      expect(text(host, part)).not.toMatch(/[{}]/)
   })
 
   it('writes the same move in thou where thou are read', async () => {
     useDevice().unit = 'thou'
-    const host = await onDeck({ reason: 'outside-spread', action: 'back-to-trial', figures: { valueMm: 0.0508, limitMm: 0.0254 } }, 'final-check')
+    const host = await onDeck(
+      { reason: 'outside-spread', action: 'back-to-trial', figures: { valueMm: 0.0508, limitMm: 0.0254 } },
+      'final-check',
+    )
     expect(text(host, 'move-why')).toContain('its readings differ by 2.00; 1.00 is the most')
   })
 
   it('has a button where one does it, and offers another way beside it', async () => {
-    const cut = await onDeck({ figures: { leavesMm: [0.1], packMm: 0.1, passKind: 'finish', expectMm: 0.1, tiltMm: 0.05, highAtDeg: 0, cleanCutMm: 0.1 } })
+    const cut = await onDeck({
+      figures: {
+        leavesMm: [0.1],
+        packMm: 0.1,
+        passKind: 'finish',
+        expectMm: 0.1,
+        tiltMm: 0.05,
+        highAtDeg: 0,
+        cleanCutMm: 0.1,
+      },
+    })
     cut.querySelector<HTMLButtonElement>('[data-part=move-button]')!.click()
     cut.querySelector<HTMLButtonElement>('button.key')!.click()
     expect([gone.mock.calls.length, other.mock.calls.length]).toEqual([1, 1])
-    const lead = await onDeck({ action: 'decide', reason: 'too-close', figures: { valueMm: 0.14, limitMm: 0.14, uncertaintyMm: 0.004, shimMm: 0.2 } })
+    const lead = await onDeck({
+      action: 'decide',
+      reason: 'too-close',
+      figures: { valueMm: 0.14, limitMm: 0.14, uncertaintyMm: 0.004, shimMm: 0.2 },
+    })
     lead.querySelector<HTMLButtonElement>('[data-part=move-correct]')!.click()
     expect(correct).toHaveBeenCalledOnce()
-    const blocked = await onDeck({ action: 'blocked', reason: 'past-max-depth', figures: { depthMm: 11.4, limitMm: 11.3 } })
+    const blocked = await onDeck({
+      action: 'blocked',
+      reason: 'past-max-depth',
+      figures: { depthMm: 11.4, limitMm: 11.3 },
+    })
     expect(blocked.querySelector('button')).toBeNull()
   })
 

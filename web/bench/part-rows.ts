@@ -21,9 +21,18 @@ export interface PartRow {
 export function partRow(part: Liner | Shim, kind: 'liner' | 'shim'): PartRow {
   const figures = partFigures(part)
   return {
-    id: part.id, kind, engineId: part.engineId, label: part.label, nominalMm: part.nominalMm,
+    id: part.id,
+    kind,
+    engineId: part.engineId,
+    label: part.label,
+    nominalMm: part.nominalMm,
     actualMm: figures?.meanMm ?? ('actualMm' in part && part.actualMm !== part.nominalMm ? part.actualMm : null),
-    wedgeMm: figures?.wedgeMm ?? null, thickAtDeg: figures?.thickAtDeg ?? null, flag: partFlag(part, kind),
-    material: part.material, chamfer: 'chamfer' in part ? part.chamfer : '', fitted: part.fitted, part,
+    wedgeMm: figures?.wedgeMm ?? null,
+    thickAtDeg: figures?.thickAtDeg ?? null,
+    flag: partFlag(part, kind),
+    material: part.material,
+    chamfer: 'chamfer' in part ? part.chamfer : '',
+    fitted: part.fitted,
+    part,
   }
 }

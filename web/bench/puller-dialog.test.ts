@@ -14,10 +14,13 @@ const saved = vi.fn()
 beforeEach(async () => {
   await newDevice()
   saved.mockClear()
-  vi.stubGlobal('ResizeObserver', class {
-    observe() {}
-    disconnect() {}
-  })
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      disconnect() {}
+    },
+  )
 })
 afterEach(() => {
   app.unmount()
@@ -26,7 +29,20 @@ afterEach(() => {
 
 async function open(puller: Puller | null): Promise<void> {
   document.body.innerHTML = '<div id="host"></div>'
-  app = createApp({ data: () => ({ open: false }), mounted() { (this as unknown as { open: boolean }).open = true }, render() { return h(PullerDialog, { open: (this as unknown as { open: boolean }).open, puller, onSaved: saved, onClose: () => undefined }) } })
+  app = createApp({
+    data: () => ({ open: false }),
+    mounted() {
+      ;(this as unknown as { open: boolean }).open = true
+    },
+    render() {
+      return h(PullerDialog, {
+        open: (this as unknown as { open: boolean }).open,
+        puller,
+        onSaved: saved,
+        onClose: () => undefined,
+      })
+    },
+  })
   app.use(i18n).use(getActivePinia()!).mount('#host')
   for (let i = 0; i < 4; i++) await nextTick()
 }

@@ -26,14 +26,32 @@ export interface SheetProblem {
 const mayBeEmpty: (keyof Limits)[] = ['adjacentMaxMm', 'headRangeMaxMm', 'maxLedgeDepthMm', 'holdDownNm']
 
 export function draftOf(sheet: Sheet): SheetDraft {
-  return { seat: sheet.seat, links: sheet.links.map((l) => ({ ...l })), limits: { ...sheet.limits }, source: sheet.source, page: sheet.page, copiedOn: sheet.copiedOn, liner: sheet.liner && { ...sheet.liner }, seals: sheet.seals.map((s) => ({ ...s })) }
+  return {
+    seat: sheet.seat,
+    links: sheet.links.map((l) => ({ ...l })),
+    limits: { ...sheet.limits },
+    source: sheet.source,
+    page: sheet.page,
+    copiedOn: sheet.copiedOn,
+    liner: sheet.liner && { ...sheet.liner },
+    seals: sheet.seals.map((s) => ({ ...s })),
+  }
 }
 
 export function emptyDraft(): SheetDraft {
   return {
     seat: 'top-stop',
     links: seatLinks['top-stop'].map((kind) => ({ kind, nominalMm: null })),
-    limits: { minMm: null, maxMm: null, aimMm: null, withinLinerMaxMm: null, adjacentMaxMm: null, headRangeMaxMm: null, maxLedgeDepthMm: null, holdDownNm: null },
+    limits: {
+      minMm: null,
+      maxMm: null,
+      aimMm: null,
+      withinLinerMaxMm: null,
+      adjacentMaxMm: null,
+      headRangeMaxMm: null,
+      maxLedgeDepthMm: null,
+      holdDownNm: null,
+    },
     source: '',
     page: '',
     copiedOn: new Date().toISOString().slice(0, 10),
@@ -44,7 +62,19 @@ export function emptyDraft(): SheetDraft {
 
 /** A liner's measures while they are being typed: what is usual stands, the rest is open. */
 export function emptyLiner(): NonNullable<SheetDraft['liner']> {
-  return { flangeOuterMm: null, lowerOuterMm: null, lowerBoreMm: null, lengthMm: null, sealLandMm: null, travelTopMm: null, travelBottomMm: null, lipAllowMPa: 100, massKg: null, clockDeg: null, clockTolDeg: 5 }
+  return {
+    flangeOuterMm: null,
+    lowerOuterMm: null,
+    lowerBoreMm: null,
+    lengthMm: null,
+    sealLandMm: null,
+    travelTopMm: null,
+    travelBottomMm: null,
+    lipAllowMPa: 100,
+    massKg: null,
+    clockDeg: null,
+    clockTolDeg: 5,
+  }
 }
 
 /** A ring of the seal set as it begins. */
@@ -60,7 +90,9 @@ export function usualAimMm({ minMm, maxMm, aimMm }: SheetDraft['limits']): numbe
 /** What is still wrong with a draft, field by field. */
 export function sheetProblems(draft: SheetDraft): SheetProblem[] {
   const missing = [
-    ...(Object.keys(draft.limits) as (keyof Limits)[]).filter((k) => draft.limits[k] === null && !mayBeEmpty.includes(k)),
+    ...(Object.keys(draft.limits) as (keyof Limits)[]).filter(
+      (k) => draft.limits[k] === null && !mayBeEmpty.includes(k),
+    ),
     ...draft.links.filter((l) => l.nominalMm === null).map((l) => l.kind),
   ]
   if (missing.length > 0) return missing.map((field) => ({ field, code: 'missing' }))
@@ -71,8 +103,14 @@ export function sheetProblems(draft: SheetDraft): SheetProblem[] {
     problems.push({ field: String(issue.path[0]), code: known ? (issue.message as 'aim-outside') : 'out-of-range' })
   }
   const links = sheetSchema.shape.links.safeParse(draft.links)
-  for (const issue of links.error?.issues ?? []) problems.push({ field: draft.links[Number(issue.path[0])]?.kind ?? 'links', code: 'out-of-range' })
-  if (draft.liner) for (const issue of linerShapeSchema.safeParse(draft.liner).error?.issues ?? []) problems.push({ field: String(issue.path[0]), code: draft.liner[issue.path[0] as keyof LinerShape] === null ? 'missing' : 'out-of-range' })
+  for (const issue of links.error?.issues ?? [])
+    problems.push({ field: draft.links[Number(issue.path[0])]?.kind ?? 'links', code: 'out-of-range' })
+  if (draft.liner)
+    for (const issue of linerShapeSchema.safeParse(draft.liner).error?.issues ?? [])
+      problems.push({
+        field: String(issue.path[0]),
+        code: draft.liner[issue.path[0] as keyof LinerShape] === null ? 'missing' : 'out-of-range',
+      })
   draft.seals.forEach((seal, i) => {
     if (seal.place.trim() === '') problems.push({ field: `seal-${i}`, code: 'missing' })
   })
@@ -80,7 +118,9 @@ export function sheetProblems(draft: SheetDraft): SheetProblem[] {
 }
 
 /** The finished sheet, as a command carries it; only for a draft without problems. */
-export function sheetBody(draft: SheetDraft): Pick<Sheet, 'id' | 'seat' | 'links' | 'limits' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals'> {
+export function sheetBody(
+  draft: SheetDraft,
+): Pick<Sheet, 'id' | 'seat' | 'links' | 'limits' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals'> {
   return {
     id: newId(),
     seat: draft.seat,

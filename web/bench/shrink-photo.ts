@@ -19,7 +19,11 @@ export interface ShrunkPhoto {
 }
 
 /** The size of a picture scaled down so that its longest side fits; never scaled up. */
-export function fitted(widthPx: number, heightPx: number, longestPx = LONGEST_PX): { widthPx: number; heightPx: number } {
+export function fitted(
+  widthPx: number,
+  heightPx: number,
+  longestPx = LONGEST_PX,
+): { widthPx: number; heightPx: number } {
   const scale = Math.min(1, longestPx / Math.max(widthPx, heightPx))
   return { widthPx: Math.max(1, Math.round(widthPx * scale)), heightPx: Math.max(1, Math.round(heightPx * scale)) }
 }
@@ -36,5 +40,12 @@ export async function shrinkPhoto(file: Blob): Promise<ShrunkPhoto | PhotoProble
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY))
   if (!blob) return 'no-photo'
   const content = await blob.arrayBuffer()
-  return { content, mime: 'image/jpeg', widthPx, heightPx, bytes: content.byteLength, sha256: bytesToHex(sha256(new Uint8Array(content))) }
+  return {
+    content,
+    mime: 'image/jpeg',
+    widthPx,
+    heightPx,
+    bytes: content.byteLength,
+    sha256: bytesToHex(sha256(new Uint8Array(content))),
+  }
 }

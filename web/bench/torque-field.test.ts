@@ -26,7 +26,11 @@ describe('a torque field', () => {
 
   it('says what is no torque, keeps it in the box, and takes an empty one for none', async () => {
     await field.type('tight')
-    expect([field.value.value, field.box.value, field.wrong()]).toEqual([null, 'tight', 'That is no torque a wrench gives. Type a figure such as 55.'])
+    expect([field.value.value, field.box.value, field.wrong()]).toEqual([
+      null,
+      'tight',
+      'That is no torque a wrench gives. Type a figure such as 55.',
+    ])
     await field.type('')
     expect([field.value.value, field.wrong()]).toEqual([null, null])
   })

@@ -23,7 +23,11 @@ export function useBoreStage<D extends string>(stage: () => StageName, pad: Read
   }
   /** Closes the stage or opens it again, as the dialog that stands open says. */
   function finish(note: string): void {
-    job.act(dialog.value === 'reopen' ? { what: 'reopen-stage', stage: stage(), note } : { what: 'close-stage', stage: stage(), note })
+    job.act(
+      dialog.value === 'reopen'
+        ? { what: 'reopen-stage', stage: stage(), note }
+        : { what: 'close-stage', stage: stage(), note },
+    )
     close()
   }
   return { dialog, focus, close, stepCylinder, finish }

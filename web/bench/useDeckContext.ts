@@ -8,7 +8,11 @@ import { useJob } from '../stores/job'
 import type { EntryContext } from './useReadingEntry'
 
 /** Reading protrusion on the deck: the liner in hand, with what the sheet or the last change expects of it. */
-export function useDeckContext(stage: ComputedRef<MeasuredStage>, deck: ComputedRef<Deck | null>, closed: ComputedRef<boolean>): ComputedRef<EntryContext> {
+export function useDeckContext(
+  stage: ComputedRef<MeasuredStage>,
+  deck: ComputedRef<Deck | null>,
+  closed: ComputedRef<boolean>,
+): ComputedRef<EntryContext> {
   const job = useJob()
   const device = useDevice()
   return computed(() => {
@@ -18,7 +22,8 @@ export function useDeckContext(stage: ComputedRef<MeasuredStage>, deck: Computed
       stage: stage.value,
       state,
       closed: closed.value,
-      expectMm: state?.changed?.expectMm ?? (sheet ? nominalProtrusionMm(sheet.links, state?.shimIn?.thicknessMm ?? 0) : 0),
+      expectMm:
+        state?.changed?.expectMm ?? (sheet ? nominalProtrusionMm(sheet.links, state?.shimIn?.thicknessMm ?? 0) : 0),
       windowMm: sheet ? sheet.limits.maxMm - sheet.limits.minMm : 0,
       gaugeId: device.gaugeId,
       zeroOn: device.zeroOn,

@@ -39,7 +39,13 @@ export function useDeckPlan(engine: Ref<Pick<EngineShape, 'banks' | 'boreMm' | '
       const pad = engine.value.boreMm / 2 + margin.value * 0.6
       const x = Math.min(...own.map((b) => b.x)) - pad
       const y = Math.min(...own.map((b) => b.y)) - pad
-      return { cylinders: head, x, y, width: Math.max(...own.map((b) => b.x)) + pad - x, height: Math.max(...own.map((b) => b.y)) + pad - y }
+      return {
+        cylinders: head,
+        x,
+        y,
+        width: Math.max(...own.map((b) => b.x)) + pad - x,
+        height: Math.max(...own.map((b) => b.y)) + pad - y,
+      }
     }),
   )
   return { bores, heads, width, height, place }

@@ -20,7 +20,12 @@ export function useFigures() {
 
   /** A length with a digit more than usual: standard deviations and the like. */
   function fine(valueMm: number, signed = false): string {
-    return formatLength(valueMm, { unit: unit.value, locale: locale.value, digits: unit.value === 'mm' ? 4 : 3, signed })
+    return formatLength(valueMm, {
+      unit: unit.value,
+      locale: locale.value,
+      digits: unit.value === 'mm' ? 4 : 3,
+      signed,
+    })
   }
 
   /** A length of a tool or a casting with its unit: no more digits than a rule shows. */
@@ -35,7 +40,9 @@ export function useFigures() {
 
   /** A torque in the wrench's unit, with it; a dash where nobody looked. */
   function torque(valueNm: number | null, down = false): string {
-    return valueNm === null ? '—' : `${formatTorque(valueNm, unit.value, locale.value, down)} ${t(`unit.${torqueUnit[unit.value]}`)}`
+    return valueNm === null
+      ? '—'
+      : `${formatTorque(valueNm, unit.value, locale.value, down)} ${t(`unit.${torqueUnit[unit.value]}`)}`
   }
 
   /** What something bears, with its unit. */
@@ -65,11 +72,15 @@ export function useFigures() {
   /** The leaves of a pack by their marks; in thou with what they come to. */
   function leaves(leavesMm: number[]): string {
     const marks = leavesMm.map(leaf).join(' + ')
-    return unit.value === 'mm' ? marks : t('unit.leaves-mm', { leaves: marks, total: length(packThicknessMm(leavesMm)) })
+    return unit.value === 'mm'
+      ? marks
+      : t('unit.leaves-mm', { leaves: marks, total: length(packThicknessMm(leavesMm)) })
   }
 
   function when(iso: string): string {
-    return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeStyle: 'short', hourCycle: 'h23' }).format(new Date(iso))
+    return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeStyle: 'short', hourCycle: 'h23' }).format(
+      new Date(iso),
+    )
   }
 
   function day(iso: string): string {

@@ -16,7 +16,13 @@ beforeEach(async () => {
   const device = useDevice()
   Object.assign(device, { personId: ids.person, gaugeId: ids.gauge, unit: 'mm', zeroOn: 'deck' })
   await useJob().open(server.snapshot.job.id)
-  entry = useReadingEntry(useDeckContext(computed(() => 'trial-fit' as const), computed(() => useJob().decks?.['trial-fit'] ?? null), computed(() => closed)))
+  entry = useReadingEntry(
+    useDeckContext(
+      computed(() => 'trial-fit' as const),
+      computed(() => useJob().decks?.['trial-fit'] ?? null),
+      computed(() => closed),
+    ),
+  )
 })
 
 afterEach(allSent)
@@ -64,7 +70,14 @@ describe('walking the stations', () => {
 
   it('begins a new set after a cut, and keeps the old one', () => {
     type('0.17')
-    useJob().act({ what: 'cut-pass', cutId: crypto.randomUUID(), cylinder: 1, kind: 'finish', leavesMm: [0.05], expectMm: 0.12 })
+    useJob().act({
+      what: 'cut-pass',
+      cutId: crypto.randomUUID(),
+      cylinder: 1,
+      kind: 'finish',
+      leavesMm: [0.05],
+      expectMm: 0.12,
+    })
     expect(entry.needsNewSet.value).toBe(true)
     type('0.121')
     expect(useJob().snapshot!.sets).toHaveLength(2)
@@ -75,7 +88,11 @@ describe('walking the stations', () => {
 
 describe('what is asked or refused', () => {
   it('keeps what was typed when it refuses', () => {
-    for (const [text, problem] of [['about 5', 'no-number'], ['99999', 'too-large'], ['', 'empty']] as const) {
+    for (const [text, problem] of [
+      ['about 5', 'no-number'],
+      ['99999', 'too-large'],
+      ['', 'empty'],
+    ] as const) {
       expect(type(text)).toBe(false)
       expect([entry.problem.value, entry.text.value]).toEqual([problem, text])
     }
@@ -148,7 +165,11 @@ describe('what is asked or refused', () => {
 describe('a station that is wanted again', () => {
   it('takes what is typed without a question, and is no zero', () => {
     const repeatDeg = ref<number | null>(null)
-    const deck = useDeckContext(computed(() => 'trial-fit' as const), computed(() => useJob().decks?.['trial-fit'] ?? null), computed(() => closed))
+    const deck = useDeckContext(
+      computed(() => 'trial-fit' as const),
+      computed(() => useJob().decks?.['trial-fit'] ?? null),
+      computed(() => closed),
+    )
     entry = useReadingEntry(computed(() => ({ ...deck.value, repeatDeg: repeatDeg.value })))
     for (const text of ['0.098', '0.101', '0.138', '0.1']) type(text)
     expect(entry.zeroWanted.value).toBe(true)

@@ -17,7 +17,8 @@ export type Question =
   | { kind: 'column'; valuesMm: number[] }
   | { kind: 'zero'; valueMm: number }
 
-export type EntryProblem = LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'set-ended' | 'zero-missing' | 'rubbish'
+export type EntryProblem =
+  LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'set-ended' | 'zero-missing' | 'rubbish'
 
 /** A place that is read at its stations: a liner on the deck, or a ledge. */
 export interface EntryState {
@@ -69,7 +70,11 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
   const needsNewSet = computed(() => {
     const s = state.value
     if (!s?.set) return true
-    return s.changed !== null || s.set.closed !== null || (s.set.gaugeId !== context.value.gaugeId && s.stations.every((st) => st.valueMm === null))
+    return (
+      s.changed !== null ||
+      s.set.closed !== null ||
+      (s.set.gaugeId !== context.value.gaugeId && s.stations.every((st) => st.valueMm === null))
+    )
   })
   const stations = computed(() => job.snapshot?.stationsDeg ?? [])
   const stationDeg = computed<number | null>(() => {
@@ -77,7 +82,10 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     const s = state.value
     if (!s) return null
     if (needsNewSet.value && !(s.set?.closed && !s.changed)) return stations.value[0] ?? null
-    return s.stations.find((st) => st.valueMm === null)?.angleDeg ?? (needsNewSet.value ? null : (context.value.repeatDeg ?? null))
+    return (
+      s.stations.find((st) => st.valueMm === null)?.angleDeg ??
+      (needsNewSet.value ? null : (context.value.repeatDeg ?? null))
+    )
   })
 
   /** Every station is read and the set is open: what is typed next is the zero back on the deck. */
@@ -101,7 +109,16 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     const { stage, gaugeId, zeroOn, masterMm, clampNm } = context.value
     if (!gaugeId) return refuse('no-gauge') || null
     const setId = newId()
-    job.act({ what: 'open-set', setId, cylinder: job.selected, stage, gaugeId, zeroOn, ...(masterMm ? { masterMm } : {}), ...(clampNm ? { clampNm } : {}) })
+    job.act({
+      what: 'open-set',
+      setId,
+      cylinder: job.selected,
+      stage,
+      gaugeId,
+      zeroOn,
+      ...(masterMm ? { masterMm } : {}),
+      ...(clampNm ? { clampNm } : {}),
+    })
     return setId
   }
 
@@ -133,7 +150,9 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
       question.value = { kind: 'twice', valueMm, oldMm: standing.valueMm, readingId: standing.id, source }
       return false
     }
-    const others = needsNewSet.value ? [] : s.stations.flatMap((st) => (st.valueMm === null || st.angleDeg === angleDeg ? [] : [st.valueMm]))
+    const others = needsNewSet.value
+      ? []
+      : s.stations.flatMap((st) => (st.valueMm === null || st.angleDeg === angleDeg ? [] : [st.valueMm]))
     const { expectMm, windowMm } = context.value
     const doubt = sure ? null : doubtfulReading(valueMm, others, expectMm, windowMm)
     if (doubt) {
@@ -154,16 +173,19 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
   /** Takes what stands in the box; an empty box takes the gauge. */
   function enter(): boolean {
     if (question.value) return answer('yes')
-    if (text.value.trim() === '') return gauge.source === 'none' ? refuse(zeroWanted.value ? 'zero-missing' : 'empty') : takeLive()
+    if (text.value.trim() === '')
+      return gauge.source === 'none' ? refuse(zeroWanted.value ? 'zero-missing' : 'empty') : takeLive()
     const typed = parseLength(text.value, device.unit)
-    if (typed.ok) return zeroWanted.value ? offerZero(typed.valueMm) : offer(context.value.fromTyped(typed.valueMm), 'typed')
+    if (typed.ok)
+      return zeroWanted.value ? offerZero(typed.valueMm) : offer(context.value.fromTyped(typed.valueMm), 'typed')
     if (typed.problem === 'several' && typed.valuesMm) {
       question.value = { kind: 'column', valuesMm: typed.valuesMm }
       return false
     }
     // An indicator that types like a keyboard sends its own marks and unit.
     const line = parseGaugeLine(text.value)
-    if (typed.problem === 'no-number' && line.kind === 'value') return offer(context.value.fromGauge(line.valueMm), 'gauge')
+    if (typed.problem === 'no-number' && line.kind === 'value')
+      return offer(context.value.fromGauge(line.valueMm), 'gauge')
     return refuse(typed.problem)
   }
 
@@ -174,7 +196,8 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     if (!q || how === 'no') return false
     if (q.kind === 'column') return layColumn(q.valuesMm)
     if (q.kind === 'zero') return endOnZero(q.valueMm)
-    if (q.kind === 'twice' && how === 'yes') job.act({ what: 'strike-reading', readingId: q.readingId, reason: 'taken-again' })
+    if (q.kind === 'twice' && how === 'yes')
+      job.act({ what: 'strike-reading', readingId: q.readingId, reason: 'taken-again' })
     return offer(q.valueMm, q.source, true)
   }
 
@@ -196,11 +219,20 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
 
   /** Lays a pasted column on the stations, in their order, as far as there are stations. */
   function layColumn(valuesMm: number[]): boolean {
-    const open = needsNewSet.value ? stations.value : stations.value.filter((a) => state.value?.stations.find((s) => s.angleDeg === a)?.valueMm === null)
+    const open = needsNewSet.value
+      ? stations.value
+      : stations.value.filter((a) => state.value?.stations.find((s) => s.angleDeg === a)?.valueMm === null)
     const setId = needsNewSet.value ? openSet() : (state.value?.set?.id ?? null)
     if (!setId) return false
     valuesMm.slice(0, open.length).forEach((valueMm, i) => {
-      job.act({ what: 'take-reading', readingId: newId(), setId, angleDeg: open[i]!, valueMm: context.value.fromTyped(valueMm), source: 'typed' })
+      job.act({
+        what: 'take-reading',
+        readingId: newId(),
+        setId,
+        angleDeg: open[i]!,
+        valueMm: context.value.fromTyped(valueMm),
+        source: 'typed',
+      })
     })
     finish()
     return true
@@ -234,5 +266,22 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     if (set && !set.closed) job.act({ what: 'close-set', setId: set.id, zeroMm })
   }
 
-  return { text, problem, question, context, state, stationDeg, needsNewSet, zeroWanted, choose, enter, takeLive, answer, stepStation, undo, closeZero, openSet }
+  return {
+    text,
+    problem,
+    question,
+    context,
+    state,
+    stationDeg,
+    needsNewSet,
+    zeroWanted,
+    choose,
+    enter,
+    takeLive,
+    answer,
+    stepStation,
+    undo,
+    closeZero,
+    openSet,
+  }
 }

@@ -15,7 +15,11 @@ let app: App
 function open(): App {
   const stage = defineComponent({
     setup() {
-      useStageKeys(() => busy, () => ({ action }), { n: go, f: mark })
+      useStageKeys(
+        () => busy,
+        () => ({ action }),
+        { n: go, f: mark },
+      )
       return () => h('i')
     },
   })
@@ -45,7 +49,7 @@ function press(key: string, on: Element = document.body, more: KeyboardEventInit
 const element = (id: string) => document.getElementById(id) as HTMLInputElement
 
 describe('the keys of a stage', () => {
-  it('do the next move and the stage\'s own', () => {
+  it("do the next move and the stage's own", () => {
     expect(press('n').defaultPrevented).toBe(true)
     press('f')
     expect([go.mock.calls.length, mark.mock.calls.length]).toEqual([1, 1])
@@ -57,13 +61,16 @@ describe('the keys of a stage', () => {
     expect(go).toHaveBeenCalledOnce()
   })
 
-  it.each(['cut', 'shim', 'ring-on', 'press', 'measure', 'decide', 'plug-in'])('never report by a second Enter that something was done: %s', (report) => {
-    action = report
-    press('Enter')
-    expect(go).not.toHaveBeenCalled()
-    press('n')
-    expect(go).toHaveBeenCalledOnce()
-  })
+  it.each(['cut', 'shim', 'ring-on', 'press', 'measure', 'decide', 'plug-in'])(
+    'never report by a second Enter that something was done: %s',
+    (report) => {
+      action = report
+      press('Enter')
+      expect(go).not.toHaveBeenCalled()
+      press('n')
+      expect(go).toHaveBeenCalledOnce()
+    },
+  )
 
   it('take the Enter that ends a figure for no wish to go on', () => {
     for (const key of ['0', '.', '1', 'Enter']) press(key)

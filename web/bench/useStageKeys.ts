@@ -18,7 +18,11 @@ const GAUGE_PAUSE_MS = 600
  * Keys that work anywhere on a stage: n the next move, m the unit, Alt+number a cylinder, and the stage's own.
  * @param move the stage's next move, as the bar shows it
  */
-export function useStageKeys(busy: () => boolean, move: () => { action: string } | null | undefined, acts: { n: () => void } & Record<string, () => void>): void {
+export function useStageKeys(
+  busy: () => boolean,
+  move: () => { action: string } | null | undefined,
+  acts: { n: () => void } & Record<string, () => void>,
+): void {
   const job = useJob()
   const device = useDevice()
   /** When the last key of a figure came that nothing takes; null where none is being typed. */
@@ -60,10 +64,18 @@ export function useStageKeys(busy: () => boolean, move: () => { action: string }
       return
     }
     const target = event.target as HTMLElement
-    const typing = target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio' && (target.id !== 'reading' || target.value !== '')
+    const typing =
+      target instanceof HTMLInputElement &&
+      target.type !== 'checkbox' &&
+      target.type !== 'radio' &&
+      (target.id !== 'reading' || target.value !== '')
     if (event.altKey || typing || target instanceof HTMLSelectElement || target instanceof HTMLTextAreaElement) return
     const goesOn = event.target === document.body && harmless.includes(move()?.action ?? '')
-    const all: Record<string, () => void> = { ...(goesOn ? { Enter: acts.n } : {}), m: () => (device.unit = device.unit === 'mm' ? 'thou' : 'mm'), ...acts }
+    const all: Record<string, () => void> = {
+      ...(goesOn ? { Enter: acts.n } : {}),
+      m: () => (device.unit = device.unit === 'mm' ? 'thou' : 'mm'),
+      ...acts,
+    }
     const act = all[event.key]
     if (!act) return
     event.preventDefault()

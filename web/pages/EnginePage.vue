@@ -22,28 +22,63 @@ const sheet = computed(() => engine.value?.sheets.at(-1) ?? null)
 const shown = ref(1)
 const draft = ref<SheetDraft | null>(null)
 const problems = computed(() => (draft.value ? sheetProblems(draft.value) : []))
-const blank = computed(() => (engine.value && sheet.value && shop.shop ? blankSnapshot(engine.value, sheet.value, shop.shop.tooling) : null))
+const blank = computed(() =>
+  engine.value && sheet.value && shop.shop ? blankSnapshot(engine.value, sheet.value, shop.shop.tooling) : null,
+)
 const deck = computed(() => (blank.value ? readDeck(blank.value, 'trial-fit') : null))
-const limitNames = ['minMm', 'maxMm', 'aimMm', 'withinLinerMaxMm', 'adjacentMaxMm', 'headRangeMaxMm', 'maxLedgeDepthMm'] as const
+const limitNames = [
+  'minMm',
+  'maxMm',
+  'aimMm',
+  'withinLinerMaxMm',
+  'adjacentMaxMm',
+  'headRangeMaxMm',
+  'maxLedgeDepthMm',
+] as const
 const nameOf = (id: string | null) => shop.shop?.people.find((p) => p.id === id)?.name ?? '—'
 
 async function save(): Promise<void> {
   if (!draft.value || problems.value.length > 0) return
-  if (await shop.act({ what: 'save-sheet', engineId: props.engineId, sheet: sheetBody(draft.value) })) draft.value = null
+  if (await shop.act({ what: 'save-sheet', engineId: props.engineId, sheet: sheetBody(draft.value) }))
+    draft.value = null
 }
 </script>
 
 <template>
   <ShopFrame :title="engine?.name ?? t('head.engines')">
-    <template #action><button v-if="sheet && !draft" type="button" class="key-brass" data-part="edit-sheet" @click="draft = draftOf(sheet)">{{ t('engine.edit') }}</button></template>
+    <template #action
+      ><button
+        v-if="sheet && !draft"
+        type="button"
+        class="key-brass"
+        data-part="edit-sheet"
+        @click="draft = draftOf(sheet)"
+      >
+        {{ t('engine.edit') }}
+      </button></template
+    >
     <p v-if="shop.shop && !engine">{{ t('engine.unknown') }}</p>
     <template v-if="engine && sheet && deck">
-      <DeckRail :engine="engine" :deck="deck" :limits="sheet.limits"  plain :selected="shown" @select="(c) => (shown = c)" />
+      <DeckRail
+        :engine="engine"
+        :deck="deck"
+        :limits="sheet.limits"
+        plain
+        :selected="shown"
+        @select="(c) => (shown = c)"
+      />
       <form v-if="draft" class="mt-4" @submit.prevent="save">
         <SheetForm v-model="draft" />
         <p class="mt-3 text-[16px]">{{ t('engine.new-version', { version: sheet.version + 1 }) }}</p>
         <div class="mt-2 flex gap-2">
-          <button type="submit" class="key-brass disabled:opacity-50" :disabled="problems.length > 0" data-part="save-sheet">{{ t('engine.save') }}</button>
+          <button
+            type="submit"
+            class="key-brass disabled:opacity-50"
+            :disabled="problems.length > 0"
+            data-part="save-sheet"
+          >
+            {{ t('engine.save') }}
+          </button>
           <button type="button" class="key" @click="draft = null">{{ t('engine.leave') }}</button>
         </div>
       </form>
@@ -60,30 +95,72 @@ async function save(): Promise<void> {
             <dt>{{ t('engine.limit.holdDownNm') }}</dt>
             <dd class="figure text-right">{{ torque(sheet.limits.holdDownNm) }}</dd>
           </dl>
-          <p class="mt-3 text-[15px] text-soft">{{ t('engine.version-line', { version: sheet.version, name: nameOf(sheet.personId), when: when(sheet.at) }) }} {{ t('engine.from', { source: sheet.source, page: sheet.page || '—', day: sheet.copiedOn ? day(sheet.copiedOn) : '—' }) }}</p>
+          <p class="mt-3 text-[15px] text-soft">
+            {{
+              t('engine.version-line', { version: sheet.version, name: nameOf(sheet.personId), when: when(sheet.at) })
+            }}
+            {{
+              t('engine.from', {
+                source: sheet.source,
+                page: sheet.page || '—',
+                day: sheet.copiedOn ? day(sheet.copiedOn) : '—',
+              })
+            }}
+          </p>
           <details v-if="engine.sheets.length > 1" class="mt-2">
-            <summary class="inline-flex min-h-[48px] items-center font-semibold">{{ t('engine.earlier', { n: engine.sheets.length - 1 }) }}</summary>
-            <ul><li v-for="s in engine.sheets.slice(0, -1)" :key="s.id" class="py-1"><span class="figure">{{ length(s.limits.minMm) }} – {{ length(s.limits.maxMm) }}</span> · {{ t('engine.version-line', { version: s.version, name: nameOf(s.personId), when: when(s.at) }) }}</li></ul>
+            <summary class="inline-flex min-h-[48px] items-center font-semibold">
+              {{ t('engine.earlier', { n: engine.sheets.length - 1 }) }}
+            </summary>
+            <ul>
+              <li v-for="s in engine.sheets.slice(0, -1)" :key="s.id" class="py-1">
+                <span class="figure">{{ length(s.limits.minMm) }} – {{ length(s.limits.maxMm) }}</span> ·
+                {{ t('engine.version-line', { version: s.version, name: nameOf(s.personId), when: when(s.at) }) }}
+              </li>
+            </ul>
           </details>
         </div>
-        <div class="h-[300px]"><StackSection :sheet="sheet" :bore-mm="engine.boreMm" :state="deck.cylinders[0]!" :move="null" /></div>
+        <div class="h-[300px]">
+          <StackSection :sheet="sheet" :bore-mm="engine.boreMm" :state="deck.cylinders[0]!" :move="null" />
+        </div>
       </div>
       <div v-if="!draft" class="mt-6 grid grid-cols-2 gap-6 max-[900px]:grid-cols-1">
         <div data-part="liner-shape">
           <h2>{{ t('engine.liner') }}</h2>
           <p v-if="!sheet.liner" class="text-[16px]">{{ t('engine.no-liner') }}</p>
           <dl v-else class="mt-2 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-[17px]">
-            <template v-for="f in ['flangeOuterMm', 'lowerOuterMm', 'lowerBoreMm', 'lengthMm', 'sealLandMm'] as const" :key="f"><dt>{{ t(`engine.liner-field.${f}`) }}</dt><dd class="figure text-right">{{ entered(sheet.liner[f]) }}</dd></template>
-            <dt>{{ t('engine.liner-field.massKg') }}</dt><dd class="figure text-right">{{ sheet.liner.massKg ?? '—' }}</dd>
+            <template
+              v-for="f in ['flangeOuterMm', 'lowerOuterMm', 'lowerBoreMm', 'lengthMm', 'sealLandMm'] as const"
+              :key="f"
+              ><dt>{{ t(`engine.liner-field.${f}`) }}</dt>
+              <dd class="figure text-right">{{ entered(sheet.liner[f]) }}</dd></template
+            >
+            <dt>{{ t('engine.liner-field.massKg') }}</dt>
+            <dd class="figure text-right">{{ sheet.liner.massKg ?? '—' }}</dd>
           </dl>
         </div>
         <div data-part="seal-set">
           <h2>{{ t('engine.seals') }}</h2>
           <p v-if="sheet.seals.length === 0" class="text-[16px]">{{ t('engine.no-seals') }}</p>
-          <ol class="mt-2 text-[17px]"><li v-for="(s, i) in sheet.seals" :key="i" class="border-b border-line py-1">{{ t('engine.seal-line', { n: i + 1, place: s.place, material: s.material, colour: s.colour, lubricant: t(`lubricant.${s.lubricant}`) }) }}{{ s.swellMinutes ? `, ${t('fit.within', { n: s.swellMinutes })}` : '' }}</li></ol>
+          <ol class="mt-2 text-[17px]">
+            <li v-for="(s, i) in sheet.seals" :key="i" class="border-b border-line py-1">
+              {{
+                t('engine.seal-line', {
+                  n: i + 1,
+                  place: s.place,
+                  material: s.material,
+                  colour: s.colour,
+                  lubricant: t(`lubricant.${s.lubricant}`),
+                })
+              }}{{ s.swellMinutes ? `, ${t('fit.within', { n: s.swellMinutes })}` : '' }}
+            </li>
+          </ol>
         </div>
       </div>
-      <p class="mt-6"><RouterLink :to="{ name: 'stock' }" class="key inline-flex" data-part="to-stock">{{ t('engine.stock') }}</RouterLink></p>
+      <p class="mt-6">
+        <RouterLink :to="{ name: 'stock' }" class="key inline-flex" data-part="to-stock">{{
+          t('engine.stock')
+        }}</RouterLink>
+      </p>
     </template>
   </ShopFrame>
 </template>

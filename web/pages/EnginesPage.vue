@@ -22,9 +22,21 @@ const column = createColumnHelper<EngineCard>()
 const columns = computed(() => [
   column.accessor('name', {
     header: t('engines.name'),
-    cell: (c) => h(RouterLink, { to: { name: 'engine', params: { engineId: c.row.original.id } }, class: 'text-[19px] font-bold', onClick: (e: Event) => e.stopPropagation() }, () => c.getValue()),
+    cell: (c) =>
+      h(
+        RouterLink,
+        {
+          to: { name: 'engine', params: { engineId: c.row.original.id } },
+          class: 'text-[19px] font-bold',
+          onClick: (e: Event) => e.stopPropagation(),
+        },
+        () => c.getValue(),
+      ),
   }),
-  column.accessor((e) => t(`layout.${e.layout}`, { n: e.heads.flat().length }), { id: 'layout', header: t('engines.layout') }),
+  column.accessor((e) => t(`layout.${e.layout}`, { n: e.heads.flat().length }), {
+    id: 'layout',
+    header: t('engines.layout'),
+  }),
   column.accessor((e) => entered(e.boreMm), { id: 'bore', header: t('engines.bore') }),
   column.accessor((e) => t(`seat.${latest(e)?.seat ?? 'top-stop'}`), { id: 'seat', header: t('engines.seat') }),
   column.accessor(
@@ -34,7 +46,11 @@ const columns = computed(() => [
     },
     { id: 'limits', header: t('engines.protrusion'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) },
   ),
-  column.accessor((e) => latest(e)?.version ?? 0, { id: 'version', header: t('engines.version'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) }),
+  column.accessor((e) => latest(e)?.version ?? 0, {
+    id: 'version',
+    header: t('engines.version'),
+    cell: (c) => h('span', { class: 'figure' }, c.getValue()),
+  }),
 ])
 
 function open(engine: EngineCard): void {
@@ -44,8 +60,19 @@ function open(engine: EngineCard): void {
 
 <template>
   <ShopFrame :title="t('head.engines')">
-    <template #action><button type="button" class="key-brass" data-part="new-engine" @click="making = true">{{ t('engines.new') }}</button></template>
-    <ListTable v-if="shop.shop" :rows="shop.shop.engines" :columns="(columns as never)" name="engines" :empty="t('engines.empty')" @open="open" />
+    <template #action
+      ><button type="button" class="key-brass" data-part="new-engine" @click="making = true">
+        {{ t('engines.new') }}
+      </button></template
+    >
+    <ListTable
+      v-if="shop.shop"
+      :rows="shop.shop.engines"
+      :columns="columns as never"
+      name="engines"
+      :empty="t('engines.empty')"
+      @open="open"
+    />
     <NewEngineDialog :open="making" @close="making = false" />
   </ShopFrame>
 </template>

@@ -11,7 +11,10 @@ import { useFigures } from '../bench/useFigures'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 
-type Draft = Omit<Gauge, 'resolutionMm' | 'repeatabilityMm'> & { resolutionMm: number | null; repeatabilityMm: number | null }
+type Draft = Omit<Gauge, 'resolutionMm' | 'repeatabilityMm'> & {
+  resolutionMm: number | null
+  repeatabilityMm: number | null
+}
 
 const { t } = useI18n()
 const { withUnit, day } = useFigures()
@@ -31,11 +34,28 @@ const narrowest = computed(() => {
   return windows.sort((a, b) => limitShare(1, b) - limitShare(1, a))[0] ?? null
 })
 const percent = (share: number) => Math.round(share * 100)
-const draftU = computed(() => (draft.value?.resolutionMm != null && draft.value.repeatabilityMm != null ? gaugeUncertaintyMm(draft.value.repeatabilityMm, draft.value.resolutionMm) : null))
-const ready = computed(() => !!draft.value && draft.value.name.trim() !== '' && draftU.value !== null && (draft.value.resolutionMm ?? 0) > 0)
+const draftU = computed(() =>
+  draft.value?.resolutionMm != null && draft.value.repeatabilityMm != null
+    ? gaugeUncertaintyMm(draft.value.repeatabilityMm, draft.value.resolutionMm)
+    : null,
+)
+const ready = computed(
+  () => !!draft.value && draft.value.name.trim() !== '' && draftU.value !== null && (draft.value.resolutionMm ?? 0) > 0,
+)
 
 function begin(gauge?: Gauge): void {
-  draft.value = gauge ? { ...gauge } : { id: newId(), name: '', serial: '', kind: 'digital-sled', resolutionMm: 0.001, repeatabilityMm: null, basis: 'entered', calibrationDue: null }
+  draft.value = gauge
+    ? { ...gauge }
+    : {
+        id: newId(),
+        name: '',
+        serial: '',
+        kind: 'digital-sled',
+        resolutionMm: 0.001,
+        repeatabilityMm: null,
+        basis: 'entered',
+        calibrationDue: null,
+      }
 }
 
 async function save(): Promise<void> {
@@ -44,7 +64,13 @@ async function save(): Promise<void> {
   const before = shop.shop?.gauges.find((g) => g.id === d.id)
   // A repeatability changed by hand no longer comes from the study.
   const basis = before && before.repeatabilityMm === d.repeatabilityMm ? d.basis : 'entered'
-  const gauge = { ...d, basis, resolutionMm: d.resolutionMm as number, repeatabilityMm: d.repeatabilityMm as number, calibrationDue: d.calibrationDue || null }
+  const gauge = {
+    ...d,
+    basis,
+    resolutionMm: d.resolutionMm as number,
+    repeatabilityMm: d.repeatabilityMm as number,
+    calibrationDue: d.calibrationDue || null,
+  }
   if (await shop.act({ what: 'save-gauge', gauge })) draft.value = null
 }
 
@@ -55,37 +81,105 @@ function setRule(rule: RuleName): void {
 
 <template>
   <ShopFrame :title="t('head.gauges')">
-    <template #action><button type="button" class="key-brass" data-part="new-gauge" @click="begin()">{{ t('gauges.new') }}</button></template>
-    <p v-if="shop.shop?.gauges.length === 0" class="mb-4 border border-line bg-plate p-6 text-[18px]" data-part="empty">{{ t('gauges.empty') }}</p>
+    <template #action
+      ><button type="button" class="key-brass" data-part="new-gauge" @click="begin()">
+        {{ t('gauges.new') }}
+      </button></template
+    >
+    <p v-if="shop.shop?.gauges.length === 0" class="mb-4 border border-line bg-plate p-6 text-[18px]" data-part="empty">
+      {{ t('gauges.empty') }}
+    </p>
     <ul class="grid grid-cols-2 gap-4 max-[900px]:grid-cols-1">
-      <li v-for="g in shop.shop?.gauges ?? []" :key="g.id" class="border border-line bg-plate p-4" data-part="gauge-card">
+      <li
+        v-for="g in shop.shop?.gauges ?? []"
+        :key="g.id"
+        class="border border-line bg-plate p-4"
+        data-part="gauge-card"
+      >
         <div class="flex items-baseline justify-between gap-3">
-          <h2>{{ g.name }}</h2><span class="text-[15px] text-soft">{{ g.serial }}</span>
+          <h2>{{ g.name }}</h2>
+          <span class="text-[15px] text-soft">{{ g.serial }}</span>
         </div>
-        <p class="mt-1"><span class="figure text-[34px]">±{{ withUnit(u(g)) }}</span> <span class="text-[16px]">{{ t('gauges.per-reading') }}</span></p>
+        <p class="mt-1">
+          <span class="figure text-[34px]">±{{ withUnit(u(g)) }}</span>
+          <span class="text-[16px]">{{ t('gauges.per-reading') }}</span>
+        </p>
         <div v-if="narrowest" class="my-2">
-          <svg width="100%" height="26" role="img" :aria-label="t('gauges.share', { share: percent(limitShare(u(g), narrowest)), engine: narrowest.name })">
+          <svg
+            width="100%"
+            height="26"
+            role="img"
+            :aria-label="t('gauges.share', { share: percent(limitShare(u(g), narrowest)), engine: narrowest.name })"
+          >
             <rect x="0" y="8" width="100%" height="10" fill="none" stroke="var(--ink)" stroke-width="1.5" />
-            <rect x="0" y="8" :width="`${percent(limitShare(u(g), narrowest)) / 2}%`" height="10" fill="var(--online)" />
-            <rect :x="`${100 - percent(limitShare(u(g), narrowest)) / 2}%`" y="8" :width="`${percent(limitShare(u(g), narrowest)) / 2}%`" height="10" fill="var(--online)" />
+            <rect
+              x="0"
+              y="8"
+              :width="`${percent(limitShare(u(g), narrowest)) / 2}%`"
+              height="10"
+              fill="var(--online)"
+            />
+            <rect
+              :x="`${100 - percent(limitShare(u(g), narrowest)) / 2}%`"
+              y="8"
+              :width="`${percent(limitShare(u(g), narrowest)) / 2}%`"
+              height="10"
+              fill="var(--online)"
+            />
           </svg>
-          <p class="text-[15px]">{{ t('gauges.share', { share: percent(limitShare(u(g), narrowest)), engine: narrowest.name }) }}</p>
+          <p class="text-[15px]">
+            {{ t('gauges.share', { share: percent(limitShare(u(g), narrowest)), engine: narrowest.name }) }}
+          </p>
         </div>
         <dl class="grid grid-cols-[auto_1fr] gap-x-4 text-[16px]">
-          <dt class="text-soft">{{ t('gauges.resolution') }}</dt><dd class="figure">{{ withUnit(g.resolutionMm) }}</dd>
-          <dt class="text-soft">{{ t('gauges.repeatability') }}</dt><dd><span class="figure">{{ withUnit(g.repeatabilityMm) }}</span> · {{ t(`gauges.basis.${g.basis}`) }}</dd>
+          <dt class="text-soft">{{ t('gauges.resolution') }}</dt>
+          <dd class="figure">{{ withUnit(g.resolutionMm) }}</dd>
+          <dt class="text-soft">{{ t('gauges.repeatability') }}</dt>
+          <dd>
+            <span class="figure">{{ withUnit(g.repeatabilityMm) }}</span> · {{ t(`gauges.basis.${g.basis}`) }}
+          </dd>
           <dt class="text-soft">{{ t('gauges.due') }}</dt>
-          <dd :class="{ 'font-semibold text-outside': g.calibrationDue !== null && g.calibrationDue < today }">{{ g.calibrationDue === null ? t('gauges.no-due') : g.calibrationDue < today ? t('gauges.overdue', { day: day(g.calibrationDue) }) : day(g.calibrationDue) }}</dd>
+          <dd :class="{ 'font-semibold text-outside': g.calibrationDue !== null && g.calibrationDue < today }">
+            {{
+              g.calibrationDue === null
+                ? t('gauges.no-due')
+                : g.calibrationDue < today
+                  ? t('gauges.overdue', { day: day(g.calibrationDue) })
+                  : day(g.calibrationDue)
+            }}
+          </dd>
         </dl>
-        <div class="mt-3 flex gap-2"><button type="button" class="key" @click="begin(g)">{{ t('gauges.change') }}</button><RouterLink :to="{ name: 'study', params: { gaugeId: g.id } }" class="key" data-part="to-study">{{ t('study.open') }}</RouterLink></div>
+        <div class="mt-3 flex gap-2">
+          <button type="button" class="key" @click="begin(g)">{{ t('gauges.change') }}</button
+          ><RouterLink :to="{ name: 'study', params: { gaugeId: g.id } }" class="key" data-part="to-study">{{
+            t('study.open')
+          }}</RouterLink>
+        </div>
       </li>
     </ul>
 
     <section v-if="shop.shop" class="mt-7 max-w-[860px]" data-part="rule">
       <h2>{{ t('gauges.rule.title') }}</h2>
-      <div role="radiogroup" :aria-label="t('gauges.rule.title')" class="mt-2 grid grid-cols-2 gap-3 max-[900px]:grid-cols-1">
-        <button v-for="rule in ['guarded', 'plain'] as const" :key="rule" type="button" role="radio" :aria-checked="shop.shop.rule === rule" class="key !block p-4 text-left" :class="shop.shop.rule === rule ? '!border-2 !border-ink' : ''" :data-rule="rule" @click="setRule(rule)">
-          <span class="block text-[18px]">{{ t(`gauges.rule.${rule}.name`) }}<template v-if="shop.shop.rule === rule"> — {{ t('gauges.rule.in-force') }}</template></span>
+      <div
+        role="radiogroup"
+        :aria-label="t('gauges.rule.title')"
+        class="mt-2 grid grid-cols-2 gap-3 max-[900px]:grid-cols-1"
+      >
+        <button
+          v-for="rule in ['guarded', 'plain'] as const"
+          :key="rule"
+          type="button"
+          role="radio"
+          :aria-checked="shop.shop.rule === rule"
+          class="key !block p-4 text-left"
+          :class="shop.shop.rule === rule ? '!border-2 !border-ink' : ''"
+          :data-rule="rule"
+          @click="setRule(rule)"
+        >
+          <span class="block text-[18px]"
+            >{{ t(`gauges.rule.${rule}.name`)
+            }}<template v-if="shop.shop.rule === rule"> — {{ t('gauges.rule.in-force') }}</template></span
+          >
           <span class="block text-[16px] font-normal">{{ t(`gauges.rule.${rule}.what`) }}</span>
         </button>
       </div>
@@ -94,15 +188,33 @@ function setRule(rule: RuleName): void {
 
     <SheetDialog :open="draft !== null" :title="t('gauges.edit')" @close="draft = null">
       <form v-if="draft" class="grid grid-cols-2 gap-3" @submit.prevent="save">
-        <label class="field col-span-2">{{ t('gauges.name') }}<input v-model="draft.name" maxlength="80" data-part="gauge-name" /></label>
+        <label class="field col-span-2"
+          >{{ t('gauges.name') }}<input v-model="draft.name" maxlength="80" data-part="gauge-name"
+        /></label>
         <label class="field">{{ t('gauges.serial') }}<input v-model="draft.serial" maxlength="60" /></label>
-        <label class="field">{{ t('gauges.kind') }}<select v-model="draft.kind"><option v-for="k in kinds" :key="k" :value="k">{{ t(`gauges.kinds.${k}`) }}</option></select></label>
+        <label class="field"
+          >{{ t('gauges.kind')
+          }}<select v-model="draft.kind">
+            <option v-for="k in kinds" :key="k" :value="k">{{ t(`gauges.kinds.${k}`) }}</option>
+          </select></label
+        >
         <LengthField v-model="draft.resolutionMm" :label="t('gauges.resolution')" />
-        <LengthField v-model="draft.repeatabilityMm" :label="t('gauges.repeatability')" :hint="t('gauges.repeatability-hint')" data-part="gauge-repeatability" />
+        <LengthField
+          v-model="draft.repeatabilityMm"
+          :label="t('gauges.repeatability')"
+          :hint="t('gauges.repeatability-hint')"
+          data-part="gauge-repeatability"
+        />
         <label class="field">{{ t('gauges.due') }}<input v-model="draft.calibrationDue" type="date" /></label>
-        <p class="self-end pb-2 text-[17px]"><template v-if="draftU !== null"><span class="figure">±{{ withUnit(draftU) }}</span> {{ t('gauges.per-reading') }}</template></p>
+        <p class="self-end pb-2 text-[17px]">
+          <template v-if="draftU !== null"
+            ><span class="figure">±{{ withUnit(draftU) }}</span> {{ t('gauges.per-reading') }}</template
+          >
+        </p>
         <div class="col-span-2 mt-2 flex gap-2">
-          <button type="submit" class="key-brass disabled:opacity-50" :disabled="!ready" data-part="save-gauge">{{ t('gauges.save') }}</button>
+          <button type="submit" class="key-brass disabled:opacity-50" :disabled="!ready" data-part="save-gauge">
+            {{ t('gauges.save') }}
+          </button>
           <button type="button" class="key" @click="draft = null">{{ t('keys.close') }}</button>
         </div>
       </form>

@@ -40,10 +40,23 @@ const presets = Object.keys(workPresets) as (keyof typeof workPresets)[]
 
 const engine = computed(() => shop.shop?.engines.find((e) => e.id === engineId.value) ?? null)
 const sheet = computed(() => engine.value?.sheets.at(-1) ?? null)
-const deck = computed(() => (engine.value && sheet.value && shop.shop ? readDeck(blankSnapshot(engine.value, sheet.value, shop.shop.tooling), 'as-found') : null))
+const deck = computed(() =>
+  engine.value && sheet.value && shop.shop
+    ? readDeck(blankSnapshot(engine.value, sheet.value, shop.shop.tooling), 'as-found')
+    : null,
+)
 /** The latest job of the same engine: what was chosen then is a good beginning. */
-const last = computed(() => [...(shop.shop?.jobs ?? [])].filter((j) => j.engineId === engineId.value).sort((a, b) => b.number - a.number)[0] ?? null)
-const preset = computed(() => presets.find((p) => workPresets[p].length === work.value.length && workPresets[p].every((w) => work.value.includes(w))) ?? null)
+const last = computed(
+  () =>
+    [...(shop.shop?.jobs ?? [])].filter((j) => j.engineId === engineId.value).sort((a, b) => b.number - a.number)[0] ??
+    null,
+)
+const preset = computed(
+  () =>
+    presets.find(
+      (p) => workPresets[p].length === work.value.length && workPresets[p].every((w) => work.value.includes(w)),
+    ) ?? null,
+)
 const stages = computed(() => stagesOf(work.value))
 const missing = computed(() => (engineId.value === '' ? 'engine' : title.value.trim() === '' ? 'title' : null))
 
@@ -64,9 +77,13 @@ function asIn(jobId: string, withTitle: boolean): void {
   if (withTitle) [title.value, words.value] = [job.title, job.complaint]
 }
 const wanted = computed(() => (typeof route.query.from === 'string' ? route.query.from : null))
-watch([() => shop.shop !== null, wanted], () => {
-  if (wanted.value && shop.shop && fromJobId.value === null) asIn(wanted.value, true)
-}, { immediate: true })
+watch(
+  [() => shop.shop !== null, wanted],
+  () => {
+    if (wanted.value && shop.shop && fromJobId.value === null) asIn(wanted.value, true)
+  },
+  { immediate: true },
+)
 
 async function start(): Promise<void> {
   if (missing.value) {
@@ -79,8 +96,17 @@ async function start(): Promise<void> {
   }
   const jobId = newId()
   const done = await shop.act({
-    what: 'start-job', jobId, engineId: engineId.value, title: title.value, complaint: words.value, complaints: complaints.value,
-    usage: used.value === '' ? null : { value: Number(used.value), unit: usedUnit.value }, wantedBy: wantedBy.value || null, work: work.value, fromJobId: fromJobId.value, stationsDeg: evenStations(stations.value),
+    what: 'start-job',
+    jobId,
+    engineId: engineId.value,
+    title: title.value,
+    complaint: words.value,
+    complaints: complaints.value,
+    usage: used.value === '' ? null : { value: Number(used.value), unit: usedUnit.value },
+    wantedBy: wantedBy.value || null,
+    work: work.value,
+    fromJobId: fromJobId.value,
+    stationsDeg: evenStations(stations.value),
   })
   if (done) void router.push({ name: 'job', params: { jobId } })
 }
@@ -88,44 +114,165 @@ async function start(): Promise<void> {
 
 <template>
   <ShopFrame :title="t('jobs.new')">
-    <form class="grid grid-cols-[1.1fr_1fr] gap-x-8 gap-y-4 max-[900px]:grid-cols-1" data-part="intake" @submit.prevent="start">
+    <form
+      class="grid grid-cols-[1.1fr_1fr] gap-x-8 gap-y-4 max-[900px]:grid-cols-1"
+      data-part="intake"
+      @submit.prevent="start"
+    >
       <div class="flex flex-col gap-3">
         <div class="flex items-end gap-2">
-          <label class="field flex-1">{{ t('jobs.engine') }}
-            <select v-model="engineId" data-part="job-engine"><option value="" disabled>{{ t('intake.choose-engine') }}</option><option v-for="e in shop.shop?.engines ?? []" :key="e.id" :value="e.id">{{ e.name }}</option></select>
+          <label class="field flex-1"
+            >{{ t('jobs.engine') }}
+            <select v-model="engineId" data-part="job-engine">
+              <option value="" disabled>{{ t('intake.choose-engine') }}</option>
+              <option v-for="e in shop.shop?.engines ?? []" :key="e.id" :value="e.id">{{ e.name }}</option>
+            </select>
           </label>
-          <button type="button" class="key" data-part="intake-new-engine" @click="making = true">{{ t('engines.new') }}</button>
+          <button type="button" class="key" data-part="intake-new-engine" @click="making = true">
+            {{ t('engines.new') }}
+          </button>
         </div>
-        <div v-if="engine && deck && sheet"><div class="bg-layout pl-5"><DeckRail :engine="engine" :deck="deck" :limits="sheet.limits" plain :selected="0" /></div><p class="mt-1 text-[15px] text-soft">{{ t('intake.limits', { min: length(sheet.limits.minMm), max: withUnit(sheet.limits.maxMm), source: sheet.source, page: sheet.page || '—' }) }}</p></div>
-        <button v-if="last && fromJobId !== last.id" type="button" class="key self-start" data-part="as-last" @click="asIn(last.id, title === '')">{{ t('intake.as-last', { number: last.number, title: last.title }) }}</button>
-        <p v-if="fromJobId" class="text-[15px]" data-part="from-job">{{ t('intake.from', { number: shop.shop?.jobs.find((j) => j.id === fromJobId)?.number ?? '' }) }}</p>
-        <label class="field">{{ t('jobs.title') }}<input v-model="title" maxlength="120" :placeholder="t('jobs.title-hint')" data-part="job-title" /></label>
-        <label class="field">{{ t('jobs.complaint') }}<textarea v-model="words" rows="2" maxlength="500" data-part="job-words" /></label>
+        <div v-if="engine && deck && sheet">
+          <div class="bg-layout pl-5">
+            <DeckRail :engine="engine" :deck="deck" :limits="sheet.limits" plain :selected="0" />
+          </div>
+          <p class="mt-1 text-[15px] text-soft">
+            {{
+              t('intake.limits', {
+                min: length(sheet.limits.minMm),
+                max: withUnit(sheet.limits.maxMm),
+                source: sheet.source,
+                page: sheet.page || '—',
+              })
+            }}
+          </p>
+        </div>
+        <button
+          v-if="last && fromJobId !== last.id"
+          type="button"
+          class="key self-start"
+          data-part="as-last"
+          @click="asIn(last.id, title === '')"
+        >
+          {{ t('intake.as-last', { number: last.number, title: last.title }) }}
+        </button>
+        <p v-if="fromJobId" class="text-[15px]" data-part="from-job">
+          {{ t('intake.from', { number: shop.shop?.jobs.find((j) => j.id === fromJobId)?.number ?? '' }) }}
+        </p>
+        <label class="field"
+          >{{ t('jobs.title')
+          }}<input v-model="title" maxlength="120" :placeholder="t('jobs.title-hint')" data-part="job-title"
+        /></label>
+        <label class="field"
+          >{{ t('jobs.complaint') }}<textarea v-model="words" rows="2" maxlength="500" data-part="job-words" />
+        </label>
         <div class="grid grid-cols-[1fr_0.9fr_1.2fr_1fr] gap-3">
-          <label class="field">{{ t('usage.name') }}<input v-model="used" class="figure" type="number" min="0" step="any" inputmode="decimal" data-part="job-usage" /></label>
-          <label class="field"><span class="sr-only">{{ t('usage.name') }}</span>&nbsp;<select v-model="usedUnit"><option v-for="u in ['hours', 'km', 'miles'] as const" :key="u" :value="u">{{ t(`usage.${u}`) }}</option></select></label>
-          <label class="field">{{ t('jobs.wanted') }}<input v-model="wantedBy" type="date" data-part="job-wanted" /></label>
-          <label class="field">{{ t('jobs.stations') }}<select v-model.number="stations" data-part="job-stations"><option v-for="n in [4, 6, 8]" :key="n" :value="n">{{ t('question.stations.n', { n }) }}</option></select></label>
+          <label class="field"
+            >{{ t('usage.name')
+            }}<input
+              v-model="used"
+              class="figure"
+              type="number"
+              min="0"
+              step="any"
+              inputmode="decimal"
+              data-part="job-usage"
+          /></label>
+          <label class="field"
+            ><span class="sr-only">{{ t('usage.name') }}</span
+            >&nbsp;<select v-model="usedUnit">
+              <option v-for="u in ['hours', 'km', 'miles'] as const" :key="u" :value="u">{{ t(`usage.${u}`) }}</option>
+            </select></label
+          >
+          <label class="field"
+            >{{ t('jobs.wanted') }}<input v-model="wantedBy" type="date" data-part="job-wanted"
+          /></label>
+          <label class="field"
+            >{{ t('jobs.stations')
+            }}<select v-model.number="stations" data-part="job-stations">
+              <option v-for="n in [4, 6, 8]" :key="n" :value="n">{{ t('question.stations.n', { n }) }}</option>
+            </select></label
+          >
         </div>
       </div>
       <div class="flex flex-col gap-3">
         <fieldset>
           <legend class="mb-1 font-semibold">{{ t('complaint.name') }}</legend>
-          <div class="flex flex-wrap gap-1.5"><button v-for="c in complaintNames" :key="c" type="button" class="key !px-3" :aria-pressed="complaints.includes(c)" :class="{ '!bg-ink !text-paper': complaints.includes(c) }" :data-complaint="c" @click="complaints = toggle(complaints, c)">{{ t(`complaint.${c}`) }}</button></div>
+          <div class="flex flex-wrap gap-1.5">
+            <button
+              v-for="c in complaintNames"
+              :key="c"
+              type="button"
+              class="key !px-3"
+              :aria-pressed="complaints.includes(c)"
+              :class="{ '!bg-ink !text-paper': complaints.includes(c) }"
+              :data-complaint="c"
+              @click="complaints = toggle(complaints, c)"
+            >
+              {{ t(`complaint.${c}`) }}
+            </button>
+          </div>
         </fieldset>
         <fieldset>
           <legend class="mb-1 font-semibold">{{ t('work.name') }}</legend>
-          <ChoiceKeys :model-value="preset" class="mb-2 flex flex-wrap gap-1.5" key-class="!px-3" :label="t('work.name')" :options="presets" :word="(p) => t(`work.preset.${p}`)" mark="preset" @update:model-value="(p) => p && (work = [...workPresets[p]])" />
-          <label v-for="w in workNames" :key="w" class="flex min-h-[48px] cursor-pointer items-center gap-3 border-b border-line"><input type="checkbox" class="h-6 w-6 accent-[var(--ink)]" :checked="work.includes(w)" :data-work-choice="w" @change="chooseWork(w)" /><span class="flex-1"><b>{{ t(`work.${w}`) }}</b> <span class="text-[15px] text-soft">{{ t(`work.more.${w}`) }}</span></span></label>
-          <p v-if="work.includes('seals') && !work.includes('dry-fit')" class="mt-1 border-l-4 border-online pl-2 text-[15px]" data-part="skip-dry">{{ t('work.skip-dry') }}</p>
+          <ChoiceKeys
+            :model-value="preset"
+            class="mb-2 flex flex-wrap gap-1.5"
+            key-class="!px-3"
+            :label="t('work.name')"
+            :options="presets"
+            :word="(p) => t(`work.preset.${p}`)"
+            mark="preset"
+            @update:model-value="(p) => p && (work = [...workPresets[p]])"
+          />
+          <label
+            v-for="w in workNames"
+            :key="w"
+            class="flex min-h-[48px] cursor-pointer items-center gap-3 border-b border-line"
+            ><input
+              type="checkbox"
+              class="h-6 w-6 accent-[var(--ink)]"
+              :checked="work.includes(w)"
+              :data-work-choice="w"
+              @change="chooseWork(w)"
+            /><span class="flex-1"
+              ><b>{{ t(`work.${w}`) }}</b> <span class="text-[15px] text-soft">{{ t(`work.more.${w}`) }}</span></span
+            ></label
+          >
+          <p
+            v-if="work.includes('seals') && !work.includes('dry-fit')"
+            class="mt-1 border-l-4 border-online pl-2 text-[15px]"
+            data-part="skip-dry"
+          >
+            {{ t('work.skip-dry') }}
+          </p>
         </fieldset>
       </div>
-      <div class="sticky bottom-0 col-span-full -mx-5 flex items-center gap-4 border-t-2 border-ink bg-plate px-5 py-3" data-part="intake-bar">
-        <div class="flex-1"><p class="text-[17px]"><b>{{ t('work.route') }}</b> <span data-part="intake-route">{{ stages.map((s) => t(`stage.${s}`)).join(' → ') }}</span></p><p v-if="problem" class="font-semibold text-outside" role="alert" data-part="intake-problem">{{ problem }}</p></div>
+      <div
+        class="sticky bottom-0 col-span-full -mx-5 flex items-center gap-4 border-t-2 border-ink bg-plate px-5 py-3"
+        data-part="intake-bar"
+      >
+        <div class="flex-1">
+          <p class="text-[17px]">
+            <b>{{ t('work.route') }}</b>
+            <span data-part="intake-route">{{ stages.map((s) => t(`stage.${s}`)).join(' → ') }}</span>
+          </p>
+          <p v-if="problem" class="font-semibold text-outside" role="alert" data-part="intake-problem">{{ problem }}</p>
+        </div>
         <button type="button" class="key" @click="router.push({ name: 'jobs' })">{{ t('keys.close') }}</button>
         <button type="submit" class="key-brass" data-part="job-start">{{ t('jobs.start') }}</button>
       </div>
     </form>
-    <NewEngineDialog :open="making" stay @close="making = false" @made="(id) => { engineId = id; making = false }" />
+    <NewEngineDialog
+      :open="making"
+      stay
+      @close="making = false"
+      @made="
+        (id) => {
+          engineId = id
+          making = false
+        }
+      "
+    />
   </ShopFrame>
 </template>

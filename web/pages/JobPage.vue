@@ -19,7 +19,9 @@ const route = useRoute()
 const router = useRouter()
 const dialog = ref<'keys' | 'refused' | 'brought' | null>(null)
 
-const subtitle = computed(() => (job.snapshot ? t('head.subtitle', { engine: job.snapshot.engine.name, number: job.snapshot.job.number }) : ''))
+const subtitle = computed(() =>
+  job.snapshot ? t('head.subtitle', { engine: job.snapshot.engine.name, number: job.snapshot.job.number }) : '',
+)
 
 /** Where the job came from, if it is from elsewhere. */
 const way = computed(() => job.snapshot?.takenIn.at(-1) ?? null)
@@ -31,12 +33,17 @@ function toNextStage(): void {
   void router.replace({ name: next, params: { jobId: props.jobId } })
 }
 
-watch(() => props.jobId, (id) => void job.open(id), { immediate: true })
+watch(
+  () => props.jobId,
+  (id) => void job.open(id),
+  { immediate: true },
+)
 watch([() => job.snapshot !== null, () => route.name], toNextStage, { immediate: true })
 
 function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
-  const typing = (target instanceof HTMLInputElement && target.id !== 'reading') || target instanceof HTMLTextAreaElement
+  const typing =
+    (target instanceof HTMLInputElement && target.id !== 'reading') || target instanceof HTMLTextAreaElement
   if (event.key !== '?' || typing) return
   event.preventDefault()
   dialog.value = 'keys'
@@ -50,11 +57,29 @@ onBeforeUnmount(() => {
 
 <template>
   <div class="flex h-dvh flex-col overflow-hidden">
-    <HeadStrip :title="job.snapshot?.job.title ?? t('app.name')" :subtitle="subtitle" @keys="dialog = 'keys'" @refused="dialog = 'refused'" />
+    <HeadStrip
+      :title="job.snapshot?.job.title ?? t('app.name')"
+      :subtitle="subtitle"
+      @keys="dialog = 'keys'"
+      @refused="dialog = 'refused'"
+    />
     <InsecureNote />
-    <p v-if="way" class="flex flex-wrap items-center gap-x-4 border-b border-line bg-plate px-3 text-[16px]" data-part="taken-in">
-      <span>{{ t('brought.from', { shop: way.shop || '—', number: way.number, saved: when(way.savedAt), when: when(way.at) }) }}</span>
-      <button type="button" class="inline-flex min-h-[48px] items-center font-semibold underline" data-part="brought" @click="dialog = 'brought'">{{ t('brought.limits') }}</button>
+    <p
+      v-if="way"
+      class="flex flex-wrap items-center gap-x-4 border-b border-line bg-plate px-3 text-[16px]"
+      data-part="taken-in"
+    >
+      <span>{{
+        t('brought.from', { shop: way.shop || '—', number: way.number, saved: when(way.savedAt), when: when(way.at) })
+      }}</span>
+      <button
+        type="button"
+        class="inline-flex min-h-[48px] items-center font-semibold underline"
+        data-part="brought"
+        @click="dialog = 'brought'"
+      >
+        {{ t('brought.limits') }}
+      </button>
     </p>
     <div v-if="job.snapshot" class="flex min-h-0 flex-1">
       <RouteRail :route="job.route" :job-id="jobId" />

@@ -24,9 +24,18 @@ function fits(puller: Puller): string {
     .flatMap((e) => {
       const sheet = e.sheets.at(-1)
       if (!sheet?.liner) return []
-      const check = checkPuller(puller, sheet.liner, { boreMm: e.boreMm, pitchMm: e.pitchMm, counterboreMm: nominalLedgeDepthMm(sheet.links) })
+      const check = checkPuller(puller, sheet.liner, {
+        boreMm: e.boreMm,
+        pitchMm: e.pitchMm,
+        counterboreMm: nominalLedgeDepthMm(sheet.links),
+      })
       const wrong = check.problems.some((p) => forbidding.includes(p))
-      return [t(wrong ? 'puller.not-for' : 'puller.for', { engine: e.name, stop: torque(check.plan?.stopTorqueNm ?? 0, true) })]
+      return [
+        t(wrong ? 'puller.not-for' : 'puller.for', {
+          engine: e.name,
+          stop: torque(check.plan?.stopTorqueNm ?? 0, true),
+        }),
+      ]
     })
     .join(' · ')
 }
@@ -34,8 +43,16 @@ const column = createColumnHelper<Puller>()
 const columns = computed(() => [
   column.accessor('name', { header: t('puller.name'), cell: (c) => h('b', { class: 'text-[18px]' }, c.getValue()) }),
   column.accessor((p) => t(`puller.${p.origin}`), { id: 'origin', header: t('puller.origin') }),
-  column.accessor((p) => `M${p.screw.majorMm} × ${p.screw.pitchMm}`, { id: 'screw', header: t('puller.screw-word'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) }),
-  column.accessor((p) => entered(p.bar.spanMm), { id: 'span', header: t('puller.span'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) }),
+  column.accessor((p) => `M${p.screw.majorMm} × ${p.screw.pitchMm}`, {
+    id: 'screw',
+    header: t('puller.screw-word'),
+    cell: (c) => h('span', { class: 'figure' }, c.getValue()),
+  }),
+  column.accessor((p) => entered(p.bar.spanMm), {
+    id: 'span',
+    header: t('puller.span'),
+    cell: (c) => h('span', { class: 'figure' }, c.getValue()),
+  }),
   column.accessor((p) => fits(p), { id: 'fits', header: t('puller.fits') }),
 ])
 function edit(puller: Puller | null): void {
@@ -46,8 +63,19 @@ function edit(puller: Puller | null): void {
 
 <template>
   <ShopFrame :title="t('puller.what')">
-    <template #action><button type="button" class="key-brass" data-part="new-puller" @click="edit(null)">{{ t('puller.new') }}</button></template>
-    <ListTable v-if="shop.shop" :rows="shop.shop.pullers" :columns="(columns as never)" name="pullers" :empty="t('puller.empty')" @open="edit" />
+    <template #action
+      ><button type="button" class="key-brass" data-part="new-puller" @click="edit(null)">
+        {{ t('puller.new') }}
+      </button></template
+    >
+    <ListTable
+      v-if="shop.shop"
+      :rows="shop.shop.pullers"
+      :columns="columns as never"
+      name="pullers"
+      :empty="t('puller.empty')"
+      @open="edit"
+    />
     <PullerDialog :open="open" :puller="editing" @close="open = false" @saved="open = false" />
   </ShopFrame>
 </template>

@@ -50,7 +50,8 @@ const axis = computed(() => {
   const cursor = new Date(p.madeAt)
   cursor.setHours(0, 0, 0, 0)
   const end = Math.max(...p.tasks.map((task) => Date.parse(task.toAt)), cursor.getTime() + 4 * 86_400_000)
-  for (let i = 0; cursor.getTime() <= end && i < 200; i++, cursor.setDate(cursor.getDate() + 1)) if (c.days.includes(cursor.getDay())) days.push(new Date(cursor).toISOString())
+  for (let i = 0; cursor.getTime() <= end && i < 200; i++, cursor.setDate(cursor.getDate() + 1))
+    if (c.days.includes(cursor.getDay())) days.push(new Date(cursor).toISOString())
   const x = scaleLinear([0, Math.max(1, days.length) * shift], [118, Math.max(400, width.value) - 8])
   const at = (iso: string) => {
     const moment = new Date(iso)
@@ -69,10 +70,17 @@ const bars = computed(() =>
   (plan.value?.tasks ?? []).map((task) => {
     const a = axis.value!
     const x1 = a.at(task.fromAt)
-    return { task, x: x1, width: Math.max(4, a.at(task.toAt) - x1 - 1), y: 34 + task.technician * ROW, hatch: jobOrder.value.indexOf(task.jobId) % hatches.length }
+    return {
+      task,
+      x: x1,
+      width: Math.max(4, a.at(task.toAt) - x1 - 1),
+      y: 34 + task.technician * ROW,
+      hatch: jobOrder.value.indexOf(task.jobId) % hatches.length,
+    }
   }),
 )
-const weekday = (iso: string) => new Intl.DateTimeFormat(locale.value, { weekday: 'short', day: 'numeric', month: 'short' }).format(new Date(iso))
+const weekday = (iso: string) =>
+  new Intl.DateTimeFormat(locale.value, { weekday: 'short', day: 'numeric', month: 'short' }).format(new Date(iso))
 const hours = (h: number) => h.toFixed(1)
 
 function edit(): void {
@@ -93,42 +101,169 @@ async function save(): Promise<void> {
     <template #action>
       <div class="flex gap-2">
         <button type="button" class="key" data-part="edit-crew" @click="edit">{{ t('schedule.crew') }}</button>
-        <a class="key" href="/api/schedule.ics" download data-part="calendar"><CalendarPlus :size="18" aria-hidden="true" />{{ t('schedule.file') }}</a>
+        <a class="key" href="/api/schedule.ics" download data-part="calendar"
+          ><CalendarPlus :size="18" aria-hidden="true" />{{ t('schedule.file') }}</a
+        >
         <button type="button" class="key-brass" data-part="replan" @click="load">{{ t('schedule.again') }}</button>
       </div>
     </template>
     <p v-if="away" class="mb-3 border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
-    <p v-if="plan && plan.tasks.length === 0" class="border border-line bg-plate p-6 text-[18px]" data-part="empty">{{ t('schedule.empty') }}</p>
-    <figure v-if="plan && plan.tasks.length && axis" ref="frame" class="overflow-x-auto bg-layout" data-part="gantt" tabindex="0" :aria-label="t('schedule.drawing')">
-      <svg :width="Math.max(400, width)" :height="44 + people.length * ROW" role="img" :aria-label="t('schedule.drawing')">
-        <defs><pattern v-for="(turn, i) in hatches" :id="`job-${i}`" :key="turn" width="8" height="8" patternUnits="userSpaceOnUse" :patternTransform="`rotate(${turn})`"><rect width="8" height="8" fill="var(--layout)" /><line x1="0" y1="0" x2="0" y2="8" stroke="var(--scribe)" stroke-opacity="0.45" stroke-width="2.5" /></pattern></defs>
-        <g v-for="d in axis.days" :key="d.iso"><line :x1="d.x" :x2="d.x" y1="6" :y2="36 + people.length * ROW" stroke="var(--scribe)" stroke-opacity="0.35" /><text :x="d.x + 4" y="20" font-size="13.5" fill="var(--scribe)">{{ weekday(d.iso) }}</text></g>
-        <text v-for="i in people" :key="i" x="8" :y="34 + i * ROW + 27" font-size="15" fill="var(--scribe)">{{ t('schedule.technician', { n: i + 1 }) }}</text>
-        <g v-for="(b, i) in bars" :key="i" data-part="task" :data-stage="b.task.stage" :data-technician="b.task.technician">
+    <p v-if="plan && plan.tasks.length === 0" class="border border-line bg-plate p-6 text-[18px]" data-part="empty">
+      {{ t('schedule.empty') }}
+    </p>
+    <figure
+      v-if="plan && plan.tasks.length && axis"
+      ref="frame"
+      class="overflow-x-auto bg-layout"
+      data-part="gantt"
+      tabindex="0"
+      :aria-label="t('schedule.drawing')"
+    >
+      <svg
+        :width="Math.max(400, width)"
+        :height="44 + people.length * ROW"
+        role="img"
+        :aria-label="t('schedule.drawing')"
+      >
+        <defs>
+          <pattern
+            v-for="(turn, i) in hatches"
+            :id="`job-${i}`"
+            :key="turn"
+            width="8"
+            height="8"
+            patternUnits="userSpaceOnUse"
+            :patternTransform="`rotate(${turn})`"
+          >
+            <rect width="8" height="8" fill="var(--layout)" />
+            <line x1="0" y1="0" x2="0" y2="8" stroke="var(--scribe)" stroke-opacity="0.45" stroke-width="2.5" />
+          </pattern>
+        </defs>
+        <g v-for="d in axis.days" :key="d.iso">
+          <line
+            :x1="d.x"
+            :x2="d.x"
+            y1="6"
+            :y2="36 + people.length * ROW"
+            stroke="var(--scribe)"
+            stroke-opacity="0.35"
+          />
+          <text :x="d.x + 4" y="20" font-size="13.5" fill="var(--scribe)">{{ weekday(d.iso) }}</text>
+        </g>
+        <text v-for="i in people" :key="i" x="8" :y="34 + i * ROW + 27" font-size="15" fill="var(--scribe)">
+          {{ t('schedule.technician', { n: i + 1 }) }}
+        </text>
+        <g
+          v-for="(b, i) in bars"
+          :key="i"
+          data-part="task"
+          :data-stage="b.task.stage"
+          :data-technician="b.task.technician"
+        >
           <title>{{ t('schedule.event', { title: b.task.title, stage: t(`stage.${b.task.stage}`) }) }}</title>
-          <rect :x="b.x" :y="b.y" :width="b.width" height="40" :fill="`url(#job-${b.hatch})`" :stroke="b.task.tool ? 'var(--brass-on-blue)' : 'var(--scribe)'" :stroke-width="b.task.tool ? 3 : 1.2" />
-          <text v-if="b.width > 44" :x="b.x + 4" :y="b.y + 17" font-size="12.5" font-weight="700" fill="var(--scribe)" stroke="var(--layout)" stroke-width="4" paint-order="stroke">{{ t(`stage.${b.task.stage}`).slice(0, Math.floor(b.width / 6.4)) }}</text>
-          <text v-if="b.width > 44" :x="b.x + 4" :y="b.y + 33" font-size="12.5" fill="var(--scribe)" stroke="var(--layout)" stroke-width="4" paint-order="stroke">{{ b.task.title.slice(0, Math.floor(b.width / 6.4)) }}</text>
+          <rect
+            :x="b.x"
+            :y="b.y"
+            :width="b.width"
+            height="40"
+            :fill="`url(#job-${b.hatch})`"
+            :stroke="b.task.tool ? 'var(--brass-on-blue)' : 'var(--scribe)'"
+            :stroke-width="b.task.tool ? 3 : 1.2"
+          />
+          <text
+            v-if="b.width > 44"
+            :x="b.x + 4"
+            :y="b.y + 17"
+            font-size="12.5"
+            font-weight="700"
+            fill="var(--scribe)"
+            stroke="var(--layout)"
+            stroke-width="4"
+            paint-order="stroke"
+          >
+            {{ t(`stage.${b.task.stage}`).slice(0, Math.floor(b.width / 6.4)) }}
+          </text>
+          <text
+            v-if="b.width > 44"
+            :x="b.x + 4"
+            :y="b.y + 33"
+            font-size="12.5"
+            fill="var(--scribe)"
+            stroke="var(--layout)"
+            stroke-width="4"
+            paint-order="stroke"
+          >
+            {{ b.task.title.slice(0, Math.floor(b.width / 6.4)) }}
+          </text>
         </g>
       </svg>
       <figcaption class="px-2 pb-1 text-[13px] text-scribe">{{ t('schedule.legend') }}</figcaption>
     </figure>
-    <table v-if="plan && plan.jobs.length" class="mt-4 w-full text-left text-[17px] [&_td]:px-2 [&_th]:px-2" data-part="schedule-jobs">
-      <thead><tr class="border-b-2 border-ink text-[15px]"><th class="py-2">{{ t('jobs.title') }}</th><th class="text-right">{{ t('schedule.planned') }}</th><th class="text-right">{{ t('schedule.used') }}</th><th class="text-right">{{ t('schedule.left') }}</th><th>{{ t('schedule.end') }}</th><th>{{ t('jobs.wanted') }}</th><th /></tr></thead>
+    <table
+      v-if="plan && plan.jobs.length"
+      class="mt-4 w-full text-left text-[17px] [&_td]:px-2 [&_th]:px-2"
+      data-part="schedule-jobs"
+    >
+      <thead>
+        <tr class="border-b-2 border-ink text-[15px]">
+          <th class="py-2">{{ t('jobs.title') }}</th>
+          <th class="text-right">{{ t('schedule.planned') }}</th>
+          <th class="text-right">{{ t('schedule.used') }}</th>
+          <th class="text-right">{{ t('schedule.left') }}</th>
+          <th>{{ t('schedule.end') }}</th>
+          <th>{{ t('jobs.wanted') }}</th>
+          <th />
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="j in plan.jobs" :key="j.id" class="border-b border-line" :data-late="j.lateH > 0">
-          <td><RouterLink :to="{ name: 'job', params: { jobId: j.id } }" class="inline-flex min-h-[48px] items-center font-bold">{{ j.title }}</RouterLink></td>
-          <td class="figure text-right">{{ hours(j.plannedH) }}</td><td class="figure text-right">{{ hours(j.usedH) }}</td><td class="figure text-right">{{ hours(j.leftH) }}</td>
-          <td>{{ j.lacks ? '—' : when(j.endAt) }}</td><td>{{ j.wantedBy ? day(j.wantedBy) : '—' }} <b v-if="j.lateH > 0" class="text-outside">{{ t('schedule.late', { hours: hours(j.lateH) }) }}</b> <b v-if="j.lacks" class="text-outside" data-part="lacks">{{ t(`schedule.lacks-${j.lacks}`) }}</b></td>
-          <td><a class="key !px-3" :href="`/api/jobs/${j.id}/schedule.ics`" download :aria-label="t('schedule.file-of', { title: j.title })"><CalendarPlus :size="18" aria-hidden="true" /></a></td>
+          <td>
+            <RouterLink
+              :to="{ name: 'job', params: { jobId: j.id } }"
+              class="inline-flex min-h-[48px] items-center font-bold"
+              >{{ j.title }}</RouterLink
+            >
+          </td>
+          <td class="figure text-right">{{ hours(j.plannedH) }}</td>
+          <td class="figure text-right">{{ hours(j.usedH) }}</td>
+          <td class="figure text-right">{{ hours(j.leftH) }}</td>
+          <td>{{ j.lacks ? '—' : when(j.endAt) }}</td>
+          <td>
+            {{ j.wantedBy ? day(j.wantedBy) : '—' }}
+            <b v-if="j.lateH > 0" class="text-outside">{{ t('schedule.late', { hours: hours(j.lateH) }) }}</b>
+            <b v-if="j.lacks" class="text-outside" data-part="lacks">{{ t(`schedule.lacks-${j.lacks}`) }}</b>
+          </td>
+          <td>
+            <a
+              class="key !px-3"
+              :href="`/api/jobs/${j.id}/schedule.ics`"
+              download
+              :aria-label="t('schedule.file-of', { title: j.title })"
+              ><CalendarPlus :size="18" aria-hidden="true"
+            /></a>
+          </td>
         </tr>
       </tbody>
     </table>
     <SheetDialog :open="editing" :title="t('schedule.crew')" @close="editing = false">
       <form v-if="draft" class="grid grid-cols-2 gap-3" data-part="crew-form" @submit.prevent="save">
-        <label v-for="f in ['technicians', 'cutters', 'presses', 'fromHour', 'toHour'] as const" :key="f" class="field">{{ t(`schedule.field.${f}`) }}<input v-model.number="draft[f]" class="figure" type="number" min="0" step="any" :data-crew="f" /></label>
-        <p v-if="!read.success" class="col-span-2 border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="crew-wrong">{{ t('schedule.crew-wrong') }}</p>
-        <div class="col-span-2 flex gap-2"><button type="submit" class="key-brass disabled:opacity-50" :disabled="!read.success" data-part="save-crew">{{ t('gauges.save') }}</button><button type="button" class="key" @click="editing = false">{{ t('keys.close') }}</button></div>
+        <label v-for="f in ['technicians', 'cutters', 'presses', 'fromHour', 'toHour'] as const" :key="f" class="field"
+          >{{ t(`schedule.field.${f}`)
+          }}<input v-model.number="draft[f]" class="figure" type="number" min="0" step="any" :data-crew="f"
+        /></label>
+        <p
+          v-if="!read.success"
+          class="col-span-2 border-l-4 border-outside pl-2 font-semibold"
+          role="alert"
+          data-part="crew-wrong"
+        >
+          {{ t('schedule.crew-wrong') }}
+        </p>
+        <div class="col-span-2 flex gap-2">
+          <button type="submit" class="key-brass disabled:opacity-50" :disabled="!read.success" data-part="save-crew">
+            {{ t('gauges.save') }}</button
+          ><button type="button" class="key" @click="editing = false">{{ t('keys.close') }}</button>
+        </div>
       </form>
     </SheetDialog>
   </ShopFrame>

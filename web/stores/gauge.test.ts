@@ -80,7 +80,8 @@ describe('the simulated gauge', () => {
 })
 
 describe('a serial gauge', () => {
-  const offer = (requestPort: () => Promise<unknown>) => Object.defineProperty(navigator, 'serial', { value: { requestPort }, configurable: true })
+  const offer = (requestPort: () => Promise<unknown>) =>
+    Object.defineProperty(navigator, 'serial', { value: { requestPort }, configurable: true })
 
   it('is read by the same lines', async () => {
     const opened = vi.fn(() => Promise.resolve())

@@ -65,7 +65,9 @@ export const useGauge = defineStore('gauge', () => {
     begin('simulated')
     place.value = { on: 'deck' }
     const { protocol, host } = location
-    const opened = new WebSocket(`${protocol === 'https:' ? 'wss' : 'ws'}://${host}/api/gauge/simulated?${jobId ? `jobId=${jobId}&` : ''}stage=${stage}&seed=${seed}`)
+    const opened = new WebSocket(
+      `${protocol === 'https:' ? 'wss' : 'ws'}://${host}/api/gauge/simulated?${jobId ? `jobId=${jobId}&` : ''}stage=${stage}&seed=${seed}`,
+    )
     socket = opened
     opened.onmessage = (event) => take(String(event.data))
     opened.onclose = () => {
@@ -78,7 +80,9 @@ export const useGauge = defineStore('gauge', () => {
     try {
       port = await (navigator as unknown as { serial: SerialLike }).serial.requestPort()
       await port.open({ baudRate: 9600 })
-      const reader = port.readable?.pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>).getReader()
+      const reader = port.readable
+        ?.pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>)
+        .getReader()
       for (let piece = await reader?.read(); piece && !piece.done; piece = await reader?.read()) take(piece.value)
       failed.value = 'lost'
     } catch {
@@ -110,5 +114,19 @@ export const useGauge = defineStore('gauge', () => {
     return () => buttonListeners.delete(listener)
   }
 
-  return { source, valueMm, rubbish, place, failed, hasSerial, live, silent, connectSimulated, connectSerial, disconnect, control, onButton }
+  return {
+    source,
+    valueMm,
+    rubbish,
+    place,
+    failed,
+    hasSerial,
+    live,
+    silent,
+    connectSimulated,
+    connectSerial,
+    disconnect,
+    control,
+    onButton,
+  }
 })

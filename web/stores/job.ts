@@ -35,16 +35,27 @@ export const useJob = defineStore('job', () => {
 
   const snapshot = computed<Snapshot | null>(() => {
     if (!base.value) return null
-    const own = [...acknowledged.value.map((a) => a.command), ...outbox.queue.map((q) => q.command)].filter((c) => c.jobId === jobId)
+    const own = [...acknowledged.value.map((a) => a.command), ...outbox.queue.map((q) => q.command)].filter(
+      (c) => c.jobId === jobId,
+    )
     return own.reduce((s, command, i) => {
       if (!isJobAct(command.act)) return s
-      return applyAct(s, command.act as SnapshotAct, { seq: AFTER_ALL + i, at: command.at, personId: command.personId ?? '' })
+      return applyAct(s, command.act as SnapshotAct, {
+        seq: AFTER_ALL + i,
+        at: command.at,
+        personId: command.personId ?? '',
+      })
     }, base.value)
   })
 
   const decks = computed(() => {
     const s = snapshot.value
-    return s ? (Object.fromEntries(measuredStages.map((stage) => [stage, readDeck(s, stage)])) as Record<MeasuredStage, ReturnType<typeof readDeck>>) : null
+    return s
+      ? (Object.fromEntries(measuredStages.map((stage) => [stage, readDeck(s, stage)])) as Record<
+          MeasuredStage,
+          ReturnType<typeof readDeck>
+        >)
+      : null
   })
   const route = computed(() => (snapshot.value ? readRoute(routeFacts(snapshot.value)) : []))
 
@@ -57,7 +68,9 @@ export const useJob = defineStore('job', () => {
     acknowledged.value = []
     problem.value = null
     selected.value = 1
-    const kept = await deviceDb().then((db) => db.get('snapshots', id)).catch(() => undefined)
+    const kept = await deviceDb()
+      .then((db) => db.get('snapshots', id))
+      .catch(() => undefined)
     // What an earlier version of the app kept may lack what this one shows: the schema fills it.
     if (kept && jobId === id) base.value = snapshotSchema.safeParse(kept).data ?? null
     await refresh()

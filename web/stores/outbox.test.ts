@@ -12,8 +12,22 @@ beforeEach(async () => {
 })
 
 const jobId = '00000000-0000-8000-8000-000000000000'
-const open = (setId: string): JobAct => ({ what: 'open-set', setId, cylinder: 1, stage: 'trial-fit', gaugeId: ids.gauge, zeroOn: 'deck' })
-const take = (setId: string, valueMm: number): JobAct => ({ what: 'take-reading', readingId: crypto.randomUUID(), setId, angleDeg: 0, valueMm, source: 'typed' })
+const open = (setId: string): JobAct => ({
+  what: 'open-set',
+  setId,
+  cylinder: 1,
+  stage: 'trial-fit',
+  gaugeId: ids.gauge,
+  zeroOn: 'deck',
+})
+const take = (setId: string, valueMm: number): JobAct => ({
+  what: 'take-reading',
+  readingId: crypto.randomUUID(),
+  setId,
+  angleDeg: 0,
+  valueMm,
+  source: 'typed',
+})
 const values = () => server.received.flatMap((c) => (c.act.what === 'take-reading' ? [c.act.valueMm] : []))
 
 describe('the outbox', () => {
@@ -80,7 +94,10 @@ describe('the outbox', () => {
   })
 
   it('lays a refused act aside with its reason, and sends it again as a new one when told', async () => {
-    server.judge = (c) => (c.act.what === 'open-set' && server.received.length === 1 ? { result: 'refused', code: 'stage-closed', details: ['trial-fit'] } : null)
+    server.judge = (c) =>
+      c.act.what === 'open-set' && server.received.length === 1
+        ? { result: 'refused', code: 'stage-closed', details: ['trial-fit'] }
+        : null
     const outbox = useOutbox()
     outbox.send(jobId, open(crypto.randomUUID()))
     await eventually(() => outbox.refused.length === 1, 'it was not laid aside')
@@ -99,20 +116,26 @@ describe('the outbox', () => {
     const outbox = useOutbox()
     const [bad, good] = [crypto.randomUUID(), crypto.randomUUID()]
     server.judge = (c) =>
-      'setId' in c.act && c.act.setId === bad ? { result: 'refused', code: c.act.what === 'open-set' ? 'stage-closed' : 'too-early', details: [] } : null
+      'setId' in c.act && c.act.setId === bad
+        ? { result: 'refused', code: c.act.what === 'open-set' ? 'stage-closed' : 'too-early', details: [] }
+        : null
     outbox.send(jobId, open(bad))
     outbox.send(jobId, take(bad, 0.1))
     outbox.send(jobId, open(good))
     outbox.send(jobId, take(good, 0.2))
     server.up = true
     await eventually(() => outbox.waiting === 0, 'something still waits')
-    expect(outbox.refused.map((r) => [r.command.act.what, r.code])).toEqual([['open-set', 'stage-closed'], ['take-reading', 'too-early']])
+    expect(outbox.refused.map((r) => [r.command.act.what, r.code])).toEqual([
+      ['open-set', 'stage-closed'],
+      ['take-reading', 'too-early'],
+    ])
     expect(server.done.size).toBe(2)
   })
 
   it('tries what came too early a few times, then lays it aside rather than block the rest', async () => {
     const orphan = crypto.randomUUID()
-    server.judge = (c) => ('setId' in c.act && c.act.setId === orphan ? { result: 'refused', code: 'too-early', details: [] } : null)
+    server.judge = (c) =>
+      'setId' in c.act && c.act.setId === orphan ? { result: 'refused', code: 'too-early', details: [] } : null
     const outbox = useOutbox()
     const good = crypto.randomUUID()
     outbox.send(jobId, take(orphan, 0.1))
@@ -163,7 +186,8 @@ describe('the outbox', () => {
 
   it('tries an act a few times that the server fails at, while what follows arrives', async () => {
     const poisoned = crypto.randomUUID()
-    server.judge = (c) => ('setId' in c.act && c.act.setId === poisoned ? { result: 'refused', code: 'failed', details: [] } : null)
+    server.judge = (c) =>
+      'setId' in c.act && c.act.setId === poisoned ? { result: 'refused', code: 'failed', details: [] } : null
     const outbox = useOutbox()
     outbox.send(jobId, open(poisoned))
     outbox.send(jobId, open(crypto.randomUUID()))

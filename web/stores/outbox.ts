@@ -60,14 +60,16 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Keeps an act on the device and sends it. It counts on screen at once. */
   function send(jobId: string | null, act: JobAct | ShopAct): Command {
-    const command = rounded(plain<Command>({
-      commandId: newId(),
-      deviceId: device.deviceId,
-      personId: device.personId || null,
-      jobId,
-      at: new Date().toISOString(),
-      act,
-    }))
+    const command = rounded(
+      plain<Command>({
+        commandId: newId(),
+        deviceId: device.deviceId,
+        personId: device.personId || null,
+        jobId,
+        at: new Date().toISOString(),
+        act,
+      }),
+    )
     const entry: Queued = { order: temporary--, command }
     queue.value = [...queue.value, entry]
     writing = writing.then(async () => {
@@ -87,11 +89,13 @@ export const useOutbox = defineStore('outbox', () => {
     clearTimeout(timer)
     timer = undefined
     // A lock that is not given, as on a page that is going away, is asked for again later, not at once.
-    flushing ??= lockedFlush().catch(tryLater).finally(() => {
-      flushing = null
-      // Something may have joined the queue while the last answer was being settled.
-      if (queue.value.length > 0 && timer === undefined) void flush()
-    })
+    flushing ??= lockedFlush()
+      .catch(tryLater)
+      .finally(() => {
+        flushing = null
+        // Something may have joined the queue while the last answer was being settled.
+        if (queue.value.length > 0 && timer === undefined) void flush()
+      })
     return flushing
   }
 
@@ -196,7 +200,8 @@ export const useOutbox = defineStore('outbox', () => {
     const lost = new Set(laidAside.flatMap((r) => (r.command.act.what === 'open-set' ? [r.command.act.setId] : [])))
     for (const entry of queue.value) {
       const rests = restsOn(entry.command)
-      if (rests && lost.has(rests) && !laidAside.some((r) => r.order === entry.order)) laidAside.push({ ...entry, code: 'too-early', details: [] })
+      if (rests && lost.has(rests) && !laidAside.some((r) => r.order === entry.order))
+        laidAside.push({ ...entry, code: 'too-early', details: [] })
     }
     await keep(done, laidAside)
     await forgetPhotos(done.map((q) => q.command))

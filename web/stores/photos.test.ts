@@ -7,7 +7,18 @@ import { useOutbox } from './outbox'
 import { forgetPhotos, keepPhoto, sendPhotos } from './photos'
 
 const jobId = '00000000-0000-8000-8000-000000000000'
-const photo = (photoId: string): JobAct => ({ what: 'add-photo', photoId, cylinder: 1, findingId: null, mime: 'image/jpeg', widthPx: 4, heightPx: 3, bytes: 3, sha256: 'a'.repeat(64), words: '' })
+const photo = (photoId: string): JobAct => ({
+  what: 'add-photo',
+  photoId,
+  cylinder: 1,
+  findingId: null,
+  mime: 'image/jpeg',
+  widthPx: 4,
+  heightPx: 3,
+  bytes: 3,
+  sha256: 'a'.repeat(64),
+  words: '',
+})
 const bytes = () => new Uint8Array([0xff, 0xd8, 0xff]).buffer
 
 let server: FakeServer
@@ -19,7 +30,10 @@ beforeEach(async () => {
   server = new FakeServer()
   heard = []
   photoStatus = 200
-  const answer = globalThis.fetch as unknown as (url: string, init?: { method?: string; body?: string }) => Promise<unknown>
+  const answer = globalThis.fetch as unknown as (
+    url: string,
+    init?: { method?: string; body?: string },
+  ) => Promise<unknown>
   vi.stubGlobal('fetch', (url: string, init?: { method?: string; body?: string }) => {
     if (init?.method !== 'PUT') {
       if (init?.body) heard.push('acts')

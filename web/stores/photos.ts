@@ -24,7 +24,12 @@ export async function keepPhoto(id: string, jobId: string, content: ArrayBuffer,
  */
 export async function sendPhotos(commands: readonly Command[]): Promise<void> {
   for (const { id, jobId, content, mime } of await keptOf(commands)) {
-    const answer = await fetch(`/api/jobs/${jobId}/photos/${id}`, { method: 'PUT', headers: { 'content-type': mime }, body: content, signal: AbortSignal.timeout(60_000) })
+    const answer = await fetch(`/api/jobs/${jobId}/photos/${id}`, {
+      method: 'PUT',
+      headers: { 'content-type': mime },
+      body: content,
+      signal: AbortSignal.timeout(60_000),
+    })
     if (answer.status >= 500 || answer.status === 429) refuseStatus(answer.status)
   }
 }

@@ -30,7 +30,8 @@ export const useShop = defineStore('shop', () => {
       if (!found.people.some((p) => p.id === device.personId)) device.personId = ''
       stale.value = false
       if (!found.gauges.some((g) => g.id === device.gaugeId)) device.gaugeId = bestGauge(found, false)
-      if (!found.gauges.some((g) => g.id === device.depthGaugeId)) device.depthGaugeId = bestGauge(found, true) || bestGauge(found, false)
+      if (!found.gauges.some((g) => g.id === device.depthGaugeId))
+        device.depthGaugeId = bestGauge(found, true) || bestGauge(found, false)
       await db?.put('shop', plain(found), 'shop')
     } catch {
       stale.value = true
@@ -65,11 +66,22 @@ export const useShop = defineStore('shop', () => {
     return !outbox.refused.some((r) => r.command.commandId === commandId)
   }
 
-  return { shop, stale, nobody: computed(() => nobody.value && device.personId === ''), person, gauge, load, act, actIn }
+  return {
+    shop,
+    stale,
+    nobody: computed(() => nobody.value && device.personId === ''),
+    person,
+    gauge,
+    load,
+    act,
+    actIn,
+  }
 })
 
 /** The gauge with the smallest uncertainty: what a set is begun with until another is chosen. */
 function bestGauge(shop: Shop, depth: boolean): string {
-  const sleds = shop.gauges.filter((g) => (g.kind === 'depth') === depth).sort((a, b) => a.repeatabilityMm - b.repeatabilityMm)
+  const sleds = shop.gauges
+    .filter((g) => (g.kind === 'depth') === depth)
+    .sort((a, b) => a.repeatabilityMm - b.repeatabilityMm)
   return sleds[0]?.id ?? ''
 }

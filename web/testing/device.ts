@@ -27,16 +27,19 @@ export class FakeServer {
     this.snapshot = snapshot
     vi.stubGlobal('fetch', (url: string, init?: { body?: string }) => this.answer(String(url), init?.body))
     const lines = this.lines
-    vi.stubGlobal('EventSource', class {
-      onopen: (() => void) | null = null
-      constructor() {
-        lines.add(this)
-        setTimeout(() => this.onopen?.())
-      }
-      close() {
-        lines.delete(this)
-      }
-    })
+    vi.stubGlobal(
+      'EventSource',
+      class {
+        onopen: (() => void) | null = null
+        constructor() {
+          lines.add(this)
+          setTimeout(() => this.onopen?.())
+        }
+        close() {
+          lines.delete(this)
+        }
+      },
+    )
   }
 
   letGo(): void {
@@ -58,11 +61,19 @@ export class FakeServer {
     const outcomes: Outcome[] = []
     for (const command of commands) {
       const refused = this.judge(command)
-      outcomes.push(refused ? { commandId: command.commandId, ...refused } : { commandId: command.commandId, result: 'done', again: this.done.has(command.commandId) })
+      outcomes.push(
+        refused
+          ? { commandId: command.commandId, ...refused }
+          : { commandId: command.commandId, result: 'done', again: this.done.has(command.commandId) },
+      )
       if (refused?.code === 'too-early') break
       if (!refused && !this.done.has(command.commandId)) {
         this.done.add(command.commandId)
-        this.snapshot = applyAct(this.snapshot, command.act as SnapshotAct, { seq: this.done.size, at: command.at, personId: command.personId ?? '' })
+        this.snapshot = applyAct(this.snapshot, command.act as SnapshotAct, {
+          seq: this.done.size,
+          at: command.at,
+          personId: command.personId ?? '',
+        })
       }
     }
     return { ok: true, status: 200, json: () => Promise.resolve({ outcomes }) }

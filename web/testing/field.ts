@@ -16,7 +16,14 @@ export interface DrawnField {
 export async function drawField(component: Component, start: number | null, props: object): Promise<DrawnField> {
   const host = document.createElement('div')
   const value = ref(start)
-  const app = createApp({ render: () => h(component, { ...props, modelValue: value.value, 'onUpdate:modelValue': (to: number | null) => (value.value = to) }) })
+  const app = createApp({
+    render: () =>
+      h(component, {
+        ...props,
+        modelValue: value.value,
+        'onUpdate:modelValue': (to: number | null) => (value.value = to),
+      }),
+  })
   app.use(i18n).use(getActivePinia()!).mount(host)
   onTestFinished(() => app.unmount())
   await nextTick()

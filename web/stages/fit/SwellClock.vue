@@ -35,17 +35,37 @@ async function beep(hertz: number, seconds: number): Promise<void> {
     silent.value = true
   }
 }
-const mark = computed(() => (late.value ? -1 : props.leftMs < 60_000 ? Math.ceil(props.leftMs / 10_000) : 100 + Math.ceil(props.leftMs / 60_000)))
+const mark = computed(() =>
+  late.value ? -1 : props.leftMs < 60_000 ? Math.ceil(props.leftMs / 10_000) : 100 + Math.ceil(props.leftMs / 60_000),
+)
 watch(mark, (now) => void (now === -1 ? beep(330, 1.6) : beep(now < 100 ? 990 : 660, now < 100 ? 0.25 : 0.15)))
 onMounted(() => (silent.value = !navigator.userActivation.hasBeenActive))
 onBeforeUnmount(() => void sound?.close().catch(() => undefined))
 </script>
 
 <template>
-  <section class="border-2 p-3" :class="late ? 'border-outside' : 'border-ink'" :aria-label="t('fit.clock')" data-part="swell-clock" :data-late="late" :data-heard="heard">
+  <section
+    class="border-2 p-3"
+    :class="late ? 'border-outside' : 'border-ink'"
+    :aria-label="t('fit.clock')"
+    data-part="swell-clock"
+    :data-late="late"
+    :data-heard="heard"
+  >
     <p class="text-[16px] font-semibold">{{ t(late ? 'fit.too-late' : 'fit.left', { place, cylinder }) }}</p>
-    <p class="figure text-[56px] leading-none" role="timer" data-part="swell-left" :class="{ 'text-outside': leftMs < 60_000 }">{{ clock }}</p>
-    <div class="mt-2 h-3 border border-ink" aria-hidden="true"><div class="h-full" :class="leftMs < 60_000 ? 'bg-outside' : 'bg-ink'" :style="{ width: `${share * 100}%` }" /></div>
-    <button v-if="silent" type="button" class="key mt-2" data-part="sound-on" @click="beep(660, 0.2)">{{ t('fit.sound-on') }}</button>
+    <p
+      class="figure text-[56px] leading-none"
+      role="timer"
+      data-part="swell-left"
+      :class="{ 'text-outside': leftMs < 60_000 }"
+    >
+      {{ clock }}
+    </p>
+    <div class="mt-2 h-3 border border-ink" aria-hidden="true">
+      <div class="h-full" :class="leftMs < 60_000 ? 'bg-outside' : 'bg-ink'" :style="{ width: `${share * 100}%` }" />
+    </div>
+    <button v-if="silent" type="button" class="key mt-2" data-part="sound-on" @click="beep(660, 0.2)">
+      {{ t('fit.sound-on') }}
+    </button>
   </section>
 </template>

@@ -38,7 +38,11 @@ function finish(note: string): void {
   job.act({ what: dialog.value === 'reopen' ? 'reopen-stage' : 'close-stage', stage: 'parts', note })
   dialog.value = null
 }
-useStageKeys(() => dialog.value !== null, () => move.value, { n: go })
+useStageKeys(
+  () => dialog.value !== null,
+  () => move.value,
+  { n: go },
+)
 onBeforeUnmount(() => useGauge().disconnect())
 </script>
 
@@ -47,17 +51,45 @@ onBeforeUnmount(() => useGauge().disconnect())
     <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
       <div class="mb-3 flex items-center gap-2">
         <h1 class="flex-1">{{ t('stage.parts') }}</h1>
-        <button v-if="closed" type="button" class="key" data-part="reopen" @click="dialog = 'reopen'">{{ t('pad.reopen') }}</button>
+        <button v-if="closed" type="button" class="key" data-part="reopen" @click="dialog = 'reopen'">
+          {{ t('pad.reopen') }}
+        </button>
         <template v-else>
           <button type="button" class="key" @click="dialog = 'import'">{{ t('parts.import') }}</button>
           <button type="button" class="key" data-part="new-part" @click="dialog = 'new'">{{ t('parts.new') }}</button>
         </template>
       </div>
-      <PartsBench v-model="chosen" :liners="snapshot.liners" :shims="snapshot.shims" :engines="engines" :job-id="snapshot.job.id" :closed="closed" @changed="job.refresh()" />
+      <PartsBench
+        v-model="chosen"
+        :liners="snapshot.liners"
+        :shims="snapshot.shims"
+        :engines="engines"
+        :job-id="snapshot.job.id"
+        :closed="closed"
+        @changed="job.refresh()"
+      />
     </div>
     <StepBar :move="move" @go="go" />
     <PartsImport :open="dialog === 'import'" :engines="engines" @close="dialog = null" @changed="job.refresh()" />
-    <NewPartDialog :open="dialog === 'new'" :engines="engines" @close="dialog = null" @changed="(id) => { chosen = id; void job.refresh() }" />
-    <CloseStageDialog :open="dialog === 'close' || dialog === 'reopen'" :mode="dialog === 'reopen' ? 'reopen' : 'close'" :snapshot="snapshot" stage="parts" :person="shop.person" @close="dialog = null" @done="finish" />
+    <NewPartDialog
+      :open="dialog === 'new'"
+      :engines="engines"
+      @close="dialog = null"
+      @changed="
+        (id) => {
+          chosen = id
+          void job.refresh()
+        }
+      "
+    />
+    <CloseStageDialog
+      :open="dialog === 'close' || dialog === 'reopen'"
+      :mode="dialog === 'reopen' ? 'reopen' : 'close'"
+      :snapshot="snapshot"
+      stage="parts"
+      :person="shop.person"
+      @close="dialog = null"
+      @done="finish"
+    />
   </div>
 </template>

@@ -11,9 +11,12 @@ const { t } = useI18n()
 const shop = useShop()
 const draft = ref<Rates>({ ...props.rates })
 const names = ['hourMoney', 'boreHours', 'passHours', 'shimHours', 'shimMoney'] as const
-watch(() => props.open, (open) => {
-  if (open) draft.value = { ...props.rates }
-})
+watch(
+  () => props.open,
+  (open) => {
+    if (open) draft.value = { ...props.rates }
+  },
+)
 const good = () => names.every((name) => Number.isFinite(draft.value[name]) && draft.value[name] >= 0)
 
 async function save(): Promise<void> {
@@ -27,8 +30,14 @@ async function save(): Promise<void> {
 <template>
   <SheetDialog :open="open" :title="t('repair.rates')" @close="emit('close')">
     <form class="flex flex-col gap-3" @submit.prevent="save">
-      <label v-for="name in names" :key="name" class="field">{{ t(`repair.rate.${name}`) }}<input v-model.number="draft[name]" class="figure" type="number" min="0" step="any" :data-rate="name" /></label>
-      <div class="mt-2 flex gap-2"><button type="submit" class="key-brass">{{ t('gauges.save') }}</button><button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button></div>
+      <label v-for="name in names" :key="name" class="field"
+        >{{ t(`repair.rate.${name}`)
+        }}<input v-model.number="draft[name]" class="figure" type="number" min="0" step="any" :data-rate="name"
+      /></label>
+      <div class="mt-2 flex gap-2">
+        <button type="submit" class="key-brass">{{ t('gauges.save') }}</button
+        ><button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
+      </div>
     </form>
   </SheetDialog>
 </template>

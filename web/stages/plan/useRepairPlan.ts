@@ -25,7 +25,9 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
 
   const keepBores = ref(false)
   const noTurning = ref(false)
-  const input = computed<RepairInput>(() => readRepair(snapshot.value, { keepBores: keepBores.value, noTurning: noTurning.value, samples: SAMPLES }))
+  const input = computed<RepairInput>(() =>
+    readRepair(snapshot.value, { keepBores: keepBores.value, noTurning: noTurning.value, samples: SAMPLES }),
+  )
   const plans = shallowRef<SchoolPlan[]>([])
   const working = ref(false)
   const byHand = shallowRef<ShownPlan | null>(null)
@@ -38,17 +40,24 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
     byHand.value = null
     const found: SchoolPlan[] = []
     try {
-      await worker.work.schools(input.value, tellBack((plan: SchoolPlan) => {
-        if (mine !== run) return
-        found.push(plan)
-        plans.value = [...found]
-      }))
+      await worker.work.schools(
+        input.value,
+        tellBack((plan: SchoolPlan) => {
+          if (mine !== run) return
+          found.push(plan)
+          plans.value = [...found]
+        }),
+      )
     } finally {
       if (mine === run) working.value = false
     }
   }
   // What the plan is made from, as a text: readings that change nothing of it plan nothing anew.
-  watch(() => JSON.stringify(input.value), () => void planAll(), { immediate: true })
+  watch(
+    () => JSON.stringify(input.value),
+    () => void planAll(),
+    { immediate: true },
+  )
 
   function stop(): void {
     run += 1
@@ -59,11 +68,22 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
 
   /** Changes one bore of a plan by hand and works out what it costs. */
   async function change(from: ShownPlan, cylinder: number, to: Partial<BoreChoice>): Promise<void> {
-    const choices = from.plan.bores.map(({ cylinder: c, linerId, rotationDeg, cutMm, shimMm }) => ({ cylinder: c, linerId, rotationDeg, cutMm, shimMm, ...(c === cylinder ? to : {}) }))
+    const choices = from.plan.bores.map(({ cylinder: c, linerId, rotationDeg, cutMm, shimMm }) => ({
+      cylinder: c,
+      linerId,
+      rotationDeg,
+      cutMm,
+      shimMm,
+      ...(c === cylinder ? to : {}),
+    }))
     // A liner that is put elsewhere changes places with the one that stood there.
-    const taken = to.linerId ? from.plan.bores.find((b) => b.linerId === to.linerId && b.cylinder !== cylinder) : undefined
+    const taken = to.linerId
+      ? from.plan.bores.find((b) => b.linerId === to.linerId && b.cylinder !== cylinder)
+      : undefined
     const own = from.plan.bores.find((b) => b.cylinder === cylinder)
-    const swapped = taken ? choices.map((c) => (c.cylinder === taken.cylinder ? { ...c, linerId: own?.linerId ?? null } : c)) : choices
+    const swapped = taken
+      ? choices.map((c) => (c.cylinder === taken.cylinder ? { ...c, linerId: own?.linerId ?? null } : c))
+      : choices
     byHand.value = { ...from, changed: true, plan: await worker.work.evaluate(input.value, swapped) }
   }
 
@@ -77,8 +97,18 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
   async function findMatch(): Promise<void> {
     const { bores, liners, shims, otherMm, rotationsDeg, heads, spec } = input.value
     const matchInput: MatchLinersInput = {
-      bores: bores.map((b) => ({ cylinder: b.cylinder, depthMm: b.depthMm + b.tiltMm / 2, tiltMm: b.tiltMm, highAtDeg: b.highAtDeg ?? 0 })),
-      liners, shims: shims.map((s) => ({ thicknessMm: s.actualMm, count: 1 })), otherMm, rotationsDeg, heads, targetMm: spec.aimMm,
+      bores: bores.map((b) => ({
+        cylinder: b.cylinder,
+        depthMm: b.depthMm + b.tiltMm / 2,
+        tiltMm: b.tiltMm,
+        highAtDeg: b.highAtDeg ?? 0,
+      })),
+      liners,
+      shims: shims.map((s) => ({ thicknessMm: s.actualMm, count: 1 })),
+      otherMm,
+      rotationsDeg,
+      heads,
+      targetMm: spec.aimMm,
       spec: { minMm: spec.minMm, maxMm: spec.maxMm, withinLinerMaxMm: spec.withinLinerMaxMm },
     }
     matching.value = true
@@ -87,7 +117,10 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
     matchProblem.value = null
     const mine = run
     try {
-      const best = await worker.work.match(matchInput, tellBack((better: LinerMatch) => mine === run && (match.value = better)))
+      const best = await worker.work.match(
+        matchInput,
+        tellBack((better: LinerMatch) => mine === run && (match.value = better)),
+      )
       if (mine !== run) return
       match.value = best
       matched.value = await worker.work.evaluate(input.value, choicesOf(best))
@@ -99,12 +132,35 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
   }
 
   const choicesOf = (found: LinerMatch): BoreChoice[] =>
-    found.assignment.map((a) => ({ cylinder: a.cylinder, linerId: a.linerId, rotationDeg: a.rotationDeg, cutMm: 0, shimMm: a.shimMm }))
+    found.assignment.map((a) => ({
+      cylinder: a.cylinder,
+      linerId: a.linerId,
+      rotationDeg: a.rotationDeg,
+      cutMm: 0,
+      shimMm: a.shimMm,
+    }))
 
   /** The match as a plan that can be taken: nothing cut, what it says fitted. */
   function matchAsPlan(): void {
-    if (matched.value) byHand.value = { school: 'match', changed: true, targetMm: input.value.spec.aimMm, plan: matched.value }
+    if (matched.value)
+      byHand.value = { school: 'match', changed: true, targetMm: input.value.spec.aimMm, plan: matched.value }
   }
 
-  return { input, plans, working, byHand, keepBores, noTurning, change, stop, planAll, matching, match, matched, matchProblem, findMatch, matchAsPlan }
+  return {
+    input,
+    plans,
+    working,
+    byHand,
+    keepBores,
+    noTurning,
+    change,
+    stop,
+    planAll,
+    matching,
+    match,
+    matched,
+    matchProblem,
+    findMatch,
+    matchAsPlan,
+  }
 }

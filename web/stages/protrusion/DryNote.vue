@@ -18,8 +18,29 @@ const others = computed(() => all.value.filter((c) => c.cause !== 'same' && c.cy
 </script>
 
 <template>
-  <section class="max-h-[104px] overflow-y-auto border-t border-line bg-plate px-3 py-1.5 text-[15.5px] leading-snug" tabindex="0" :aria-label="t('dry.name')" data-part="dry-note" :data-cause="mine?.cause ?? 'none'" :data-sure="mine?.sure ?? false">
-    <p :class="{ 'font-bold': mine?.sure && mine.cause !== 'same' }"><b>{{ t('dry.name') }}</b> {{ mine ? say(sayShift(mine, writer)) : t('dry.none', { cylinder }) }} <span v-if="mine?.sure && mine.cause !== 'same'" class="text-outside">{{ t('dry.pull-it') }}</span></p>
-    <p v-if="others.length">{{ t('dry.others') }} <button v-for="c in others" :key="c.cylinder" type="button" class="mr-2 min-h-[32px] font-semibold underline" @click="emit('select', c.cylinder)">{{ t(`dry.short.${c.cause}`, { cylinder: c.cylinder }) }}</button></p>
+  <section
+    class="max-h-[104px] overflow-y-auto border-t border-line bg-plate px-3 py-1.5 text-[15.5px] leading-snug"
+    tabindex="0"
+    :aria-label="t('dry.name')"
+    data-part="dry-note"
+    :data-cause="mine?.cause ?? 'none'"
+    :data-sure="mine?.sure ?? false"
+  >
+    <p :class="{ 'font-bold': mine?.sure && mine.cause !== 'same' }">
+      <b>{{ t('dry.name') }}</b> {{ mine ? say(sayShift(mine, writer)) : t('dry.none', { cylinder }) }}
+      <span v-if="mine?.sure && mine.cause !== 'same'" class="text-outside">{{ t('dry.pull-it') }}</span>
+    </p>
+    <p v-if="others.length">
+      {{ t('dry.others') }}
+      <button
+        v-for="c in others"
+        :key="c.cylinder"
+        type="button"
+        class="mr-2 min-h-[32px] font-semibold underline"
+        @click="emit('select', c.cylinder)"
+      >
+        {{ t(`dry.short.${c.cause}`, { cylinder: c.cylinder }) }}
+      </button>
+    </p>
   </section>
 </template>

@@ -54,9 +54,16 @@ const state = computed(() => deck.value?.cylinders.find((c) => c.cylinder === jo
 
 const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'shim' | 'history'>(() => props.stage, pad)
 const showGauge = ref(false)
-const { move, go, correct, cut, fitShim } = useMoves(stage, deck, entry, (what) => (dialog.value = what === 'decide' ? 'close' : what))
+const { move, go, correct, cut, fitShim } = useMoves(
+  stage,
+  deck,
+  entry,
+  (what) => (dialog.value = what === 'decide' ? 'close' : what),
+)
 
-watch(move, (m) => (repeatDeg.value = m?.action === 'repeat' && m.cylinder === job.selected ? m.stationDeg : null), { immediate: true })
+watch(move, (m) => (repeatDeg.value = m?.action === 'repeat' && m.cylinder === job.selected ? m.stationDeg : null), {
+  immediate: true,
+})
 
 const bare = computed(() => (state.value ? barePlane(state.value) : null))
 
@@ -74,38 +81,146 @@ function again(): void {
   focus()
 }
 
-useStageKeys(() => dialog.value !== null, () => move.value, { n: goOn, g: () => (showGauge.value = !showGauge.value) })
+useStageKeys(
+  () => dialog.value !== null,
+  () => move.value,
+  { n: goOn, g: () => (showGauge.value = !showGauge.value) },
+)
 onBeforeUnmount(() => gauge.disconnect())
 </script>
 
 <template>
   <div v-if="deck && state" class="flex h-full min-h-0 flex-col" :data-stage="stage" :data-overall="deck.overall">
-    <DeckRail :engine="snapshot.engine" :deck="deck" :limits="snapshot.sheet.limits" :selected="job.selected" @select="select" />
+    <DeckRail
+      :engine="snapshot.engine"
+      :deck="deck"
+      :limits="snapshot.sheet.limits"
+      :selected="job.selected"
+      @select="select"
+    />
     <div class="flex min-h-0 flex-1">
       <div class="flex min-w-0 flex-1 flex-col gap-px bg-line">
         <div class="grid min-h-0 flex-[11] grid-cols-[1.15fr_1fr] gap-px">
-          <StackSection :sheet="snapshot.sheet" :bore-mm="snapshot.engine.boreMm" :state="state" :move="stage === 'trial-fit' ? move : null" />
-          <LinerPlan :state="state" :limits="snapshot.sheet.limits" :station-deg="closed ? null : entry.stationDeg.value" @station="entry.choose" />
+          <StackSection
+            :sheet="snapshot.sheet"
+            :bore-mm="snapshot.engine.boreMm"
+            :state="state"
+            :move="stage === 'trial-fit' ? move : null"
+          />
+          <LinerPlan
+            :state="state"
+            :limits="snapshot.sheet.limits"
+            :station-deg="closed ? null : entry.stationDeg.value"
+            @station="entry.choose"
+          />
         </div>
         <ComplaintNote v-if="stage === 'as-found' && !showGauge" :snapshot="snapshot" />
-        <DryNote v-if="stage === 'final-check' && !showGauge" :snapshot="snapshot" :cylinder="job.selected" @select="select" />
+        <DryNote
+          v-if="stage === 'final-check' && !showGauge"
+          :snapshot="snapshot"
+          :cylinder="job.selected"
+          @select="select"
+        />
         <div v-if="showGauge" class="min-h-0 flex-[9]">
-          <GaugePanel :snapshot="snapshot" :stage="stage" :cylinder="job.selected" :station-deg="entry.stationDeg.value" :master-mm="0" @hide="showGauge = false" />
+          <GaugePanel
+            :snapshot="snapshot"
+            :stage="stage"
+            :cylinder="job.selected"
+            :station-deg="entry.stationDeg.value"
+            :master-mm="0"
+            @hide="showGauge = false"
+          />
         </div>
         <div v-else class="flex min-h-0 flex-[9] gap-px">
-          <div class="min-w-0 flex-1"><DeckProfile :deck="deck" :behind="behind" :heads="snapshot.engine.heads" :limits="snapshot.sheet.limits" :selected="job.selected" /></div>
-          <CylinderFigures :snapshot="snapshot" :gauge-id="device.gaugeId" :state="state" :limits="snapshot.sheet.limits" :closed="closed" :newer="newer?.version ?? null" @adopt="newer && job.act({ what: 'adopt-sheet', sheetId: newer.id })" @gauge="showGauge = true" @history="dialog = 'history'" @reopen="dialog = 'reopen'" />
+          <div class="min-w-0 flex-1">
+            <DeckProfile
+              :deck="deck"
+              :behind="behind"
+              :heads="snapshot.engine.heads"
+              :limits="snapshot.sheet.limits"
+              :selected="job.selected"
+            />
+          </div>
+          <CylinderFigures
+            :snapshot="snapshot"
+            :gauge-id="device.gaugeId"
+            :state="state"
+            :limits="snapshot.sheet.limits"
+            :closed="closed"
+            :newer="newer?.version ?? null"
+            @adopt="newer && job.act({ what: 'adopt-sheet', sheetId: newer.id })"
+            @gauge="showGauge = true"
+            @history="dialog = 'history'"
+            @reopen="dialog = 'reopen'"
+          />
         </div>
       </div>
       <div class="w-[372px] shrink-0 border-l border-line max-[1100px]:w-[336px]">
-        <ReadingPad ref="pad" :entry="entry" :state="state" :stations-deg="snapshot.stationsDeg" :limits="snapshot.sheet.limits" :closed="closed" @cylinder="stepCylinder" @again="again" />
+        <ReadingPad
+          ref="pad"
+          :entry="entry"
+          :state="state"
+          :stations-deg="snapshot.stationsDeg"
+          :limits="snapshot.sheet.limits"
+          :closed="closed"
+          @cylinder="stepCylinder"
+          @again="again"
+        />
       </div>
     </div>
-    <NextMoveBar v-if="move" :stage="stage" :move="move" :shims="snapshot.shims" @go="goOn" @correct="correct" @other="dialog = move.action === 'cut' ? 'pack' : 'shim'" />
+    <NextMoveBar
+      v-if="move"
+      :stage="stage"
+      :move="move"
+      :shims="snapshot.shims"
+      @go="goOn"
+      @correct="correct"
+      @other="dialog = move.action === 'cut' ? 'pack' : 'shim'"
+    />
 
-    <StopPackDialog v-if="move" :open="dialog === 'pack'" :move="move" :snapshot="snapshot" :high-mm="bare ? planeEnds(bare).highMm : 0" @close="close" @cut="(leaves, expect) => { cut(leaves, expect, move!.figures.passKind ?? 'finish'); close() }" />
-    <ShimDialog :open="dialog === 'shim'" :cylinder="move?.cylinder ?? job.selected" :shims="freeShims(snapshot)" :bare-mm="bare?.centreMm ?? 0" @close="close" @fit="(s, expect) => { fitShim(s.id, expect); close() }" />
-    <CloseStageDialog :open="dialog === 'close' || dialog === 'reopen'" :mode="dialog === 'reopen' ? 'reopen' : 'close'" :snapshot="snapshot" :stage="stage" :person="shop.person" @close="close" @done="finish" />
-    <HistoryDialog :open="dialog === 'history'" :snapshot="snapshot" :cylinder="job.selected" :stage="stage" :closed="closed" @close="close" />
+    <StopPackDialog
+      v-if="move"
+      :open="dialog === 'pack'"
+      :move="move"
+      :snapshot="snapshot"
+      :high-mm="bare ? planeEnds(bare).highMm : 0"
+      @close="close"
+      @cut="
+        (leaves, expect) => {
+          cut(leaves, expect, move!.figures.passKind ?? 'finish')
+          close()
+        }
+      "
+    />
+    <ShimDialog
+      :open="dialog === 'shim'"
+      :cylinder="move?.cylinder ?? job.selected"
+      :shims="freeShims(snapshot)"
+      :bare-mm="bare?.centreMm ?? 0"
+      @close="close"
+      @fit="
+        (s, expect) => {
+          fitShim(s.id, expect)
+          close()
+        }
+      "
+    />
+    <CloseStageDialog
+      :open="dialog === 'close' || dialog === 'reopen'"
+      :mode="dialog === 'reopen' ? 'reopen' : 'close'"
+      :snapshot="snapshot"
+      :stage="stage"
+      :person="shop.person"
+      @close="close"
+      @done="finish"
+    />
+    <HistoryDialog
+      :open="dialog === 'history'"
+      :snapshot="snapshot"
+      :cylinder="job.selected"
+      :stage="stage"
+      :closed="closed"
+      @close="close"
+    />
   </div>
 </template>

@@ -16,10 +16,16 @@ const { length, withUnit } = useFigures()
     <p v-if="shims.length === 0">{{ t('shim.none') }}</p>
     <ul class="flex flex-col gap-2">
       <li v-for="s in shims" :key="s.id">
-        <button type="button" class="key w-full !justify-between" @click="emit('fit', s, expectWithShimMm(bareMm, s.actualMm))">
+        <button
+          type="button"
+          class="key w-full !justify-between"
+          @click="emit('fit', s, expectWithShimMm(bareMm, s.actualMm))"
+        >
           <span>{{ s.label }} · {{ t(`material.${s.material}`) }}</span>
           <span class="figure">{{ length(s.actualMm) }}</span>
-          <span class="text-[15px] font-normal">{{ t('shim.expect', { expect: withUnit(expectWithShimMm(bareMm, s.actualMm)) }) }}</span>
+          <span class="text-[15px] font-normal">{{
+            t('shim.expect', { expect: withUnit(expectWithShimMm(bareMm, s.actualMm)) })
+          }}</span>
         </button>
       </li>
     </ul>

@@ -24,7 +24,9 @@ const expectMm = computed(() => expectAfterPackMm(props.highMm, packMm.value, pr
 const full = computed(() => chosen.value.length >= props.snapshot.tooling.maxLeavesPerPack)
 
 function toggle(leafMm: number): void {
-  chosen.value = chosen.value.includes(leafMm) ? chosen.value.filter((l) => l !== leafMm) : [...chosen.value, leafMm].sort((a, b) => a - b)
+  chosen.value = chosen.value.includes(leafMm)
+    ? chosen.value.filter((l) => l !== leafMm)
+    : [...chosen.value, leafMm].sort((a, b) => a - b)
 }
 </script>
 
@@ -32,11 +34,26 @@ function toggle(leafMm: number): void {
   <SheetDialog :open="open" :title="t('pack.title', { cylinder: move.cylinder ?? '' })" @close="emit('close')">
     <p class="mb-2">{{ t('pack.choose', { most: snapshot.tooling.maxLeavesPerPack }) }}</p>
     <div class="grid grid-cols-5 gap-2">
-      <button v-for="l in snapshot.tooling.leavesMm" :key="l" type="button" class="key figure !px-1" :class="chosen.includes(l) ? '!border-2 !border-brass' : ''" :aria-pressed="chosen.includes(l)" :disabled="full && !chosen.includes(l)" @click="toggle(l)">{{ leaf(l) }}</button>
+      <button
+        v-for="l in snapshot.tooling.leavesMm"
+        :key="l"
+        type="button"
+        class="key figure !px-1"
+        :class="chosen.includes(l) ? '!border-2 !border-brass' : ''"
+        :aria-pressed="chosen.includes(l)"
+        :disabled="full && !chosen.includes(l)"
+        @click="toggle(l)"
+      >
+        {{ leaf(l) }}
+      </button>
     </div>
-    <p class="mt-3 text-[18px]"><span class="figure text-[28px]">{{ withUnit(packMm) }}</span> {{ t('pack.sum', { expect: withUnit(expectMm) }) }}</p>
+    <p class="mt-3 text-[18px]">
+      <span class="figure text-[28px]">{{ withUnit(packMm) }}</span> {{ t('pack.sum', { expect: withUnit(expectMm) }) }}
+    </p>
     <div class="mt-4 flex gap-2">
-      <button type="button" class="key-brass" :disabled="chosen.length === 0" @click="emit('cut', chosen, expectMm)">{{ t('pack.is-cut') }}</button>
+      <button type="button" class="key-brass" :disabled="chosen.length === 0" @click="emit('cut', chosen, expectMm)">
+        {{ t('pack.is-cut') }}
+      </button>
       <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
     </div>
   </SheetDialog>

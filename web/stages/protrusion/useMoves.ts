@@ -41,7 +41,8 @@ export function useMoves(
     const cylinder = move.value?.cylinder
     if (!cylinder || !named()) return
     // The pass says that the liner is out: where its placing was recorded, so is its coming out.
-    if (job.snapshot && linerIn(job.snapshot, cylinder)?.linerId) job.act({ what: 'place-liner', placementId: newId(), cylinder, linerId: null, rotationDeg: 0 })
+    if (job.snapshot && linerIn(job.snapshot, cylinder)?.linerId)
+      job.act({ what: 'place-liner', placementId: newId(), cylinder, linerId: null, rotationDeg: 0 })
     job.act({ what: 'cut-pass', cutId: newId(), cylinder, kind, leavesMm, expectMm })
     job.selected = cylinder
   }
@@ -55,7 +56,8 @@ export function useMoves(
 
   function fitPlanned(m: NextMove): void {
     const snapshot = job.snapshot
-    const shim = snapshot && m.figures.shimMm !== undefined ? shimOfThickness(snapshot, m.figures.shimMm, m.cylinder) : null
+    const shim =
+      snapshot && m.figures.shimMm !== undefined ? shimOfThickness(snapshot, m.figures.shimMm, m.cylinder) : null
     if (shim) fitShim(shim.id, m.figures.expectMm ?? 0)
   }
 
