@@ -1,21 +1,14 @@
+import { readdirSync } from 'node:fs'
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
 import importX from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
-const stages = [
-  'protrusion',
-  'protect',
-  'pull',
-  'look',
-  'decide',
-  'fit',
-  'counterbores',
-  'parts',
-  'plan',
-  'cut',
-  'record',
-]
+
+/** Every stage's own folder. */
+const stages = readdirSync('web/works', { withFileTypes: true })
+  .filter((work) => work.isDirectory())
+  .flatMap((work) => readdirSync(`web/works/${work.name}`, { withFileTypes: true }).filter((s) => s.isDirectory()).map((stage) => `./web/works/${work.name}/${stage.name}`))
 
 /** Imports run one way: core ← contract ← server, web; a stage never looks into another stage. */
 const zones = [
@@ -28,11 +21,11 @@ const zones = [
   { target: './server', from: ['./web', './ops', './e2e'], message: 'server and web never import each other' },
   { target: './web', from: ['./server', './ops', './e2e'], message: 'server and web never import each other' },
   ...stages.map((stage) => ({
-    target: `./web/stages/${stage}`,
-    from: stages.filter((s) => s !== stage).map((s) => `./web/stages/${s}`),
+    target: stage,
+    from: stages.filter((s) => s !== stage),
     message: 'a stage imports from no other stage',
   })),
-  { target: './web/bench', from: ['./web/stages', './web/pages'], message: 'the bench knows no stage' },
+  { target: './web/bench', from: ['./web/works', './web/pages'], message: 'the bench knows no stage' },
 ]
 
 export default tseslint.config(

@@ -1,10 +1,12 @@
 import { z } from 'zod'
 import { carriesPlane } from '#core/measure/fit-plane'
 import { angleDeg, cylinderNumber, lengthMm, reading, thicknessMm } from '#core/schema'
-import { linerShape, pressLog, sealFit, sealGroove } from '#core/job/fitting'
+import { actSchemas } from '#core/works/kind'
+import { entryWhats, kindsByWork, sections, type EntryAct } from '#core/works/kinds'
+import { linerShape, sealGroove } from '#core/works/liners/fitting'
 import { complaintNames, usage } from '#core/job/intake'
+import { placeCode } from '#core/job/place'
 import {
-  bookedTime,
   engineShape,
   gauge,
   id,
@@ -17,26 +19,12 @@ import {
   shim,
   takenPlan,
   tooling,
-  wearMark,
   zeroPlace,
 } from '#core/job/snapshot'
-import { setStages, stageNames, workNames } from '#core/job/stages'
-import {
-  decision,
-  finding,
-  grade,
-  openingNames,
-  photo,
-  puller,
-  pullLog,
-  renewalCosts,
-  stopperNames,
-} from '#core/job/strip'
+import { setStages, stageNames, workChoices } from '#core/job/stages'
+import { puller, renewalCosts } from '#core/works/liners/strip'
 
 const reason = z.string().trim().max(300)
-/** What a device does not give of an entry: the id has a name of its own in the act, the rest comes with the occasion. */
-const made = { id: true, seq: true, personId: true, at: true } as const
-const struck = { ...made, struck: true } as const
 /** Intake of a job, as far as it can be changed until it is signed. */
 const intake = {
   title: z.string().trim().min(1).max(120),
@@ -45,15 +33,20 @@ const intake = {
   complaints: z.array(z.enum(complaintNames)).max(7),
   usage: usage.nullable(),
   wantedBy: z.iso.date().nullable(),
-  work: z.array(z.enum(workNames)).max(5),
+  work: z.array(z.enum(workChoices)).max(workChoices.length),
 }
 
-/** What a person can do inside a job. `what` names the act; each thing made carries the id its device gave it. */
-export const jobAct = z.discriminatedUnion('what', [
+/** Acts that add an entry of a kind: their schemas are made of the kinds. */
+const entryActs = kindsByWork.flatMap(([, kinds]) => actSchemas(kinds))
+
+/** Acts that do more than add an entry. */
+const ownActs = z.discriminatedUnion('what', [
   z.strictObject({
     what: z.literal('open-set'),
     setId: id,
-    cylinder: cylinderNumber,
+    cylinder: cylinderNumber.nullable(),
+    /** Where no cylinder is: the place by its code. */
+    place: placeCode.nullable().optional(),
     stage: z.enum(setStages),
     gaugeId: id,
     zeroOn: zeroPlace,
@@ -93,11 +86,6 @@ export const jobAct = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('close-stage'), stage: z.enum(stageNames), note: reason }),
   z.strictObject({ what: z.literal('reopen-stage'), stage: z.enum(stageNames), note: reason.min(1) }),
   z.strictObject({ what: z.literal('adopt-sheet'), sheetId: id }),
-  z.strictObject({
-    what: z.literal('mark-wear'),
-    markId: id,
-    ...wearMark.pick({ cylinder: true, kind: true, atDeg: true, spanDeg: true, depthMm: true, words: true }).shape,
-  }),
   z.strictObject({ what: z.literal('strike-wear'), markId: id, reason }),
   z.strictObject({
     what: z.literal('place-liner'),
@@ -109,28 +97,18 @@ export const jobAct = z.discriminatedUnion('what', [
     planId: id,
     ...takenPlan.pick({ school: true, changed: true, targetMm: true, bores: true }).shape,
   }),
-  z.strictObject({
-    what: z.literal('tally-plug'),
-    tallyId: id,
-    cylinder: cylinderNumber,
-    goesIn: z.boolean(),
-    place: z.enum(openingNames).optional(),
-    item: z.enum(stopperNames).optional(),
-    count: z.int().min(1).max(50).optional(),
-  }),
-  z.strictObject({ what: z.literal('log-pull'), pullId: id, ...pullLog.omit(struck).shape }),
-  z.strictObject({ what: z.literal('mark-finding'), findingId: id, ...finding.omit(struck).shape }),
-  z.strictObject({ what: z.literal('add-photo'), photoId: id, ...photo.omit(struck).shape }),
-  z.strictObject({ what: z.literal('grade-cylinder'), gradeId: id, ...grade.omit(made).shape }),
-  z.strictObject({ what: z.literal('decide-renewals'), decisionId: id, ...decision.omit(made).shape }),
-  z.strictObject({ what: z.literal('fit-seal'), sealFitId: id, ...sealFit.omit(struck).shape }),
-  z.strictObject({ what: z.literal('press-liner'), pressId: id, ...pressLog.omit(struck).shape }),
-  z.strictObject({ what: z.literal('book-time'), timeId: id, ...bookedTime.omit(struck).shape }),
   z.strictObject({ what: z.literal('strike-entry'), entryId: id, reason }),
   z.strictObject({ what: z.literal('change-job'), ...z.strictObject(intake).partial().shape }),
   z.strictObject({ what: z.literal('archive-job'), archived: z.boolean() }),
 ])
-export type JobAct = z.infer<typeof jobAct>
+/** What a person can do inside a job. `what` names the act; each thing made carries the id its device gave it. */
+export const jobAct = z.discriminatedUnion('what', [...ownActs.options, ...entryActs]) as unknown as z.ZodType<JobAct>
+export type JobAct = z.infer<typeof ownActs> | EntryAct
+/** Names of the acts inside a job. */
+export const jobActNames: ReadonlySet<string> = new Set<string>([
+  ...ownActs.options.map((o) => o.shape.what.value),
+  ...entryWhats,
+])
 
 /** A part as it comes into the stock, with the readings it was measured by; empty where it was not. */
 export const newPart = z.discriminatedUnion('kind', [
@@ -141,12 +119,22 @@ export type NewPart = z.infer<typeof newPart>
 
 /** A sheet as it is typed; its version, day and person come with the act. */
 const typedSheet = sheet
-  .omit({ version: true, at: true, personId: true, page: true, copiedOn: true, liner: true, seals: true })
+  .omit({
+    version: true,
+    at: true,
+    personId: true,
+    page: true,
+    copiedOn: true,
+    liner: true,
+    seals: true,
+    sections: true,
+  })
   .extend({
     page: z.string().trim().max(40).optional(),
     copiedOn: z.iso.date().nullable().optional(),
     liner: linerShape.nullable().optional(),
     seals: z.array(sealGroove).max(12).optional(),
+    sections: sections.optional(),
   })
 
 /** Who works in the shop and with what: what the plan of all open jobs is laid for. */
@@ -269,6 +257,8 @@ export const refusalCodes = [
   'too-early',
   'unknown-job',
   'unknown-cylinder',
+  'unknown-place',
+  'not-on-this-unit',
   'unknown-person',
   'unknown-gauge',
   'unknown-engine',
@@ -314,5 +304,5 @@ export const outcomes = z.object({ outcomes: z.array(outcome) })
 
 /** Is this something done inside a job? */
 export function isJobAct(act: JobAct | ShopAct): act is JobAct {
-  return jobAct.options.some((option) => option.shape.what.value === act.what)
+  return jobActNames.has(act.what)
 }

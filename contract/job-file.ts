@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { snapshot } from '#core/job/snapshot'
 
 /** The newest version of the job file that is read and written here. */
-export const JOB_FILE_VERSION = 3
+export const JOB_FILE_VERSION = 4
 
 /**
  * How much one job may hold, the same for what is kept, what is taken away and what is taken
@@ -34,7 +34,7 @@ export const jobFileV1 = z.strictObject({
  */
 export const jobFile = z.strictObject({
   format: z.literal('even-bore-job'),
-  version: z.union([z.literal(2), z.literal(JOB_FILE_VERSION)]),
+  version: z.int().min(2).max(JOB_FILE_VERSION),
   savedAt: z.iso.datetime(),
   /** Name of the shop that saved it. */
   shop: z.string(),

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { engineShape, gauge, id, liner, person, rates, ruleName, sheet, shim, tooling } from '#core/job/snapshot'
-import { puller, renewalCosts } from '#core/job/strip'
+import { puller, renewalCosts } from '#core/works/liners/strip'
 import { crew, studyReading } from './commands'
-import { stageNames, workNames } from '#core/job/stages'
+import { stageNames, workChoices } from '#core/job/stages'
 
 export const engineCard = z.strictObject({
   id,
@@ -26,12 +26,28 @@ export const jobCard = z.strictObject({
   readings: z.int(),
   archived: z.boolean(),
   wantedBy: z.iso.date().nullable(),
-  work: z.array(z.enum(workNames)),
+  work: z.array(z.enum(workChoices)),
   stationsDeg: z.array(z.number()),
   /** The shop it was taken in from; null for a job of this one. */
   from: z.string().nullable().default(null),
 })
 export type JobCard = z.infer<typeof jobCard>
+
+/** Which jobs a list shows, in which order, and which piece of it. */
+export const jobListQuery = z.object({
+  which: z.enum(['open', 'signed', 'archived', 'all']).default('all'),
+  search: z.string().max(200).default(''),
+  sort: z.enum(['number', 'title', 'engine', 'stage', 'readings', 'wanted', 'last']).default('number'),
+  desc: z.stringbool().default(false),
+  offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
+  limit: z.coerce.number().int().min(1).max(200).default(40),
+  /** Only jobs on this engine. */
+  engineId: id.optional(),
+})
+export type JobListQuery = z.infer<typeof jobListQuery>
+/** One piece of a list of jobs, and how many there are in all. */
+export const jobList = z.strictObject({ jobs: z.array(jobCard), total: z.int() })
+export type JobList = z.infer<typeof jobList>
 
 /** A repeat study of a gauge, under way or ended. */
 export const study = z.strictObject({
@@ -50,7 +66,7 @@ export type Study = z.infer<typeof study>
 export const stock = z.strictObject({ liners: z.array(liner), shims: z.array(shim) })
 export type Stock = z.infer<typeof stock>
 
-/** What every page outside a job shows: the shop's people, gauges, studies, engines, tools and jobs. */
+/** What every page outside a job shows: the shop's people, gauges, studies, engines and tools. */
 export const shop = z.strictObject({
   name: z.string(),
   rule: ruleName,
@@ -63,7 +79,6 @@ export const shop = z.strictObject({
   pullers: z.array(puller),
   renewalCosts,
   crew,
-  jobs: z.array(jobCard),
 })
 export type Shop = z.infer<typeof shop>
 

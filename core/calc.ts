@@ -1,6 +1,6 @@
 import type { Calculation } from './define'
 import { CalcError } from './errors'
-import { nextMoveCalculation } from './job/next-move'
+import { nextMoveCalculation } from './works/liners/next-move'
 import { chooseRenewalsCalculation } from './liner/choose-renewals'
 import { judgeLedgeCalculation } from './liner/judge-ledge'
 import { matchLinersCalculation } from './liner/match-liners'

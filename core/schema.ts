@@ -47,16 +47,17 @@ export function refuseTwice<T>(
   })
 }
 
+const head = z.array(cylinderNumber).min(1, 'a head covers at least one cylinder').max(99)
+const noneTwice = (heads: number[][], context: Parameters<typeof refuseTwice>[1]) =>
+  refuseTwice(
+    heads.flat(),
+    context,
+    () => [],
+    (cylinder) => `cylinder ${cylinder} stands under two heads or twice under one`,
+  )
+
 /** The heads of an engine: cylinders in deck order, no cylinder twice. */
-export const headList = z
-  .array(z.array(cylinderNumber).min(1, 'a head covers at least one cylinder').max(99))
-  .min(1, 'needs at least one head')
-  .max(99)
-  .superRefine((heads, context) => {
-    refuseTwice(
-      heads.flat(),
-      context,
-      () => [],
-      (cylinder) => `cylinder ${cylinder} stands under two heads or twice under one`,
-    )
-  })
+export const headList = z.array(head).min(1, 'needs at least one head').max(99).superRefine(noneTwice)
+
+/** The same, of a unit that may have none. */
+export const headsOrNone = z.array(head).max(99).superRefine(noneTwice)

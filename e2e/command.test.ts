@@ -5,7 +5,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, expect, it } from 'vitest'
-import type { Shop } from '#contract/shop'
+import type { JobList, Shop } from '#contract/shop'
 import { freePort } from '../ops/processes'
 
 const root = mkdtempSync(join(tmpdir(), 'evenbore-command-'))
@@ -47,7 +47,8 @@ it('starts, says so when started again, refuses a port in use, stops, and starts
   const url = /http:\/\/[\d.:]+/.exec(said)![0]
   expect(url).toBe(`http://127.0.0.1:${port}`)
   const shop = (await (await fetch(`${url}/api/shop`)).json()) as Shop
-  expect(shop.jobs).toHaveLength(4)
+  const { jobs } = (await (await fetch(`${url}/api/jobs`)).json()) as JobList
+  expect(jobs).toHaveLength(4)
   expect(once('demo').stdout).toContain(`already running at ${url}`)
 
   const person = { id: randomUUID(), name: 'Mara Quill', role: 'technician' }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { readLedge } from '#core/job/ledges'
+import { readLedge } from '#core/works/liners/ledges'
 import { Browser, Key } from './support/browser'
 import { House } from './support/house'
 

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { readDeck } from '#core/job/deck'
-import { readCutBore } from '#core/job/cut-bore'
+import { readDeck } from '#core/works/liners/deck'
+import { readCutBore } from '#core/works/liners/cut-bore'
 import { plugsIn } from '#core/job/tally'
 import { Browser, Key } from './support/browser'
 import { House } from './support/house'

@@ -138,7 +138,7 @@ class FinalCheck {
   ) {}
 
   async measureLikeDry(): Promise<void> {
-    const { readDeck } = await import('#core/job/deck')
+    const { readDeck } = await import('#core/works/liners/deck')
     const dry = readDeck(await this.house.snapshot(this.jobId), 'trial-fit')
     await (await this.browser.find('#reading')).click()
     for (const c of dry.cylinders) {

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto'
 import type { JobAct, ShopAct } from '#contract/commands'
-import { kindsOn } from '#core/job/strip'
+import { kindsOn } from '#core/works/liners/strip'
 import { seededRandom } from '#core/sim/random'
 import type { Browser } from '../e2e/support/browser'
 import { House } from '../e2e/support/house'

@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto'
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import WebSocket from 'ws'
-import { jobFile } from '#contract/job-file'
+import { jobFile, JOB_FILE_VERSION } from '#contract/job-file'
 import { parseGaugeLine } from '#core/measure/gauge-line'
 import { commandOf, TestServer } from './testing/test-store'
 import { settle } from './store/settle'
@@ -215,7 +215,7 @@ describe('what can be taken away', () => {
     expect(file.job).toEqual(JSON.parse(JSON.stringify(carryAway(await server.snapshot(loader)))))
     expect(file).toMatchObject({
       format: 'even-bore-job',
-      version: 3,
+      version: JOB_FILE_VERSION,
       shop: 'Skerrow Reach Works',
       check: hashText(orderedJson(file.job)),
     })

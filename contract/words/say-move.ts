@@ -1,4 +1,4 @@
-import type { NextMove } from '#core/job/move'
+import type { NextMove } from '#core/works/liners/deck-move-input'
 import { clockHour } from '#core/measure/angle'
 
 /** Writes lengths (mm), packs and directions the way this person reads them. */

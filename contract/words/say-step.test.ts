@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { StageMove } from '#core/job/stage-moves'
+import type { StageMove } from '#core/works/liners/ledge-moves'
 import en from './en.json'
 import { sayStep } from './say-step'
 

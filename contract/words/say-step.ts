@@ -1,4 +1,4 @@
-import type { StageMove } from '#core/job/stage-moves'
+import type { StageMove } from '#core/works/liners/ledge-moves'
 import { clockHour } from '#core/measure/angle'
 import type { FigureWriter, Said } from './say-move'
 

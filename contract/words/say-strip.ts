@@ -1,6 +1,6 @@
-import type { DryComparison } from '#core/job/compare-dry'
-import type { Pattern } from '#core/job/find-patterns'
-import type { ComplaintSign } from '#core/job/read-complaint'
+import type { DryComparison } from '#core/works/liners/compare-dry'
+import type { Pattern } from '#core/works/liners/find-patterns'
+import type { ComplaintSign } from '#core/works/liners/read-complaint'
 import { clockHour } from '#core/measure/angle'
 import type { FigureWriter, Said } from './say-move'
 

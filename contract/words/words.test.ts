@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import type { MoveAction, MoveCaution, MoveReason, NextMove } from '#core/job/move'
+import type { MoveAction, MoveCaution, MoveReason, NextMove } from '#core/works/liners/deck-move-input'
 import { gateCodes } from '#core/job/route'
 import { stageNames } from '#core/works/stage-table'
-import { jobAct, refusalCodes, shopAct } from '../commands'
+import { jobActNames, refusalCodes, shopAct } from '../commands'
 import en from './en.json'
 import { sayMove } from './say-move'
 
@@ -47,7 +47,8 @@ describe('the message file', () => {
 
   it('has words for every stage, every act that may be laid aside, and every gate', () => {
     for (const stage of stageNames) expect(keys).toContain(`stage.${stage}`)
-    for (const { shape } of [...jobAct.options, ...shopAct.options]) expect(keys).toContain(`act.${shape.what.value}`)
+    for (const what of [...jobActNames, ...shopAct.options.map((o) => o.shape.what.value)])
+      expect(keys).toContain(`act.${what}`)
     for (const code of gateCodes) expect(keys).toContain(`gate.${code}`)
   })
 

@@ -30,7 +30,8 @@ export type SnapshotAct =
   | {
       what: 'open-set'
       setId: string
-      cylinder: number
+      cylinder: number | null
+      place?: string | null | undefined
       stage: ReadingSet['stage']
       gaugeId: string
       zeroOn: ReadingSet['zeroOn']
@@ -159,6 +160,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
       const { what: _, setId, ...rest } = act
       const set = {
         masterMm: null,
+        place: null,
         clampNm: null,
         id: setId,
         seq,

@@ -1,6 +1,6 @@
 import { startRates, type EngineShape, type Sheet, type Snapshot, type Tooling } from './snapshot'
 import { plainWork } from './stages'
-import { startRenewalCosts } from './strip'
+import { startRenewalCosts } from '../works/liners/strip'
 
 const NOBODY = '00000000-0000-8000-8000-000000000000'
 
@@ -34,6 +34,7 @@ export function blankSnapshot(engine: EngineShape & { id: string }, sheet: Sheet
     gauges: [],
     people: [],
     liners: [],
+    works: {},
     wearMarks: [],
     placements: [],
     plans: [],

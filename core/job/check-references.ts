@@ -1,51 +1,18 @@
 import type { InputIssue } from '../errors'
+import { allCollections, entriesOf, placesOf } from '../works/kinds'
+import { worksOf } from '../works/stage-table'
+import { spotOf } from './place'
 import type { Snapshot } from './snapshot'
+
+/** The collections of entries, by their names. */
+const entryLists = (job: Snapshot) =>
+  allCollections.map((name): [string, readonly object[]] => [name, entriesOf(job, name)])
 
 /** Every row of a job that carries an id of its own. */
 function ownRows(job: Snapshot): [string, readonly { id: string }[]][] {
-  const {
-    sets,
-    readings,
-    cuts,
-    shimFits,
-    placements,
-    plans,
-    wearMarks,
-    tally,
-    pulls,
-    findings,
-    photos,
-    grades,
-    decisions,
-    sealFits,
-    presses,
-    times,
-  } = job
-  const { sheets, people, gauges, pullers, shims, liners } = job
-  return Object.entries({
-    sets,
-    readings,
-    cuts,
-    shimFits,
-    placements,
-    plans,
-    wearMarks,
-    tally,
-    pulls,
-    findings,
-    photos,
-    grades,
-    decisions,
-    sealFits,
-    presses,
-    times,
-    sheets,
-    people,
-    gauges,
-    pullers,
-    shims,
-    liners,
-  })
+  const { sets, readings, sheets, people, gauges, pullers, shims, liners } = job
+  const others = Object.entries({ sets, readings, sheets, people, gauges, pullers, shims, liners })
+  return [...others, ...(entryLists(job) as [string, { id: string }[]][])]
 }
 
 /**
@@ -91,39 +58,24 @@ export function checkReferences(job: Snapshot): InputIssue[] {
   points('placements', job.placements, (p) => p.linerId, liners!, 'names a liner that is not in the job')
   points('pulls', job.pulls, (p) => p.pullerId, pullers!, 'names a puller that is not in the job')
   points('photos', job.photos, (p) => p.findingId, findings!, 'belongs to no finding of the job')
-  const placed = {
-    sets: job.sets,
-    cuts: job.cuts,
-    shimFits: job.shimFits,
-    placements: job.placements,
-    wearMarks: job.wearMarks,
-    tally: job.tally,
-    pulls: job.pulls,
-    findings: job.findings,
-    photos: job.photos,
-    grades: job.grades,
-    sealFits: job.sealFits,
-    presses: job.presses,
-    ledges: job.ledges,
+  const places = new Set(
+    worksOf(job.job.work).flatMap((work) =>
+      placesOf(work, job.engine, job.sheet.sections).flatMap((p) => p.place ?? []),
+    ),
+  )
+  const placed: [string, readonly object[]][] = [['sets', job.sets], ['ledges', job.ledges], ...entryLists(job)]
+  for (const [name, rows] of placed) {
+    points(name, rows.map(spotOf), (r) => r.cylinder, cylinders, 'names a cylinder that the engine does not have')
+    if (name !== 'tally')
+      points(name, rows.map(spotOf), (r) => r.place, places, 'names a place that the unit does not have')
   }
-  for (const [name, rows] of Object.entries(placed))
-    points(
-      name,
-      rows as readonly { cylinder: number | null }[],
-      (r) => r.cylinder,
-      cylinders,
-      'names a cylinder that the engine does not have',
-    )
-  const by = {
-    ...placed,
-    ledges: [],
-    readings: job.readings,
-    plans: job.plans,
-    decisions: job.decisions,
-    times: job.times,
-    closures: job.closures,
-  }
-  for (const [name, rows] of Object.entries(by))
+  const by: [string, readonly object[]][] = [
+    ['sets', job.sets],
+    ['readings', job.readings],
+    ['closures', job.closures],
+    ...entryLists(job),
+  ]
+  for (const [name, rows] of by)
     points(
       name,
       rows as readonly { personId: string }[],

@@ -1,73 +1,22 @@
-import type { EntryCollection, StageName } from '../works/stage-table'
-import type { PressLog, SealFit } from './fitting'
-import type { BookedTime, Snapshot, WearMark } from './snapshot'
-import type { Decision, Finding, Grade, Photo, PullLog, TallyMark } from './strip'
+import { z } from 'zod'
+import { allKinds, kindOf, withEntries, type EntryAct, type EntryWhat } from '../works/kinds'
+import type { Snapshot } from './snapshot'
 
-/** What of an entry a person gives; who, when and its place come with the occasion. */
-type Given<T> = Omit<T, 'id' | 'seq' | 'personId' | 'at' | 'struck'>
+export type { EntryAct, EntryWhat } from '../works/kinds'
 
-/** Acts that add one entry to the job, and change nothing else. */
-export type EntryAct =
-  | ({ what: 'mark-wear'; markId: string } & Given<WearMark>)
-  | ({ what: 'tally-plug'; tallyId: string; cylinder: number; goesIn: boolean } & {
-      [K in 'place' | 'item' | 'count']?: TallyMark[K] | undefined
-    })
-  | ({ what: 'log-pull'; pullId: string } & Given<PullLog>)
-  | ({ what: 'mark-finding'; findingId: string } & Given<Finding>)
-  | ({ what: 'add-photo'; photoId: string } & Given<Photo>)
-  | ({ what: 'grade-cylinder'; gradeId: string } & Given<Grade>)
-  | ({ what: 'decide-renewals'; decisionId: string } & Given<Decision>)
-  | ({ what: 'fit-seal'; sealFitId: string } & Given<SealFit>)
-  | ({ what: 'press-liner'; pressId: string } & Given<PressLog>)
-  | ({ what: 'book-time'; timeId: string } & Given<BookedTime>)
-export type EntryWhat = EntryAct['what']
-
-interface EntryLine {
-  /** Where it goes in the snapshot. */
-  rows: EntryCollection
-  /** What names it in its act. */
-  key: string
-  /** Whether it can be struck out. */
-  strikes: boolean
-  /** The stage it belongs to: once that is closed, nothing is added. */
-  stage: StageName
-  /** The stage in which `strike-entry` may strike it out; null where that act does not. */
-  struckIn: StageName | null
-}
-
-/** What is known of each kind of entry. */
-export const entryRows = {
-  'mark-wear': { rows: 'wearMarks', key: 'markId', strikes: true, stage: 'counterbores', struckIn: null },
-  'tally-plug': { rows: 'tally', key: 'tallyId', strikes: false, stage: 'record', struckIn: null },
-  'log-pull': { rows: 'pulls', key: 'pullId', strikes: true, stage: 'pull', struckIn: 'pull' },
-  'mark-finding': { rows: 'findings', key: 'findingId', strikes: true, stage: 'look', struckIn: 'look' },
-  'add-photo': { rows: 'photos', key: 'photoId', strikes: true, stage: 'record', struckIn: 'look' },
-  'grade-cylinder': { rows: 'grades', key: 'gradeId', strikes: false, stage: 'look', struckIn: null },
-  'decide-renewals': { rows: 'decisions', key: 'decisionId', strikes: false, stage: 'decide', struckIn: null },
-  'fit-seal': { rows: 'sealFits', key: 'sealFitId', strikes: true, stage: 'fit', struckIn: 'fit' },
-  'press-liner': { rows: 'presses', key: 'pressId', strikes: true, stage: 'fit', struckIn: 'fit' },
-  'book-time': { rows: 'times', key: 'timeId', strikes: true, stage: 'record', struckIn: 'record' },
-} as const satisfies Record<EntryWhat, EntryLine>
-
-type StrikableLine = Extract<(typeof entryRows)[EntryWhat], { struckIn: StageName }>
-/** Entries that `strike-entry` can strike out, and in which stage. */
-export const strikable = Object.values(entryRows).filter((e): e is StrikableLine => e.struckIn !== null)
-
-const defaults = { 'tally-plug': { place: 'bore', item: 'foam-plug', count: 1 } } as Partial<Record<EntryWhat, object>>
-
-interface Entry {
-  id: string
-  struck?: object | null
-}
+/** Kinds of which `strike-entry` can strike an entry out, and in which stage. */
+export const strikable = allKinds.flatMap((k) => (k.struckIn === null ? [] : [{ ...k, struckIn: k.struckIn }]))
 
 /** What an act gives of its entry, with what was left out filled in: the entry without who, when and its place. */
 export function entryOf(act: EntryAct): { id: string } & Record<string, unknown> {
-  const { key } = entryRows[act.what]
-  const { what: _, ...rest } = Object.fromEntries(
-    Object.entries(act).filter(([, value]) => value !== undefined),
-  ) as unknown as EntryAct & Record<string, unknown>
-  const { [key]: id, ...given } = rest as Record<string, unknown>
-  return { id: String(id), ...defaults[act.what], ...given }
+  const { key, given } = kindOf[act.what as EntryWhat]
+  const { what: _, [key]: id, ...rest } = act as unknown as Record<string, unknown>
+  // Only what was left out is filled: an act that waits on a device is laid down as it was given.
+  const filled = Object.entries(given).flatMap(([name, schema]) => {
+    const value = rest[name] === undefined ? (schema as z.ZodType).safeParse(undefined).data : rest[name]
+    return value === undefined ? [] : [[name, value]]
+  })
+  return { id: String(id), ...(Object.fromEntries(filled) as Record<string, unknown>) }
 }
 
 /** The snapshot with the act's entry added, once. */
@@ -76,12 +25,10 @@ export function addEntry(
   act: EntryAct,
   occasion: { seq: number; at: string; personId: string },
 ): Snapshot {
-  const { rows, strikes } = entryRows[act.what]
-  const there = snapshot[rows] as Entry[]
-  const entry = entryOf(act)
-  if (there.some((e) => e.id === entry.id)) return snapshot
+  const what = act.what as EntryWhat
   const { seq, at, personId } = occasion
-  return { ...snapshot, [rows]: [...there, { ...entry, seq, personId, at, ...(strikes ? { struck: null } : {}) }] }
+  const entry = { ...entryOf(act), seq, personId, at, ...(kindOf[what].strikes ? { struck: null } : {}) }
+  return withEntries(snapshot, what, (there) => (there.some((e) => e.id === entry.id) ? there : [...there, entry]))
 }
 
 /** The snapshot with one entry struck out, wherever it stands. */
@@ -90,9 +37,11 @@ export function strikeEntry(
   entryId: string,
   struck: { personId: string; at: string; reason: string },
 ): Snapshot {
-  const changed = strikable.map(({ rows }) => [
-    rows,
-    (snapshot[rows] as Entry[]).map((e) => (e.id === entryId && !e.struck ? { ...e, struck } : e)),
-  ])
-  return { ...snapshot, ...Object.fromEntries(changed) }
+  return strikable.reduce(
+    (s, { what, grouped, work }) =>
+      grouped && !(work in s.works)
+        ? s
+        : withEntries(s, what, (there) => there.map((e) => (e.id === entryId && !e.struck ? { ...e, struck } : e))),
+    snapshot,
+  )
 }

@@ -58,6 +58,8 @@ export function asSigned(snapshot: Snapshot): Snapshot {
     ...snapshot,
     ...kept,
     job: { ...kept.job, number, archived, simulated },
+    // A signature of before kept nothing of other works.
+    sheet: { ...kept.sheet, sections: kept.sheet.sections ?? {} },
     shims: ownFirst(kept.shims, snapshot.shims),
     liners: ownFirst(kept.liners, snapshot.liners),
     gauges: ownFirst(kept.gauges, snapshot.gauges),

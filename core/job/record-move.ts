@@ -1,7 +1,7 @@
 import { gateProblems, isClosed } from './route'
 import { sealState, signatureOf } from './seal'
 import type { Snapshot } from './snapshot'
-import { make, type StageMove } from './stage-moves'
+import { make, type StageMove } from '../works/liners/ledge-moves'
 import { readTally } from './tally'
 
 /** The next move at the record: what is still open, what is still in the engine, then the signature. */

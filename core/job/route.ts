@@ -1,12 +1,13 @@
-import { compareWithDry } from './compare-dry'
-import type { Deck } from './deck'
-import { readDeck } from './deck'
-import { readFitting } from './read-fitting'
+import { compareWithDry } from '../works/liners/compare-dry'
+import type { Deck } from '../works/liners/deck'
+import { readDeck } from '../works/liners/deck'
+import { readFitting } from '../works/liners/read-fitting'
 import type { Closure, Snapshot } from './snapshot'
-import { readLedges } from './ledges'
-import { optionalStages, stageNames, stagesOf, type StageName, type WorkName } from './stages'
+import { readLedges } from '../works/liners/ledges'
+import { optionalStages, stageNames, stagesOf, type StageName, type WorkChoice } from './stages'
+import { beginnings, entriesOf } from '../works/kinds'
 import { restingOn, stageLine } from '../works/stage-table'
-import { worseSinceGraded } from './suggest-grade'
+import { worseSinceGraded } from '../works/liners/suggest-grade'
 import { plugsIn, readTally } from './tally'
 
 export type StageState = 'done' | 'next' | 'begun' | 'later' | 'passed'
@@ -31,7 +32,7 @@ export function closureOf(snapshot: Pick<Snapshot, 'closures'>, stage: StageName
 
 /** What a route is read from: the work chosen, what is closed, and the stages in which something was done. */
 export interface RouteFacts {
-  work: readonly WorkName[]
+  work: readonly WorkChoice[]
   closures: Snapshot['closures']
   begun: ReadonlySet<StageName>
 }
@@ -40,7 +41,7 @@ export interface RouteFacts {
 export function begunStages(snapshot: Snapshot): Set<StageName> {
   const begun = new Set<StageName>(snapshot.sets.map((s) => s.stage))
   for (const stage of stageNames)
-    if (stageLine[stage].begins.some((rows) => snapshot[rows].length > 0)) begun.add(stage)
+    if (beginnings(stage).some((rows) => entriesOf(snapshot, rows).length > 0)) begun.add(stage)
   // What is cut, and plugged for it, belongs to the trial fit of a job without a plan.
   if (snapshot.plans.length > 0 && (snapshot.cuts.length > 0 || snapshot.tally.some((t) => t.place === 'bore')))
     begun.add('cut')
@@ -53,7 +54,7 @@ export function routeFacts(snapshot: Snapshot): RouteFacts {
 }
 
 /** The stages of this job, in the order of the trade. */
-export function routeStages(snapshot: { job: { work: readonly WorkName[] } }): StageName[] {
+export function routeStages(snapshot: { job: { work: readonly WorkChoice[] } }): StageName[] {
   return stagesOf(snapshot.job.work)
 }
 

@@ -1,7 +1,8 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import type { Closure, Snapshot } from './snapshot'
-import { setStages, stageLine, type EntryCollection, type SetStage, type StageName } from '../works/stage-table'
+import { coveredBy, entriesOf, type RowsName } from '../works/kinds'
+import { setStages, type EntryCollection, type SetStage, type StageName } from '../works/stage-table'
 
 /** JSON with its keys in order, so that the same content has the same text wherever it was read from. */
 export function orderedJson(value: unknown): string {
@@ -63,6 +64,13 @@ const coveredBy2 = {
 /** The version of the seals that are made now. */
 export const SEAL_VERSION = 3
 
+/** Without what a later version added and is not there: seals of before know nothing of it. */
+function asBefore<T extends object>(row: T): Partial<T> {
+  const added = (key: string, value: unknown) =>
+    (key === 'place' && value === null) || (key === 'sections' && Object.keys(value as object).length === 0)
+  return Object.fromEntries(Object.entries(row).filter(([key, value]) => !added(key, value))) as Partial<T>
+}
+
 /** What a closed stage covers: its sets with their readings and the limits they were judged by. */
 function measured(snapshot: Snapshot, stage: StageName, upToSeq: number) {
   const stages: readonly string[] = stage === 'record' ? setStages : [stage as SetStage]
@@ -72,8 +80,11 @@ function measured(snapshot: Snapshot, stage: StageName, upToSeq: number) {
   return {
     stage,
     jobId: snapshot.job.id,
-    sheets: snapshot.sheets.filter((s) => judgedBy.has(s.id)).sort((a, b) => a.id.localeCompare(b.id)),
-    sets: until(sets, upToSeq),
+    sheets: snapshot.sheets
+      .filter((s) => judgedBy.has(s.id))
+      .sort((a, b) => a.id.localeCompare(b.id))
+      .map(asBefore),
+    sets: until(sets, upToSeq).map(asBefore),
     readings: until(
       snapshot.readings.filter((r) => inSets.has(r.setId)),
       upToSeq,
@@ -104,8 +115,9 @@ function present(value: unknown): unknown {
  */
 export function sealOf(snapshot: Snapshot, closure: Closure): string {
   const { stage, seq, sealVersion, personId, at, storedAt, closes, note, kept } = closure
-  const covered: readonly EntryCollection[] = sealVersion === 2 ? coveredBy2[stage] : stageLine[stage].rows
-  const entries = covered.map((rows): [EntryCollection, object[]] => [rows, until(snapshot[rows] as Row[], seq)])
+  const two: readonly RowsName[] = (coveredBy2 as Partial<typeof coveredBy2>)[stage as keyof typeof coveredBy2] ?? []
+  const covered = sealVersion === 2 ? two : coveredBy(stage)
+  const entries = covered.map((rows): [RowsName, object[]] => [rows, until(entriesOf(snapshot, rows), seq)])
   // Frozen: this is what stands in every job that was closed by it.
   if (sealVersion === 2) return hashText(orderedJson({ ...measured(snapshot, stage, seq), entries }))
   return hashText(
@@ -115,7 +127,7 @@ export function sealOf(snapshot: Snapshot, closure: Closure): string {
         ...measured(snapshot, stage, seq),
         entries: Object.fromEntries(entries),
         by: { personId, at, storedAt, closes, note },
-        kept,
+        kept: kept && { ...kept, sheet: asBefore(kept.sheet) },
       }),
     ),
   )
@@ -149,8 +161,8 @@ function standing(snapshot: Pick<Snapshot, 'closures'>): Closure[] {
 /** The closed stage whose seal covers an entry, so that it cannot be struck out while that stands; null where none does. */
 export function sealedIn(snapshot: Snapshot, entryId: string): StageName | null {
   for (const closure of standing(snapshot)) {
-    const covers = stageLine[closure.stage].rows.some((rows) =>
-      (snapshot[rows] as (Row & { id: string })[]).some((r) => r.id === entryId && r.seq <= closure.seq),
+    const covers = coveredBy(closure.stage).some((rows) =>
+      entriesOf(snapshot, rows).some((r) => r.id === entryId && r.seq <= closure.seq),
     )
     if (covers) return closure.stage
   }

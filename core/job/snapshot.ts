@@ -1,11 +1,13 @@
 import { z } from 'zod'
-import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, thicknessMm } from '../schema'
-import { by, entry, id, seq, strike, when } from './base'
-import { linerShape, pressLog, sealFit, sealGroove } from './fitting'
+import { angleDeg, cylinderNumber, headsOrNone, lengthFromZeroMm, lengthMm, thicknessMm } from '../schema'
+import { by, id, seq, strike, when } from './base'
+import { linerShape, sealGroove } from '../works/liners/fitting'
+import { puller, renewalCosts, startRenewalCosts } from '../works/liners/strip'
+import { groups, sections, topRows } from '../works/kinds'
 import { complaintNames, usage } from './intake'
+import { spotShape } from './place'
+import { plainWork, setStages, stageNames, workChoices } from './stages'
 import { liner, shim } from './stock-parts'
-import { decision, finding, grade, photo, puller, pullLog, renewalCosts, startRenewalCosts, tallyMark } from './strip'
-import { plainWork, setStages, stageNames, workNames } from './stages'
 
 export { id }
 export { liner, shim, type Liner, type Shim } from './stock-parts'
@@ -13,8 +15,10 @@ export { liner, shim, type Liner, type Shim } from './stock-parts'
 export const ruleName = z.enum(['guarded', 'plain'])
 export type RuleName = z.infer<typeof ruleName>
 
-export const layoutName = z.enum(['inline', 'vee'])
-export const seatName = z.enum(['top-stop', 'spacer-plate', 'mid-stop'])
+/** How the cylinders stand; `unit` is one without any: a gearbox, a compressor. */
+export const layoutName = z.enum(['inline', 'vee', 'unit'])
+/** Where a liner sits; `none` on a unit that has no liners, whose limits say nothing. */
+export const seatName = z.enum(['top-stop', 'spacer-plate', 'mid-stop', 'none'])
 export const linkKind = z.enum([
   'flange',
   'step-to-top',
@@ -49,10 +53,7 @@ export const sheet = z.strictObject({
   id,
   version: z.int().min(1),
   seat: seatName,
-  links: z
-    .array(z.strictObject({ kind: linkKind, nominalMm: thicknessMm }))
-    .min(2)
-    .max(8),
+  links: z.array(z.strictObject({ kind: linkKind, nominalMm: thicknessMm })).max(8),
   limits,
   /** Where the limits were copied from: the manual, its page, and the day; who is `personId`. */
   source: z.string().max(300),
@@ -61,6 +62,8 @@ export const sheet = z.strictObject({
   liner: linerShape.nullable().default(null),
   /** The seal set from the top down. */
   seals: z.array(sealGroove).max(12).default([]),
+  /** What other works need of it, each under its name. */
+  sections: sections.default({}),
   personId: id.nullable(),
   at: when,
 })
@@ -71,16 +74,21 @@ export const engineShape = z
   .strictObject({
     name: z.string().trim().min(1).max(80),
     layout: layoutName,
-    boreMm: thicknessMm,
-    pitchMm: thicknessMm,
+    /** 0 on a unit without cylinders. */
+    boreMm: lengthFromZeroMm,
+    pitchMm: lengthFromZeroMm,
     bankAngleDeg: z.number().min(0).max(180),
-    /** Rows of bores in plan, front to rear: one for an inline engine, two for a V. */
-    banks: headList,
-    heads: headList,
+    /** Rows of bores in plan, front to rear: one for an inline engine, two for a V, none for a unit. */
+    banks: headsOrNone,
+    heads: headsOrNone,
     firing: z.array(cylinderNumber).max(99),
   })
   .superRefine((e, context) => {
     const cylinders = e.heads.flat()
+    if ((e.layout === 'unit') !== (cylinders.length === 0))
+      context.addIssue({ code: 'custom', message: 'no-cylinders', path: ['heads'] })
+    if (e.layout === 'unit') return
+    if (e.boreMm <= 0) context.addIssue({ code: 'custom', message: 'must be more than zero', path: ['boreMm'] })
     const inBanks = e.banks.flat().sort((a, b) => a - b)
     if (inBanks.join() !== [...cylinders].sort((a, b) => a - b).join())
       context.addIssue({ code: 'custom', message: 'banks-differ', path: ['banks'] })
@@ -119,7 +127,7 @@ export const readingSet = z.strictObject({
   id,
   seq,
   ...by,
-  cylinder: cylinderNumber,
+  ...spotShape,
   stage: z.enum(setStages),
   gaugeId: id,
   sheetId: id,
@@ -178,23 +186,6 @@ export const shimFit = z.strictObject({
 })
 export type ShimFit = z.infer<typeof shimFit>
 
-export const wearKinds = ['fretting', 'pitting', 'burr', 'old-seal'] as const
-/** Something seen on a ledge, at its clock position. */
-export const wearMark = z.strictObject({
-  id,
-  seq,
-  ...by,
-  cylinder: cylinderNumber,
-  kind: z.enum(wearKinds),
-  atDeg: angleDeg,
-  /** How far it reaches round the ring, degrees. */
-  spanDeg: z.number().min(1).max(360),
-  depthMm: lengthFromZeroMm,
-  words: z.string().max(300),
-  struck: strike,
-})
-export type WearMark = z.infer<typeof wearMark>
-
 /** A liner put into a bore for the trial stack, or taken out (null). */
 export const placement = z.strictObject({
   id,
@@ -232,17 +223,6 @@ export const takenPlan = z.strictObject({
 })
 export type TakenPlan = z.infer<typeof takenPlan>
 
-/** Hours spent on a stage, as somebody booked them, or planned for it. */
-export const bookedTime = z.strictObject({
-  ...entry,
-  stage: z.enum(stageNames),
-  kind: z.enum(['planned', 'used']),
-  hours: z.number().min(0).max(500),
-  words: z.string().max(300),
-  struck: strike,
-})
-export type BookedTime = z.infer<typeof bookedTime>
-
 /** What work costs in this shop. */
 export const rates = z.strictObject({
   hourMoney: z.number().min(0).max(1e6),
@@ -276,7 +256,7 @@ const surroundings = {
     complaint: z.string(),
     simulated: z.boolean(),
     createdAt: when,
-    work: z.array(z.enum(workNames)).default(plainWork),
+    work: z.array(z.enum(workChoices)).default(plainWork),
     complaints: z.array(z.enum(complaintNames)).default([]),
     usage: usage.nullable().default(null),
     wantedBy: z.iso.date().nullable().default(null),
@@ -335,18 +315,11 @@ export const snapshot = z.strictObject({
   takenIn: z.array(takenIn).max(20).default([]),
   /** Sheets that earlier sets were judged by, the present one included. */
   sheets: z.array(sheet),
-  wearMarks: z.array(wearMark).default([]),
+  ...topRows,
+  /** Entries of the other works, each under its name. */
+  works: groups.default({}),
   placements: z.array(placement).default([]),
   plans: z.array(takenPlan).default([]),
-  tally: z.array(tallyMark).default([]),
-  pulls: z.array(pullLog).default([]),
-  findings: z.array(finding).default([]),
-  photos: z.array(photo).default([]),
-  grades: z.array(grade).default([]),
-  decisions: z.array(decision).default([]),
-  sealFits: z.array(sealFit).default([]),
-  presses: z.array(pressLog).default([]),
-  times: z.array(bookedTime).default([]),
   sets: z.array(readingSet),
   readings: z.array(takenReading),
   cuts: z.array(cut),

@@ -1,4 +1,4 @@
-import { measuredStages, workNames, type MeasuredStage, type StageName, type WorkName } from '../works/stage-table'
+import { choicesOf, measuredStages, type MeasuredStage, type StageName, type WorkChoice } from '../works/stage-table'
 
 export {
   measuredStages,
@@ -6,19 +6,24 @@ export {
   setStages,
   stageNames,
   stagesOf,
-  workNames,
+  workChoices,
+  worksOf,
   type MeasuredStage,
   type SetStage,
   type StageName,
+  type WorkChoice,
   type WorkName,
 } from '../works/stage-table'
 
 /** The work of a job that only measures, cuts and shims: what every job was before work could be chosen. */
-export const plainWork: WorkName[] = ['ledges', 'dry-fit', 'check']
+export const plainWork: WorkChoice[] = ['ledges', 'dry-fit', 'check']
+
+/** The whole of the liner work: what a job has where nobody chose. */
+export const wholeLinerWork: readonly WorkChoice[] = choicesOf('liners')
 
 /** Usual choices of work at intake. */
-export const workPresets: Record<'whole' | 'correct' | 'reseal' | 'measure', readonly WorkName[]> = {
-  whole: workNames,
+export const workPresets: Record<'whole' | 'correct' | 'reseal' | 'measure', readonly WorkChoice[]> = {
+  whole: wholeLinerWork,
   correct: plainWork,
   reseal: ['strip', 'dry-fit', 'seals', 'check'],
   measure: [],

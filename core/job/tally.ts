@@ -1,5 +1,5 @@
 import type { Snapshot } from './snapshot'
-import type { OpeningName, StopperName } from './strip'
+import type { OpeningName, StopperName } from './tally-mark'
 
 /** What sits in one opening now. */
 export interface Stopped {

@@ -1,5 +1,5 @@
-/** How a liner sits in its block. */
-export type Seat = 'top-stop' | 'spacer-plate' | 'mid-stop'
+/** How a liner sits in its block; `none` where a unit has no liners. */
+export type Seat = 'top-stop' | 'spacer-plate' | 'mid-stop' | 'none'
 
 /** What a link of the stack is. `shim` is added by fitting one, never part of a sheet. */
 export type LinkKind =
@@ -15,6 +15,7 @@ export const seatLinks: Record<Seat, readonly LinkKind[]> = {
   'top-stop': ['flange', 'counterbore'],
   'spacer-plate': ['flange', 'ledge-below-block', 'plate-gasket', 'plate'],
   'mid-stop': ['step-to-top', 'mid-ledge'],
+  none: [],
 }
 
 /** +1 where more of the link lifts the liner, −1 where it sinks it below the deck. */

@@ -1,5 +1,5 @@
-import { learnBias } from '../job/cut-bore'
-import { readLedges } from '../job/ledges'
+import { learnBias } from '../works/liners/cut-bore'
+import { readLedges } from '../works/liners/ledges'
 import type { Liner, Shim, Snapshot } from '../job/snapshot'
 import { linkSign, nominalLedgeDepthMm } from '../liner/stack'
 import { carriesPlane, fitPlane } from '../measure/fit-plane'

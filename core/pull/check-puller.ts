@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import { CalcError } from '../errors'
-import type { LinerShape } from '../job/fitting'
-import type { Puller } from '../job/strip'
+import type { LinerShape } from '../works/liners/fitting'
+import type { Puller } from '../works/liners/strip'
 import { SLACK_MM } from '../schema'
 import { planPull, type planPullInput, type PullPlan } from './plan-pull'
 

@@ -33,6 +33,7 @@ export function sixCylinders(change: Partial<Snapshot> = {}): Snapshot {
     copiedOn: null,
     liner: null,
     seals: [],
+    sections: {},
     personId: null,
     at,
     links: [

@@ -1,7 +1,7 @@
-import type { LinerShape, SealGroove } from '../job/fitting'
+import type { LinerShape, SealGroove } from '../works/liners/fitting'
 import type { Snapshot } from '../job/snapshot'
-import { workNames } from '../job/stages'
-import type { Puller } from '../job/strip'
+import { wholeLinerWork } from '../job/stages'
+import type { Puller } from '../works/liners/strip'
 import { sixCylinders } from './make-snapshot'
 
 export const shape: LinerShape = {
@@ -48,5 +48,12 @@ export const bridge: Puller = {
 export function wholeJob(change: Partial<Snapshot> = {}, liner: Partial<LinerShape> = {}): Snapshot {
   const plain = sixCylinders()
   const sheet = { ...plain.sheet, liner: { ...shape, ...liner }, seals }
-  return { ...plain, sheet, sheets: [sheet], pullers: [bridge], job: { ...plain.job, work: [...workNames] }, ...change }
+  return {
+    ...plain,
+    sheet,
+    sheets: [sheet],
+    pullers: [bridge],
+    job: { ...plain.job, work: [...wholeLinerWork] },
+    ...change,
+  }
 }

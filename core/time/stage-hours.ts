@@ -1,30 +1,22 @@
-import type { BookedTime, Closure } from '../job/snapshot'
+import type { Closure } from '../job/snapshot'
+import type { BookedTime } from '../job/booked-time'
+import { sameSpot, spotOf, type Spot } from '../job/place'
 import { isClosed, routeStages } from '../job/route'
-import { stageLine, type StageName, type WorkName } from '../works/stage-table'
+import { coveredBy, donesOf, entriesOf, placesOf, type HasEntries, type RowsName, type Sections } from '../works/kinds'
+import { stageLine, stageNames, type StageName, type WorkChoice } from '../works/stage-table'
 
 interface Moment {
   at: string
 }
 
 /** What hours are counted from: a job's snapshot has all of it, and a shop can read it of many jobs at once. */
-export interface HoursFacts {
-  job: { work: readonly WorkName[] }
+export interface HoursFacts extends HasEntries {
+  job: { work: readonly WorkChoice[] }
   engine: { heads: number[][] }
-  sets: (Moment & { id: string; stage: StageName; cylinder: number; closed: Moment | null })[]
+  sheet: { sections: Sections }
+  sets: (Moment & Spot & { id: string; stage: StageName; closed: Moment | null })[]
   readings: (Moment & { setId: string })[]
   closures: Closure[]
-  tally: Moment[]
-  findings: Moment[]
-  photos: Moment[]
-  decisions: Moment[]
-  wearMarks: Moment[]
-  plans: Moment[]
-  cuts: Moment[]
-  shimFits: Moment[]
-  sealFits: Moment[]
-  pulls: (Moment & { cylinder: number; struck: object | null })[]
-  presses: (Moment & { cylinder: number; struck: object | null })[]
-  grades: (Moment & { cylinder: number })[]
   times: Pick<BookedTime, 'stage' | 'kind' | 'hours' | 'struck' | 'seq'>[]
 }
 
@@ -44,21 +36,23 @@ export interface StageHours {
   leftH: number
 }
 
-/** The times of everything done in each stage, ms. */
-function actTimes(snapshot: HoursFacts): Map<StageName, number[]> {
+/** The times of everything done in each stage of the route, ms: an entry counts in the first stage that covers it. */
+function actTimes(snapshot: HoursFacts, route: readonly StageName[]): Map<StageName, number[]> {
   const times = new Map<StageName, number[]>()
   const add = (stage: StageName, rows: readonly { at: string }[]) =>
     times.set(stage, [...(times.get(stage) ?? []), ...rows.map((r) => Date.parse(r.at))])
   for (const set of snapshot.sets)
     add(set.stage, [set, ...snapshot.readings.filter((r) => r.setId === set.id), ...(set.closed ? [set.closed] : [])])
-  add('protect', snapshot.tally)
-  add('pull', snapshot.pulls)
-  add('look', [...snapshot.findings, ...snapshot.photos, ...snapshot.grades])
-  add('decide', snapshot.decisions)
-  add('counterbores', snapshot.wearMarks)
-  add('repair-plan', snapshot.plans)
-  add('cut', [...snapshot.cuts, ...snapshot.shimFits])
-  add('fit', [...snapshot.sealFits, ...snapshot.presses])
+  const counted = new Set<RowsName>()
+  for (const stage of stageNames.filter((s) => s !== 'record')) {
+    const own = coveredBy(stage).filter((rows) => !counted.has(rows))
+    // What two stages share is counted in the earlier one, unless only the later one is on this route.
+    if (route.includes(stage)) for (const rows of own) counted.add(rows)
+    add(
+      stage,
+      own.flatMap((rows) => entriesOf(snapshot, rows)),
+    )
+  }
   for (const c of snapshot.closures) add(c.stage, [c])
   return times
 }
@@ -75,13 +69,15 @@ export function workedHours(momentsMs: readonly number[]): number {
 
 /** Planned and used hours of each stage of a job's route, and what is left of it. */
 export function stageHours(snapshot: HoursFacts): StageHours[] {
-  const bores = snapshot.engine.heads.flat().length
-  const acts = actTimes(snapshot)
-  return routeStages(snapshot).map((stage) => {
+  const route = routeStages(snapshot)
+  const acts = actTimes(snapshot, route)
+  return route.map((stage) => {
     const booked = snapshot.times.filter((t) => t.stage === stage && !t.struck).sort((a, b) => a.seq - b.seq)
     const planned = booked.filter((t) => t.kind === 'planned').at(-1)
     const used = booked.filter((t) => t.kind === 'used')
-    const plannedH = planned?.hours ?? stageLine[stage].hours.once + stageLine[stage].hours.bore * bores
+    const { hours, work } = stageLine[stage]
+    const places = placesOf(work, snapshot.engine, snapshot.sheet.sections)
+    const plannedH = planned?.hours ?? hours.once + hours.place * places.length
     const usedH = used.length > 0 ? used.reduce((sum, t) => sum + t.hours, 0) : workedHours(acts.get(stage) ?? [])
     const closed = isClosed(snapshot, stage)
     return {
@@ -90,20 +86,22 @@ export function stageHours(snapshot: HoursFacts): StageHours[] {
       usedH,
       booked: used.length > 0,
       closed,
-      leftH: closed ? 0 : Math.max(plannedH - usedH, share(snapshot, stage) * plannedH),
+      leftH: closed ? 0 : Math.max(plannedH - usedH, share(snapshot, stage, places) * plannedH),
     }
   })
 }
 
-/** How much of a stage is still open by its bores, 0 … 1: the time used says nothing of what is left. */
-function share(snapshot: HoursFacts, stage: StageName): number {
-  const bores = snapshot.engine.heads.flat()
-  const done: Partial<Record<StageName, (c: number) => boolean>> = {
-    pull: (c) => snapshot.pulls.some((p) => p.cylinder === c && !p.struck),
-    look: (c) => snapshot.grades.some((g) => g.cylinder === c),
-    fit: (c) => snapshot.presses.some((p) => p.cylinder === c && !p.struck),
-  }
-  const measured = (c: number) => snapshot.sets.some((s) => s.stage === stage && s.cylinder === c)
-  const test = done[stage] ?? measured
-  return bores.filter((c) => !test(c)).length / bores.length
+/** How much of a stage is still open by its places, 0 … 1: the time used says nothing of what is left. */
+function share(snapshot: HoursFacts, stage: StageName, places: readonly Spot[]): number {
+  if (places.length === 0) return 0
+  const dones = donesOf(stage)
+  const done: readonly Spot[] =
+    dones.length > 0
+      ? dones.flatMap((rows) =>
+          entriesOf(snapshot, rows)
+            .filter((e) => !e.struck)
+            .map(spotOf),
+        )
+      : snapshot.sets.filter((s) => s.stage === stage)
+  return places.filter((p) => !done.some((d) => sameSpot(d, p))).length / places.length
 }

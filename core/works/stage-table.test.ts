@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { entryRows } from '../job/entries'
+import { allKinds, coveredBy, rowsName } from './kinds'
 import { gateProblems, laterClosed } from '../job/route'
 import { snapshot } from '../job/snapshot'
 import { Played } from '../testing/make-snapshot'
@@ -13,7 +13,7 @@ import {
   stageLine,
   stageNames,
   stagesOf,
-  workNames,
+  workChoices,
 } from './stage-table'
 
 describe('the table of stages', () => {
@@ -39,7 +39,7 @@ describe('the table of stages', () => {
       ),
     ).toHaveLength(13)
     expect(new Set(stageNames).size).toBe(stageNames.length)
-    expect(stagesOf(workNames)).toEqual(stageNames)
+    expect(stagesOf(workChoices)).toEqual(stageNames)
     expect([setStages, measuredStages]).toEqual([
       ['as-found', 'counterbores', 'trial-fit', 'final-check'],
       ['as-found', 'trial-fit', 'final-check'],
@@ -50,7 +50,7 @@ describe('the table of stages', () => {
     const job = new Played(wholeJob()).snapshot
     for (const stage of stageNames) {
       const { hours, restsOn } = stageLine[stage]
-      expect(hours.once + hours.bore, stage).toBeGreaterThan(0)
+      expect(hours.once + hours.place, stage).toBeGreaterThan(0)
       for (const earlier of restsOn)
         expect(stageNames.indexOf(earlier), `${stage} rests on ${earlier}`).toBeLessThan(stageNames.indexOf(stage))
       // On an empty job, only what has nothing of its own to ask for may be closed as it is.
@@ -66,8 +66,8 @@ describe('the table of stages', () => {
     }
     const own = new Set(stageNames.filter((s) => s !== 'record').flatMap((s) => stageLine[s].rows))
     expect(entryCollections.filter((rows) => !own.has(rows))).toEqual(['times'])
-    for (const [what, { rows, stage }] of Object.entries(entryRows))
-      expect(stageLine.record.rows.includes(rows) && stageNames.includes(stage), what).toBe(true)
+    for (const { what, stage } of allKinds)
+      expect(coveredBy('record').includes(rowsName(what)) && stageNames.includes(stage), what).toBe(true)
     // Whatever carries a place in the log and is no set, reading or closing is an entry.
     const dated = lists.filter((name) => {
       const list = (snapshot.shape as Record<string, { unwrap?: () => unknown }>)[name]!

@@ -2,15 +2,11 @@
 export const phaseNames = ['strip', 'look', 'mend', 'build', 'run'] as const
 export type PhaseName = (typeof phaseNames)[number]
 
-/** The work that is chosen at intake; the route is made of it. */
-export const workNames = ['strip', 'ledges', 'dry-fit', 'seals', 'check'] as const
-export type WorkName = (typeof workNames)[number]
-
 /** Tools that a shop has few of, and its plan is laid for. */
 export const toolNames = ['cutter', 'press'] as const
 export type ToolName = (typeof toolNames)[number]
 
-/** Every kind of entry that lies under the seal of a stage, by its collection in the snapshot. */
+/** The collections at the top of a snapshot that lie under the seal of a stage. Those of later works lie grouped by their work, and under the stage their kind names. */
 export const entryCollections = [
   'wearMarks',
   'placements',
@@ -29,237 +25,100 @@ export const entryCollections = [
 ] as const
 export type EntryCollection = (typeof entryCollections)[number]
 
+/** What is known of a stage. What is left out is nothing, no, or null. */
 interface StageLine {
   name: string
   phase: PhaseName
-  /** The choice at intake that brings it; `every` stands on every route. */
-  work: WorkName | 'every'
-  /** Where its sets of readings are taken; null where none are. */
-  sets: 'deck' | 'ledge' | null
-  /** Entries that its seal covers, beside its sets. */
-  rows: readonly EntryCollection[]
+  /** The work it belongs to: the name of its folder. */
+  work: string
+  /**
+   * The choice at intake that brings it. `any` comes with every choice of its work, and with a job
+   * of no choice at all; `every` stands on every route.
+   */
+  choice: string
+  /** Where its sets of readings are taken. */
+  sets?: 'deck' | 'ledge' | 'place'
+  /** Collections at the top of the snapshot that its seal covers, beside its sets. */
+  rows?: readonly EntryCollection[]
   /** Of those, the ones that begin it: what is shared with another stage does not. */
-  begins: readonly EntryCollection[]
+  begins?: readonly EntryCollection[]
+  /** Of those, the ones that say a place is done in it; left out: its sets do. */
+  doneBy?: readonly EntryCollection[]
   /** A job may pass it by, although it stands on its route. */
-  optional: boolean
+  optional?: boolean
   /** It cannot be closed while one before it is open that no job may pass by. */
-  waits: boolean
+  waits?: boolean
   /** Stages that it rests on: they are not opened again while it is closed. */
-  restsOn: readonly string[]
+  restsOn?: readonly string[]
   /** The tool it cannot do without. */
-  tool: ToolName | null
-  /** Usual hours: to begin it, and for each bore. What a shop books takes their place. */
-  hours: { once: number; bore: number }
+  tool?: ToolName
+  /** Usual hours: to begin it, and for each place. What a shop books takes their place. */
+  hours: { once: number; place: number }
   /** Hours after it that nobody can shorten. */
-  waitAfterH: number
+  waitAfterH?: number
 }
 
 /**
  * Every stage there is, in the one order of the trade: what the route, the gates, the seals, the
  * hours and the plan of the shop know of it is read from its line. The record rests on all of them.
  */
+// prettier-ignore
 const table = [
-  {
-    name: 'as-found',
-    phase: 'look',
-    work: 'every',
-    sets: 'deck',
-    rows: [],
-    begins: [],
-    optional: false,
-    waits: false,
-    restsOn: [],
-    tool: null,
-    hours: { once: 0.2, bore: 0.1 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'protect',
-    phase: 'strip',
-    work: 'strip',
-    sets: null,
-    rows: ['tally'],
-    begins: ['tally'],
-    optional: true,
-    waits: false,
-    restsOn: [],
-    tool: null,
-    hours: { once: 0.3, bore: 0.05 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'pull',
-    phase: 'strip',
-    work: 'strip',
-    sets: null,
-    rows: ['pulls'],
-    begins: ['pulls'],
-    optional: true,
-    waits: false,
-    restsOn: [],
-    tool: null,
-    hours: { once: 0.5, bore: 0.4 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'look',
-    phase: 'look',
-    work: 'strip',
-    sets: null,
-    rows: ['findings', 'photos', 'grades'],
-    begins: ['findings', 'grades'],
-    optional: true,
-    waits: false,
-    restsOn: [],
-    tool: null,
-    hours: { once: 0.2, bore: 0.2 },
-    waitAfterH: 0,
-  },
+  { name: 'as-found', phase: 'strip', work: 'liners', choice: 'any', sets: 'deck', hours: { once: 0.2, place: 0.1 } },
+  { name: 'protect', phase: 'strip', work: 'liners', choice: 'strip', rows: ['tally'], begins: ['tally'], optional: true, hours: { once: 0.3, place: 0.05 } },
+  { name: 'pull', phase: 'strip', work: 'liners', choice: 'strip', rows: ['pulls'], begins: ['pulls'], doneBy: ['pulls'], optional: true, hours: { once: 0.5, place: 0.4 } },
+  { name: 'look', phase: 'look', work: 'liners', choice: 'strip', rows: ['findings', 'photos', 'grades'], begins: ['findings', 'grades'], doneBy: ['grades'], optional: true, hours: { once: 0.2, place: 0.2 } },
   // The owner's answer, and parts on their way.
-  {
-    name: 'decide',
-    phase: 'look',
-    work: 'strip',
-    sets: null,
-    rows: ['decisions'],
-    begins: ['decisions'],
-    optional: true,
-    waits: false,
-    restsOn: ['look'],
-    tool: null,
-    hours: { once: 0.5, bore: 0 },
-    waitAfterH: 4,
-  },
-  {
-    name: 'counterbores',
-    phase: 'mend',
-    work: 'ledges',
-    sets: 'ledge',
-    rows: ['wearMarks'],
-    begins: [],
-    optional: true,
-    waits: false,
-    restsOn: [],
-    tool: null,
-    hours: { once: 0.3, bore: 0.2 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'parts',
-    phase: 'mend',
-    work: 'ledges',
-    sets: null,
-    rows: [],
-    begins: [],
-    optional: true,
-    waits: false,
-    restsOn: [],
-    tool: null,
-    hours: { once: 0.2, bore: 0.15 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'repair-plan',
-    phase: 'mend',
-    work: 'ledges',
-    sets: null,
-    rows: ['plans'],
-    begins: ['plans'],
-    optional: true,
-    waits: false,
-    restsOn: ['counterbores', 'parts'],
-    tool: null,
-    hours: { once: 0.3, bore: 0 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'cut',
-    phase: 'mend',
-    work: 'ledges',
-    sets: null,
-    rows: ['cuts', 'shimFits', 'placements'],
-    begins: [],
-    optional: true,
-    waits: false,
-    restsOn: ['counterbores', 'repair-plan'],
-    tool: 'cutter',
-    hours: { once: 0.5, bore: 0.8 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'trial-fit',
-    phase: 'build',
-    work: 'dry-fit',
-    sets: 'deck',
-    rows: ['cuts', 'shimFits', 'placements'],
-    begins: [],
-    optional: false,
-    waits: false,
-    restsOn: ['cut'],
-    tool: null,
-    hours: { once: 0.5, bore: 0.3 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'fit',
-    phase: 'build',
-    work: 'seals',
-    sets: null,
-    rows: ['sealFits', 'presses'],
-    begins: ['sealFits', 'presses'],
-    optional: false,
-    waits: true,
-    restsOn: ['cut', 'trial-fit'],
-    tool: 'press',
-    hours: { once: 0.5, bore: 0.35 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'final-check',
-    phase: 'build',
-    work: 'check',
-    sets: 'deck',
-    rows: [],
-    begins: [],
-    optional: false,
-    waits: true,
-    restsOn: ['cut', 'trial-fit', 'fit'],
-    tool: null,
-    hours: { once: 0.3, bore: 0.12 },
-    waitAfterH: 0,
-  },
-  {
-    name: 'record',
-    phase: 'run',
-    work: 'every',
-    sets: null,
-    rows: entryCollections,
-    begins: [],
-    optional: false,
-    waits: true,
-    restsOn: [],
-    tool: null,
-    hours: { once: 0.3, bore: 0 },
-    waitAfterH: 0,
-  },
+  { name: 'decide', phase: 'look', work: 'liners', choice: 'strip', rows: ['decisions'], begins: ['decisions'], optional: true, restsOn: ['look'], hours: { once: 0.5, place: 0 }, waitAfterH: 4 },
+  { name: 'counterbores', phase: 'mend', work: 'liners', choice: 'ledges', sets: 'ledge', rows: ['wearMarks'], optional: true, hours: { once: 0.3, place: 0.2 } },
+  { name: 'parts', phase: 'mend', work: 'liners', choice: 'ledges', optional: true, hours: { once: 0.2, place: 0.15 } },
+  { name: 'repair-plan', phase: 'mend', work: 'liners', choice: 'ledges', rows: ['plans'], begins: ['plans'], optional: true, restsOn: ['counterbores', 'parts'], hours: { once: 0.3, place: 0 } },
+  { name: 'cut', phase: 'mend', work: 'liners', choice: 'ledges', rows: ['cuts', 'shimFits', 'placements'], optional: true, restsOn: ['counterbores', 'repair-plan'], tool: 'cutter', hours: { once: 0.5, place: 0.8 } },
+  { name: 'trial-fit', phase: 'build', work: 'liners', choice: 'dry-fit', sets: 'deck', rows: ['cuts', 'shimFits', 'placements'], restsOn: ['cut'], hours: { once: 0.5, place: 0.3 } },
+  { name: 'fit', phase: 'build', work: 'liners', choice: 'seals', rows: ['sealFits', 'presses'], begins: ['sealFits', 'presses'], doneBy: ['presses'], waits: true, restsOn: ['cut', 'trial-fit'], tool: 'press', hours: { once: 0.5, place: 0.35 } },
+  { name: 'final-check', phase: 'build', work: 'liners', choice: 'check', sets: 'deck', waits: true, restsOn: ['cut', 'trial-fit', 'fit'], hours: { once: 0.3, place: 0.12 } },
+  { name: 'record', phase: 'run', work: 'job', choice: 'every', rows: entryCollections, waits: true, hours: { once: 0.3, place: 0 } },
 ] as const satisfies readonly StageLine[]
 
 type Line = (typeof table)[number]
 export type StageName = Line['name']
-/** The stages in which sets of readings are taken at stations: on the deck, or on the ledge. */
-export type SetStage = Extract<Line, { sets: 'deck' | 'ledge' }>['name']
+/** A kind of work: liners, and what every job has. Each is a folder of this name. */
+export type WorkName = Line['work']
+/** What is chosen at intake; the route is made of it. Once stored, for ever. */
+export type WorkChoice = Exclude<Line['choice'], 'any' | 'every'>
+/** The stages of a work. */
+export type StageOf<W extends WorkName> = Extract<Line, { work: W }>['name']
+/** The stages in which sets of readings are taken at stations: on the deck, on the ledge, at places of another work. */
+export type SetStage = Extract<Line, { sets: string }>['name']
 /** The stages in which protrusion is measured on the deck. */
 export type MeasuredStage = Extract<Line, { sets: 'deck' }>['name']
 
-type TypedLine = Omit<StageLine, 'name' | 'restsOn'> & { name: StageName; restsOn: readonly StageName[] }
-const lines: readonly TypedLine[] = table
+interface TypedLine extends Required<Omit<StageLine, 'name' | 'work' | 'choice' | 'restsOn' | 'sets' | 'tool'>> {
+  name: StageName
+  work: WorkName
+  choice: Line['choice']
+  restsOn: readonly StageName[]
+  sets: 'deck' | 'ledge' | 'place' | null
+  tool: ToolName | null
+}
+const nothing = {
+  sets: null,
+  rows: [],
+  begins: [],
+  doneBy: [],
+  optional: false,
+  waits: false,
+  restsOn: [],
+  tool: null,
+  waitAfterH: 0,
+}
+const lines: readonly TypedLine[] = table.map((line) => ({ ...nothing, ...line }))
 
 /** The line of a stage. */
-export const stageLine: Readonly<Record<StageName, TypedLine>> = Object.fromEntries(
-  lines.map((l) => [l.name, l]),
-) as Record<StageName, TypedLine>
+export const stageLine = Object.fromEntries(lines.map((l) => [l.name, l])) as Readonly<Record<StageName, TypedLine>>
 
 const namesOf = (test: (line: TypedLine) => boolean): readonly StageName[] => lines.filter(test).map((l) => l.name)
+const once = <T>(all: readonly T[]): T[] => [...new Set(all)]
 
 /** The stages of every job there can be, in the order of the trade. */
 export const stageNames = namesOf(() => true)
@@ -267,10 +126,29 @@ export const setStages = namesOf((l) => l.sets !== null) as readonly SetStage[]
 export const measuredStages = namesOf((l) => l.sets === 'deck') as readonly MeasuredStage[]
 /** Stages that a job may pass by, although they stand on its route. */
 export const optionalStages = namesOf((l) => l.optional)
+/** Every work there is, what all jobs have (`job`) included. */
+export const workNames: readonly WorkName[] = once(lines.map((l) => l.work))
+/** Everything that can be chosen at intake, in the order of the trade. */
+export const workChoices: readonly WorkChoice[] = once(lines.map((l) => l.choice)).filter(
+  (c) => c !== 'any' && c !== 'every',
+)
+/** What can be chosen of one work. */
+export const choicesOf = (work: WorkName): WorkChoice[] =>
+  workChoices.filter((c) => lines.some((l) => l.work === work && l.choice === c))
 
-/** The stages of a job with this work, in the order of the trade. */
-export function stagesOf(work: readonly WorkName[]): StageName[] {
-  return lines.filter((l) => l.work === 'every' || work.includes(l.work)).map((l) => l.name)
+/** The stages of a job with these choices, in the order of the trade. */
+export function stagesOf(choices: readonly WorkChoice[]): StageName[] {
+  const has = ({ work, choice }: TypedLine) => {
+    if (choice === 'every') return true
+    if (choice === 'any') return choices.length === 0 || choicesOf(work).some((c) => choices.includes(c))
+    return choices.includes(choice)
+  }
+  return lines.filter(has).map((l) => l.name)
+}
+
+/** The works of a job with these choices, what all jobs have included. */
+export function worksOf(choices: readonly WorkChoice[]): WorkName[] {
+  return once(stagesOf(choices).map((s) => stageLine[s].work))
 }
 
 /** The stages that rest on this one, the record included, which rests on every one. */

@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import type { Command, JobAct, Outcome } from '#contract/commands'
-import type { Shop } from '#contract/shop'
+import type { JobList, Shop } from '#contract/shop'
 import type { Snapshot } from '#core/job/snapshot'
 import { freePort, START_WAIT_MS, until } from '../../ops/processes'
 import { serverEnvironment } from '../../ops/serve'
@@ -79,8 +79,9 @@ export class House {
     return (await answer.json()) as T
   }
 
-  shop(): Promise<Shop> {
-    return this.json<Shop>('/api/shop')
+  /** The shop, with the cards of its jobs. */
+  async shop(): Promise<Shop & JobList> {
+    return { ...(await this.json<Shop>('/api/shop')), ...(await this.json<JobList>('/api/jobs?limit=200')) }
   }
 
   async jobId(title: string): Promise<string> {

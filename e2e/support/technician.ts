@@ -1,5 +1,5 @@
 import { trueProtrusionMm, type BoreTruth } from '#core/sim/simulated-engine'
-import { readDeck } from '#core/job/deck'
+import { readDeck } from '#core/works/liners/deck'
 import { ferryBores } from '../../server/demo/world'
 import { Key, type Browser } from './browser'
 import type { House } from './house'

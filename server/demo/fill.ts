@@ -6,14 +6,14 @@ import { fitPlane, planeHeightMm } from '#core/measure/fit-plane'
 import { studyOrder } from '#core/measure/study-plan'
 import { trueLedgeMm } from '#core/sim/simulated-engine'
 import { createHash } from 'node:crypto'
-import { workPresets, type WorkName } from '#core/job/stages'
+import { workPresets, type WorkChoice } from '#core/job/stages'
 import type { ComplaintName } from '#core/job/intake'
-import type { GradeName } from '#core/job/strip'
+import type { GradeName } from '#core/works/liners/strip'
 import { keepPhoto } from '../photos/keep-photo'
 import { carryOut } from '../store/carry-out'
 import { readSnapshot } from '../store/read'
-import { optionOf, planRenewals } from '#core/job/plan-renewals'
-import { suggestGrade } from '#core/job/suggest-grade'
+import { optionOf, planRenewals } from '#core/works/liners/plan-renewals'
+import { suggestGrade } from '#core/works/liners/suggest-grade'
 import type { Store } from '../store/store'
 import { demoId } from './demo-id'
 import { demoPhoto } from './demo-photo'
@@ -120,7 +120,7 @@ interface Intake {
   complaints: ComplaintName[]
   hours: number
   wantedBy: string | null
-  work?: readonly WorkName[]
+  work?: readonly WorkChoice[]
 }
 
 async function startJob(

@@ -1,5 +1,6 @@
-import type { LinerShape, SealGroove } from '#core/job/fitting'
-import type { Finding, GradeName, OpeningName, Puller, PullLog, StopperName } from '#core/job/strip'
+import type { LinerShape, SealGroove } from '#core/works/liners/fitting'
+import type { Finding, GradeName, Puller, PullLog } from '#core/works/liners/strip'
+import type { OpeningName, StopperName } from '#core/job/tally-mark'
 import { demoId } from './demo-id'
 
 /** The liners' own measures, by engine. */

@@ -12,7 +12,7 @@ import {
   type BoreTruth,
 } from '#core/sim/simulated-engine'
 import { linerIn } from '#core/job/apply'
-import { readDeck } from '#core/job/deck'
+import { readDeck } from '#core/works/liners/deck'
 import { stageNames } from '#core/job/stages'
 import { nominalLedgeDepthMm, nominalProtrusionMm } from '#core/liner/stack'
 import type { Services } from '../services'

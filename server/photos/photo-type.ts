@@ -1,4 +1,4 @@
-import type { Photo } from '#core/job/strip'
+import type { Photo } from '#core/job/photo'
 
 const starts = (content: Buffer, bytes: readonly number[]) => bytes.every((b, i) => content[i] === b)
 

@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import type { Photo } from '#core/job/strip'
+import type { Photo } from '#core/job/photo'
 import { Turn } from '../work/turn'
 import { photoType } from './photo-type'
 

@@ -1,6 +1,6 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
-import { readDeck } from '#core/job/deck'
-import { decisionInForce, optionOf, planRenewals, returnCost } from '#core/job/plan-renewals'
+import { readDeck } from '#core/works/liners/deck'
+import { decisionInForce, optionOf, planRenewals, returnCost } from '#core/works/liners/plan-renewals'
 import { isClosed, routeStages } from '#core/job/route'
 import { sealState, signatureOf } from '#core/job/seal'
 import { measuredStages } from '#core/job/stages'

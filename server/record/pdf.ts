@@ -1,5 +1,5 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
-import { readDeck, type CylinderState, type Deck } from '#core/job/deck'
+import { readDeck, type CylinderState, type Deck } from '#core/works/liners/deck'
 import type { Snapshot } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
 import { isClosed, readRoute, routeFacts, routeStages } from '#core/job/route'

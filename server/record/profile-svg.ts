@@ -1,5 +1,5 @@
 import { scaleLinear, scalePoint } from 'd3-scale'
-import type { Deck } from '#core/job/deck'
+import type { Deck } from '#core/works/liners/deck'
 import type { Snapshot } from '#core/job/snapshot'
 
 const W = 515

@@ -1,10 +1,11 @@
 import type { FastifyInstance } from 'fastify'
 import { z } from 'zod'
 import { snapshot } from '#core/job/snapshot'
-import { apiError, shop, stock } from '#contract/shop'
+import { apiError, jobCard, jobList, jobListQuery, shop, stock, type JobListQuery } from '#contract/shop'
 import type { Services } from '../services'
 import { ApiProblem } from '../errors'
 import { readSnapshot } from '../store/read'
+import { listJobs, readCard } from '../store/list-jobs'
 import { readShop } from '../store/read-shop'
 import { select } from '../store/read-values'
 import { readStock } from '../store/read-stock'
@@ -23,8 +24,38 @@ export async function jobRoutes(app: FastifyInstance, { store, watch }: Services
 
   app.get(
     '/api/shop',
-    { schema: { summary: 'People, gauges, engines and jobs', tags: ['shop'], response: { 200: shop } } },
+    { schema: { summary: 'People, gauges, engines and tools', tags: ['shop'], response: { 200: shop } } },
     () => readShop(store),
+  )
+
+  app.get(
+    '/api/jobs',
+    {
+      schema: {
+        summary: 'Jobs, searched, sorted and a page at a time',
+        tags: ['shop'],
+        querystring: jobListQuery,
+        response: { 200: jobList },
+      },
+    },
+    (request) => listJobs(store, request.query as JobListQuery),
+  )
+
+  app.get(
+    '/api/jobs/:jobId/card',
+    {
+      schema: {
+        summary: 'What lists show of one job',
+        tags: ['shop'],
+        params: jobParams,
+        response: { 200: jobCard, 404: apiError },
+      },
+    },
+    async (request) => {
+      const found = await readCard(store, (request.params as z.infer<typeof jobParams>).jobId)
+      if (!found) throw new ApiProblem('unknown-job')
+      return found
+    },
   )
 
   app.get(

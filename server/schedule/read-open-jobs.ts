@@ -1,23 +1,23 @@
-import { isClosed } from '#core/job/route'
 import type { Closure } from '#core/job/snapshot'
-import { bareClosuresSql, broughtOf, toClosure, workOf } from '../store/read'
-import type { Row, TableName } from '../store/models'
-import { iso, list, num, rows, select, str } from '../store/read-values'
+import { allKinds, withEntries, type Groups, type HasEntries, type Sections } from '#core/works/kinds'
+import type { EntryCollection } from '#core/works/stage-table'
+import { collectionTables } from '../store/entries'
+import { broughtOf, toClosure, workOf } from '../store/read'
+import { tables, type Row, type TableName } from '../store/models'
+import { iso, list, num, numOrNull, rows, select, str } from '../store/read-values'
 import type { Store } from '../store/store'
 import type { PlannedJob } from './lay-schedule'
 
-/** Tables of which only the moments count, and where they stand in a job. */
-const moments = {
-  tally: 'tallyMarks',
-  findings: 'findings',
-  photos: 'photos',
-  decisions: 'decisions',
-  wearMarks: 'wearMarks',
-  plans: 'plans',
-  cuts: 'cuts',
-  shimFits: 'shimFits',
-  sealFits: 'sealFits',
-} as const satisfies Record<string, TableName>
+/** Every collection of entries that the hours of a stage are counted from, as one query: when, where, and by which mark. */
+const entriesSql = [
+  ...(Object.entries(collectionTables) as [EntryCollection, TableName][])
+    .filter(([collection]) => collection !== 'times')
+    .map(([collection, table]) => {
+      const cylinder = 'cylinder' in tables[table] ? 'cylinder' : 'NULL'
+      return `SELECT jobId, '${collection}' AS what, id, at, ${cylinder} AS cylinder, NULL AS place FROM ${table} WHERE jobId IN (:jobIds)`
+    }),
+  `SELECT jobId, what, id, at, JSON_VALUE(body, '$.cylinder'), place FROM jobEntries WHERE jobId IN (:jobIds)`,
+].join(' UNION ALL ')
 
 /**
  * When readings were taken: of each set and minute the first and the last. Hours are made of the
@@ -32,8 +32,9 @@ async function readingMoments(store: Store, jobIds: unknown[]): Promise<Row[]> {
   )
 }
 
+type ByJob = (jobId: unknown) => Row[]
 /** Rows by the job they belong to. */
-function byJob(found: readonly Row[]): (jobId: unknown) => Row[] {
+function byJob(found: readonly Row[]): ByJob {
   const groups = new Map<unknown, Row[]>()
   for (const r of found) {
     const group = groups.get(r.jobId)
@@ -43,72 +44,80 @@ function byJob(found: readonly Row[]): (jobId: unknown) => Row[] {
   return (jobId) => groups.get(jobId) ?? []
 }
 
-/** Every job that is neither signed nor laid aside, with what its hours are counted from: one query a table, however many jobs. */
-export async function readOpenJobs(store: Store): Promise<PlannedJob[]> {
-  const [jobs, closures] = await Promise.all([rows(store, 'jobs', { archived: false }), select(store, bareClosuresSql)])
-  const closed = byJob(closures)
-  const open = jobs
-    .filter((j) => !isClosed({ closures: closed(j.id).map(toClosure) }, 'record'))
-    .sort((a, b) => num(a.number) - num(b.number))
-  const where = { jobId: open.map((j) => j.id) }
-  const of = (table: TableName) => rows(store, table, where)
-  const names = Object.keys(moments) as (keyof typeof moments)[]
-  const [engines, sets, readings, pulls, presses, grades, times, strikes, ...rest] = await Promise.all([
-    rows(store, 'engines', { id: open.map((j) => j.engineId) }),
-    of('readingSets'),
-    readingMoments(store, where.jobId),
-    of('pullLogs'),
-    of('pressLogs'),
-    of('grades'),
-    of('bookedTimes'),
-    of('strikes'),
-    ...names.map((n) => of(moments[n])),
-  ])
-  const closings = new Map(
-    (await rows(store, 'setClosings', { setId: sets.map((s) => s.id) })).map((c) => [c.setId, c]),
+/** The entries of a job as far as hours are counted from them. */
+function entriesFrom(found: readonly Row[], struck: ReadonlySet<unknown>): HasEntries {
+  const entry = (r: Row) => ({
+    at: iso(r.at),
+    cylinder: numOrNull(r.cylinder),
+    place: (r.place as string | null) ?? null,
+    struck: struck.has(r.id) ? {} : null,
+  })
+  const top = Object.fromEntries(
+    Object.keys(collectionTables).map((name) => [name, found.filter((r) => r.what === name).map(entry)]),
   )
+  const common = allKinds
+    .filter((k) => k.grouped)
+    .reduce((job, { what }) => withEntries(job, what, () => found.filter((r) => r.what === what).map(entry) as never), {
+      works: {} as Groups,
+    })
+  return { ...top, ...common }
+}
+
+/** Every job that is neither signed nor laid aside, with what its hours are counted from: a fixed number of queries, however many jobs. */
+export async function readOpenJobs(store: Store): Promise<PlannedJob[]> {
+  const open = await select(
+    store,
+    'SELECT j.* FROM jobCards c JOIN jobs j ON j.id = c.jobId WHERE c.archived = 0 AND c.signed = 0 ORDER BY c.number',
+  )
+  if (open.length === 0) return []
+  const where = { jobId: open.map((j) => j.id) }
+  const jobIds = where.jobId
+  const [engines, sheets, sets, readings, times, strikes, closures, entries] = await Promise.all([
+    rows(store, 'engines', { id: [...new Set(open.map((j) => j.engineId))] }),
+    select(store, 'SELECT id, sections FROM sheets WHERE sections IS NOT NULL'),
+    select(
+      store,
+      'SELECT s.id, s.jobId, s.stage, s.cylinder, s.place, s.at, z.at AS closedAt FROM readingSets s LEFT JOIN setClosings z ON z.setId = s.id WHERE s.jobId IN (:jobIds)',
+      { jobIds },
+    ),
+    readingMoments(store, jobIds),
+    rows(store, 'bookedTimes', where),
+    select(store, 'SELECT targetId FROM strikes WHERE jobId IN (:jobIds)', { jobIds }),
+    select(store, 'SELECT jobId, seq, personId, at, stage, closes FROM closures WHERE jobId IN (:jobIds)', { jobIds }),
+    select(store, entriesSql, { jobIds }),
+  ])
   const struck = new Set(strikes.map((s) => s.targetId))
   const engineOf = new Map(engines.map((e) => [e.id, e]))
-  const own = {
-    sets: byJob(sets),
-    readings: byJob(readings),
-    pulls: byJob(pulls),
-    presses: byJob(presses),
-    grades: byJob(grades),
-    times: byJob(times),
-  }
-  const moment = names.map((name, i) => ({ name, of: byJob(rest[i]!) }))
-  const withStrike = (r: Row) => ({ at: iso(r.at), cylinder: num(r.cylinder), struck: struck.has(r.id) ? {} : null })
-  return open.map((j): PlannedJob => ({
-    job: { id: str(j.id), title: str(j.title), wantedBy: (j.wantedBy as string | null) ?? null, work: workOf(j) },
-    engine: { heads: broughtOf(j)?.engine.heads ?? list<number[][]>(engineOf.get(j.engineId)!.heads) },
-    sets: own.sets(j.id).map((s) => {
-      const closing = closings.get(s.id)
-      return {
+  const sectionsOf = new Map(sheets.map((s) => [s.id, list<Sections>(s.sections)]))
+  const [ownSets, ownReadings, ownTimes, ownClosures, ownEntries] = [sets, readings, times, closures, entries].map(
+    byJob,
+  ) as [ByJob, ByJob, ByJob, ByJob, ByJob]
+  return open.map((j): PlannedJob => {
+    const brought = broughtOf(j)
+    return {
+      ...entriesFrom(ownEntries(j.id), struck),
+      job: { id: str(j.id), title: str(j.title), wantedBy: (j.wantedBy as string | null) ?? null, work: workOf(j) },
+      engine: { heads: brought?.engine.heads ?? list<number[][]>(engineOf.get(j.engineId)!.heads) },
+      sheet: {
+        sections: brought?.sheets.find((s) => s.id === j.sheetId)?.sections ?? sectionsOf.get(j.sheetId) ?? {},
+      },
+      sets: ownSets(j.id).map((s) => ({
         id: str(s.id),
         stage: s.stage as Closure['stage'],
-        cylinder: num(s.cylinder),
+        cylinder: numOrNull(s.cylinder),
+        place: (s.place as string | null) ?? null,
         at: iso(s.at),
-        closed: closing ? { at: iso(closing.at) } : null,
-      }
-    }),
-    readings: own.readings(j.id).flatMap((r) => [r.first, r.last].map((at) => ({ setId: str(r.setId), at: iso(at) }))),
-    closures: closed(j.id).map(toClosure),
-    pulls: own.pulls(j.id).map(withStrike),
-    presses: own.presses(j.id).map(withStrike),
-    grades: own.grades(j.id).map(withStrike),
-    times: own
-      .times(j.id)
-      .map((t) => ({
+        closed: s.closedAt ? { at: iso(s.closedAt) } : null,
+      })),
+      readings: ownReadings(j.id).flatMap((r) => [r.first, r.last].map((at) => ({ setId: str(r.setId), at: iso(at) }))),
+      closures: ownClosures(j.id).map(toClosure),
+      times: ownTimes(j.id).map((t) => ({
         stage: t.stage as Closure['stage'],
         kind: t.kind as 'used',
         hours: num(t.hours),
         seq: num(t.seq),
         struck: struck.has(t.id) ? { personId: '', at: iso(t.at), reason: '' } : null,
       })),
-    ...(Object.fromEntries(moment.map(({ name, of }) => [name, of(j.id).map((r) => ({ at: iso(r.at) }))])) as Pick<
-      PlannedJob,
-      keyof typeof moments
-    >),
-  }))
+    }
+  })
 }

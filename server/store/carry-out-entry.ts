@@ -1,13 +1,24 @@
-import { entryOf, entryRows, strikable, type EntryAct } from '#core/job/entries'
-import { pressProblem, sealProblem } from '#core/job/read-fitting'
+import { entryOf, strikable, type EntryAct } from '#core/job/entries'
+import { spotOf } from '#core/job/place'
+import { entriesOf, kindOf, rowsName, type EntryWhat } from '#core/works/kinds'
+import { pressProblem, sealProblem } from '#core/works/liners/read-fitting'
 import { begunStages, isClosed, routeStages } from '#core/job/route'
 import { stagesOf } from '#core/job/stages'
 import type { Snapshot } from '#core/job/snapshot'
-import { kindsOn } from '#core/job/strip'
+import { kindsOn } from '#core/works/liners/strip'
 import { readTally } from '#core/job/tally'
 import type { JobAct } from '#contract/commands'
-import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'
-import { entryTables } from './entries'
+import {
+  insert,
+  Refusal,
+  refuseClosed,
+  refuseUnknownCylinder,
+  refuseUnknownPlace,
+  stamp,
+  strike,
+  type Work,
+} from './work'
+import { entryRow, tableOfKind } from './entries'
 import { isFull } from '../photos/keep-photo'
 import { select } from './read-values'
 
@@ -66,12 +77,16 @@ async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promi
   }
 }
 
-/** Adds one entry to a job: plugs, pulls, findings, photos, grades, decisions, seals, pressing, hours. */
+/** Adds one entry to a job, of whatever kind. */
 export async function carryOutEntry(work: Work, snapshot: Snapshot, act: EntryAct): Promise<void> {
-  refuseClosed(snapshot, entryRows[act.what].stage)
-  if ('cylinder' in act && act.cylinder !== null) refuseUnknownCylinder(snapshot, act.cylinder)
+  const what = act.what as EntryWhat
+  const { stage, grouped } = kindOf[what]
+  refuseClosed(snapshot, stage)
+  const { cylinder, place } = spotOf(act)
+  if (cylinder !== null) refuseUnknownCylinder(snapshot, cylinder)
+  if (grouped && place !== null) refuseUnknownPlace(snapshot, stage, place)
   await refuseWrong(work, snapshot, act)
-  await insert(work, entryTables[act.what], { jobId: snapshot.job.id, ...entryOf(act), ...stamp(work) })
+  await insert(work, tableOfKind(what), entryRow(what, entryOf(act), { jobId: snapshot.job.id, ...stamp(work) }))
 }
 
 /** Strikes one entry out; it stays beside its strike. */
@@ -80,10 +95,10 @@ export async function strikeOutEntry(
   snapshot: Snapshot,
   act: Extract<JobAct, { what: 'strike-entry' }>,
 ): Promise<void> {
-  const found = strikable.find(({ rows }) => snapshot[rows].some((e) => e.id === act.entryId))
+  const found = strikable.find(({ what }) => entriesOf(snapshot, rowsName(what)).some((e) => e.id === act.entryId))
   if (!found) throw new Refusal('too-early')
   refuseClosed(snapshot, found.struckIn)
-  await strike(work, snapshot, snapshot[found.rows], act.entryId, act.reason)
+  await strike(work, snapshot, entriesOf(snapshot, rowsName(found.what)), act.entryId, act.reason)
 }
 
 /** Changes what was taken in, or lays the job aside. Work in which something was done stays. */

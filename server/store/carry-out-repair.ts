@@ -1,5 +1,5 @@
 import { linerIn } from '#core/job/apply'
-import { readCutBore } from '#core/job/cut-bore'
+import { readCutBore } from '#core/works/liners/cut-bore'
 import type { Snapshot } from '#core/job/snapshot'
 import type { JobAct, RefusalCode } from '#contract/commands'
 import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'

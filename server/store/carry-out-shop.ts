@@ -1,7 +1,9 @@
 import { seatLinks } from '#core/liner/stack'
-import { workNames } from '#core/job/stages'
+import { wholeLinerWork, worksOf } from '#core/job/stages'
 import type { NewPart, ShopAct } from '#contract/commands'
-import { insert, Refusal, type Work } from './work'
+import { putCard } from './job-card'
+import { readSnapshot } from './read'
+import { insert, lastOf, Refusal, type Work } from './work'
 import { CalcError } from '#core/errors'
 import { latestOfStudy } from '#core/measure/study-plan'
 import { studyGauge } from '#core/measure/study-gauge'
@@ -28,6 +30,7 @@ async function insertSheet(work: Work, engineId: string, sheet: SheetBody): Prom
     copiedOn: sheet.copiedOn ?? null,
     liner: sheet.liner ?? null,
     seals: sheet.seals ?? [],
+    sections: sheet.sections ?? {},
     personId: work.command.personId,
     at: new Date(work.command.at),
   })
@@ -35,12 +38,15 @@ async function insertSheet(work: Work, engineId: string, sheet: SheetBody): Prom
     await insert(work, 'sheetLinks', { sheetId: sheet.id, position, ...link })
 }
 
-async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>): Promise<void> {
-  const sheets = await rows(work.store, 'sheets', { engineId: act.engineId }, work.transaction)
+async function startJob(by: Work, act: Extract<ShopAct, { what: 'start-job' }>): Promise<void> {
+  const sheets = await rows(by.store, 'sheets', { engineId: act.engineId }, by.transaction)
   const latest = sheets.sort((a, b) => Number(b.version) - Number(a.version))[0]
   if (!latest) throw new Refusal('unknown-engine')
-  const [next] = await select(work.store, 'SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs', {}, work.transaction)
-  await insert(work, 'jobs', {
+  const work = act.work ?? wholeLinerWork
+  const [engine] = await rows(by.store, 'engines', { id: act.engineId }, by.transaction)
+  if (engine?.layout === 'unit' && worksOf(work).includes('liners')) throw new Refusal('not-on-this-unit')
+  const [next] = await select(by.store, 'SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs', {}, by.transaction)
+  await insert(by, 'jobs', {
     id: act.jobId,
     number: Number(next?.n),
     title: act.title,
@@ -49,8 +55,8 @@ async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>
     sheetId: latest.id,
     stationsDeg: act.stationsDeg ?? [0, 90, 180, 270],
     simulated: false,
-    createdAt: new Date(work.command.at),
-    work: act.work ?? workNames,
+    createdAt: new Date(by.command.at),
+    work,
     complaints: act.complaints ?? [],
     usageValue: act.usage?.value ?? null,
     usageUnit: act.usage?.unit ?? null,
@@ -58,6 +64,8 @@ async function startJob(work: Work, act: Extract<ShopAct, { what: 'start-job' }>
     archived: false,
     fromJobId: act.fromJobId ?? null,
   })
+  const snapshot = await readSnapshot(by.store, act.jobId, by.transaction)
+  await putCard(by.store, snapshot!, lastOf(by), by.transaction)
 }
 
 /** A part as its table takes it. */

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { JobAct, ShopAct } from '#contract/commands'
 import type { Snapshot } from '#core/job/snapshot'
-import { readDeck } from '#core/job/deck'
+import { readDeck } from '#core/works/liners/deck'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import { commandOf, TestServer } from '../testing/test-store'
 

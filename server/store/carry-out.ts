@@ -21,7 +21,20 @@ import { gaveWay, holdJob, holdShop, inTransaction } from './holding'
 import { list, rows } from './read-values'
 import type { Row } from './models'
 import { isDatabaseAway, type Store } from './store'
-import { closedSql, insert, one, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'
+import {
+  closedSql,
+  insert,
+  lastOf,
+  one,
+  Refusal,
+  refuseClosed,
+  refuseUnknownCylinder,
+  refuseUnknownPlace,
+  stamp,
+  strike,
+  type Work,
+} from './work'
+import { beginStage, countReadings, putCard } from './job-card'
 import { carryOutInShop } from './carry-out-shop'
 import { isKnownPerson } from './known-person'
 import { carryOutEntry, changeJob, strikeOutEntry } from './carry-out-entry'
@@ -48,6 +61,21 @@ async function openSet(work: Work, setId: string): Promise<OpenSet> {
   return { stage: String(found.stage), gaugeId: String(found.gaugeId) }
 }
 
+/** A set is read at a cylinder of the engine, or at a place that the stage's work has on this unit. */
+async function refuseUnknownSpot(
+  work: Work,
+  { cylinder, place = null, stage }: Extract<JobAct, { what: 'open-set' }>,
+  cylinders: readonly number[],
+): Promise<void> {
+  if ((cylinder === null) === (place === null)) throw new Refusal('bad-command', ['cylinder'])
+  if (cylinder !== null) {
+    if (!cylinders.includes(cylinder)) throw new Refusal('unknown-cylinder', [String(cylinder)])
+    return
+  }
+  const snapshot = await readSnapshot(work.store, work.command.jobId as string, work.transaction)
+  if (snapshot) refuseUnknownPlace(snapshot, stage, place!)
+}
+
 async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>): Promise<void> {
   const job = await one(
     work,
@@ -57,12 +85,7 @@ async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>)
   )
   if (!job) throw new Refusal('unknown-job')
   if (Number(job.stageClosed)) throw new Refusal('stage-closed', [act.stage])
-  if (
-    !list<number[][]>(job.broughtHeads ?? job.heads)
-      .flat()
-      .includes(act.cylinder)
-  )
-    throw new Refusal('unknown-cylinder', [String(act.cylinder)])
+  await refuseUnknownSpot(work, act, list<number[][]>(job.broughtHeads ?? job.heads).flat())
   const [gauge] = await rows(work.store, 'gauges', { id: act.gaugeId }, work.transaction)
   if (!gauge) throw new Refusal('unknown-gauge')
   const rule = job.rule as 'guarded' | 'plain'
@@ -70,6 +93,7 @@ async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>)
     id: act.setId,
     jobId: work.command.jobId,
     cylinder: act.cylinder,
+    place: act.place ?? null,
     stage: act.stage,
     gaugeId: act.gaugeId,
     sheetId: job.sheetId,
@@ -83,12 +107,14 @@ async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>)
     clampNm: act.clampNm ?? null,
     ...stamp(work),
   })
+  await beginStage(work.store, work.command.jobId as string, act.stage, lastOf(work), work.transaction)
 }
 
 async function doTakeReading(work: Work, act: Extract<JobAct, { what: 'take-reading' }>): Promise<void> {
   await openSet(work, act.setId)
   const { what: _, readingId, ...rest } = act
   await insert(work, 'readings', { id: readingId, jobId: work.command.jobId, ...rest, ...stamp(work) })
+  await countReadings(work.store, work.command.jobId as string, 1, lastOf(work), work.transaction)
 }
 
 async function doCloseSet(work: Work, act: Extract<JobAct, { what: 'close-set' }>): Promise<void> {
@@ -101,6 +127,7 @@ async function doCloseSet(work: Work, act: Extract<JobAct, { what: 'close-set' }
     zeroMoved: zeroMoved(act.zeroMm, u),
     ...stamp(work),
   })
+  await countReadings(work.store, work.command.jobId as string, 0, lastOf(work), work.transaction)
 }
 
 /**
@@ -243,9 +270,6 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
     case 'take-reading':
     case 'close-set':
       break
-    default:
-      await carryOutEntry(work, snapshot, act)
-      break
     case 'adopt-sheet':
       if (!snapshot.sheets.some((s) => s.id === act.sheetId)) throw new Refusal('stale-sheet')
       refuseClosed(snapshot, 'record')
@@ -254,8 +278,12 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
         { where: { id: jobId }, transaction: work.transaction },
       )
       break
+    default:
+      await carryOutEntry(work, snapshot, act)
+      break
   }
   await layParts(work, snapshot, after)
+  await putCard(work.store, after, lastOf(work), work.transaction)
 }
 
 async function doInJob(work: Work, act: JobAct): Promise<void> {

@@ -1,13 +1,13 @@
-import { DataTypes, type Transaction } from 'sequelize'
+import { DataTypes } from 'sequelize'
+import { z } from 'zod'
 import type { Snapshot } from '#core/job/snapshot'
-import { entryRows, type EntryWhat } from '#core/job/entries'
+import { allKinds, entryWhats, kindOf, withEntries, type EntryWhat, type Groups } from '#core/works/kinds'
 import type { EntryCollection } from '#core/works/stage-table'
 import { tables, type Row, type TableName } from './models'
-import { iso, list, num, rows, str } from './read-values'
-import type { Store } from './store'
+import { iso, list, num, str } from './read-values'
 
-/** The table of each kind of entry. */
-export const entryTables: Record<EntryWhat, TableName> = {
+/** Tables of the kinds that have one of their own; every later kind lies in `jobEntries`. */
+const ownTables: Partial<Record<EntryWhat, TableName>> = {
   'mark-wear': 'wearMarks',
   'tally-plug': 'tallyMarks',
   'log-pull': 'pullLogs',
@@ -20,16 +20,19 @@ export const entryTables: Record<EntryWhat, TableName> = {
   'book-time': 'bookedTimes',
 }
 
-/** The table of each collection that lies under a seal. */
-export const collectionTables: Record<EntryCollection, TableName> = {
-  ...(Object.fromEntries(
-    Object.entries(entryTables).map(([what, table]) => [entryRows[what as EntryWhat].rows, table]),
-  ) as Record<(typeof entryRows)[EntryWhat]['rows'], TableName>),
+/** The table of each kind of entry. */
+export const tableOfKind = (what: EntryWhat): TableName => ownTables[what] ?? 'jobEntries'
+/** Every table that entries lie in, each once. */
+export const entryTables: readonly TableName[] = [...new Set([...entryWhats.map(tableOfKind), 'jobEntries' as const])]
+
+/** The table of each collection at the top of a snapshot that lies under a seal. */
+export const collectionTables = {
+  ...Object.fromEntries(allKinds.filter((k) => !k.grouped).map((k) => [k.rows, tableOfKind(k.what)])),
   cuts: 'cuts',
   shimFits: 'shimFits',
   placements: 'placements',
   plans: 'plans',
-}
+} as Record<EntryCollection, TableName>
 
 type Read = (value: unknown) => unknown
 const readers: [(type: unknown) => boolean, Read][] = [
@@ -57,27 +60,56 @@ function columnReaders(table: TableName): [string, Read][] {
     })
 }
 
+type Struck = (targetId: unknown) => object | null
+
+/** Entries of a kind that has a table of its own, in the order they were made. */
+function ownEntries(what: EntryWhat, rows: readonly Row[], struck: Struck): { seq: number }[] {
+  const columns = columnReaders(tableOfKind(what))
+  const read = (r: Row) => ({
+    ...Object.fromEntries(
+      columns.map(([column, of]) => [column, r[column] === null || r[column] === undefined ? null : of(r[column])]),
+    ),
+    ...(kindOf[what].strikes ? { struck: struck(r.id) } : {}),
+  })
+  return bySeq(rows.map(read) as unknown as { seq: number }[])
+}
+
+/** An entry of the common table; what a later version of its kind added is filled in. */
+function groupedEntry(what: EntryWhat, r: Row, struck: Struck): { seq: number } {
+  const body = list<Row>(r.body)
+  const filled = z.strictObject(kindOf[what].given).safeParse(body)
+  const given = filled.success ? filled.data : body
+  const made = { id: str(r.id), seq: num(r.seq), personId: str(r.personId), at: iso(r.at) }
+  return { ...made, ...given, ...(kindOf[what].strikes ? { struck: struck(r.id) } : {}) }
+}
+
+const bySeq = <T extends { seq: number }>(all: T[]) => all.sort((a, b) => a.seq - b.seq)
+
+type TopEntries = Omit<Pick<Snapshot, EntryCollection>, 'cuts' | 'shimFits' | 'placements' | 'plans'>
+
 /** Everything of one job that stands in entries, in the order it was done, with its strikes. */
-export async function readEntries(
-  store: Store,
-  jobId: string,
-  struck: (targetId: unknown) => object | null,
-  transaction?: Transaction,
-): Promise<Pick<Snapshot, (typeof entryRows)[EntryWhat]['rows']>> {
-  const found = await Promise.all(
-    (Object.keys(entryTables) as EntryWhat[]).map(async (what) => {
-      const table = entryTables[what]
-      const columns = columnReaders(table)
-      const { rows: collection, strikes } = entryRows[what]
-      const read = (r: Row) => ({
-        ...Object.fromEntries(
-          columns.map(([column, of]) => [column, r[column] === null || r[column] === undefined ? null : of(r[column])]),
-        ),
-        ...(strikes ? { struck: struck(r.id) } : {}),
-      })
-      const entries = (await rows(store, table, { jobId }, transaction)).map(read) as unknown as { seq: number }[]
-      return [collection, entries.sort((a, b) => a.seq - b.seq)]
-    }),
+export function readEntries(rows: Partial<Record<TableName, Row[]>>, struck: Struck): TopEntries & { works: Groups } {
+  const top = Object.fromEntries(
+    allKinds
+      .filter((k) => !k.grouped)
+      .map((k) => [k.rows, ownEntries(k.what, rows[tableOfKind(k.what)] ?? [], struck)]),
   )
-  return Object.fromEntries(found) as ReturnType<typeof readEntries> extends Promise<infer T> ? T : never
+  const common = rows.jobEntries ?? []
+  const works = allKinds
+    .filter((k) => k.grouped && common.some((r) => r.what === k.what))
+    .reduce(
+      (job, { what }) => {
+        const own = bySeq(common.filter((r) => r.what === what).map((r) => groupedEntry(what, r, struck)))
+        return withEntries(job, what, () => own as never)
+      },
+      { works: {} as Groups },
+    )
+  return { ...top, ...works } as ReturnType<typeof readEntries>
+}
+
+/** An entry as its table keeps it. @param by whose it is, of which job, when and where in the order of acts */
+export function entryRow(what: EntryWhat, given: { id: string } & Record<string, unknown>, by: Row): Row {
+  if (tableOfKind(what) !== 'jobEntries') return { ...given, ...by }
+  const { id, ...body } = given
+  return { id, what, place: (body.place as string | undefined) ?? null, body, ...by }
 }

@@ -16,7 +16,7 @@ const jsonOrNull = { type: DataTypes.JSON, allowNull: true }
 const seq = { type: DataTypes.BIGINT, allowNull: false }
 const by = { personId: uuid, at: when, seq }
 
-/** Every table by name, with its columns. The migrations build exactly these. */
+/** Every table by name, with its columns, as the migrations have left them. */
 export const tables = {
   settings: {
     id: { ...whole, primaryKey: true },
@@ -73,6 +73,7 @@ export const tables = {
     copiedOn: { type: DataTypes.DATEONLY, allowNull: true },
     liner: jsonOrNull,
     seals: jsonOrNull,
+    sections: jsonOrNull,
   },
   sheetLinks: {
     sheetId: { ...uuid, primaryKey: true },
@@ -280,6 +281,32 @@ export const tables = {
     takenIn: jsonOrNull,
     brought: jsonOrNull,
   },
+  /** Entries of every kind that has no table of its own; what a verdict rests on is a reading in a set instead. */
+  jobEntries: { id: key, jobId: uuid, what: text(40), place: { ...text(30), allowNull: true }, body: json, ...by },
+  /** What lists of jobs show, search and sort by; kept in step with the job by every act in it. */
+  jobCards: {
+    jobId: key,
+    number: whole,
+    title: text(120),
+    complaint: text(500),
+    engineId: uuid,
+    engineName: text(80),
+    cylinders: whole,
+    work: json,
+    stationsDeg: json,
+    fromShop: { ...text(120), allowNull: true },
+    wantedBy: { type: DataTypes.DATEONLY, allowNull: true },
+    archived: { type: DataTypes.BOOLEAN, allowNull: false },
+    signed: { type: DataTypes.BOOLEAN, allowNull: false },
+    nextStage: { ...text(20), allowNull: true },
+    begun: json,
+    readings: whole,
+    lastAt: when,
+    lastPersonId: uuidOrNull,
+    search: text(800),
+  },
+  /** What nobody on the floor can see of the places of a simulated unit. */
+  placeTruths: { jobId: { ...uuid, primaryKey: true }, place: { ...text(30), primaryKey: true }, truth: json },
   ledges: {
     jobId: { ...uuid, primaryKey: true },
     cylinder: { ...whole, primaryKey: true },
@@ -290,7 +317,9 @@ export const tables = {
   readingSets: {
     id: key,
     jobId: uuid,
-    cylinder: whole,
+    /** Null where it was read at a place that is no cylinder. */
+    cylinder: { ...whole, allowNull: true },
+    place: { ...text(30), allowNull: true },
     stage: text(20),
     gaugeId: uuid,
     sheetId: uuid,
@@ -350,35 +379,6 @@ export const tables = {
 export type TableName = keyof typeof tables
 export type Row = Record<string, unknown>
 export type Models = Record<TableName, ModelStatic<Model<Row, Row>>>
-
-/** The columns that are looked up by. */
-export const indexes: Partial<Record<TableName, string[][]>> = {
-  sheets: [['engineId']],
-  shims: [['engineId']],
-  liners: [['engineId']],
-  partReadings: [['partId']],
-  wearMarks: [['jobId']],
-  placements: [['jobId']],
-  plans: [['jobId']],
-  tallyMarks: [['jobId']],
-  pullLogs: [['jobId']],
-  findings: [['jobId']],
-  photos: [['jobId']],
-  photoBytes: [['jobId']],
-  grades: [['jobId']],
-  decisions: [['jobId']],
-  sealFits: [['jobId']],
-  pressLogs: [['jobId']],
-  bookedTimes: [['jobId']],
-  studyReadings: [['studyId']],
-  readingSets: [['jobId']],
-  readings: [['jobId'], ['setId'], ['jobId', 'setId', 'at']],
-  strikes: [['jobId']],
-  cuts: [['jobId']],
-  shimFits: [['jobId']],
-  closures: [['jobId', 'stage']],
-  events: [['jobId', 'result']],
-}
 
 /** A fresh copy of a table's columns: Sequelize writes into what it is given. */
 export function columnsOf(name: TableName): ModelAttributes {

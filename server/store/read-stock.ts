@@ -3,9 +3,10 @@ import { startRates, type Liner, type Rates, type Shim } from '#core/job/snapsho
 import { mean } from '#core/job/stations'
 import type { Reading } from '#core/schema'
 import type { Stock, Study } from '#contract/shop'
-import type { Row } from './models'
-import { iso, list, num, numOrNull, rows, select, str } from './read-values'
+import type { Row, TableName } from './models'
+import { iso, list, num, numOrNull, rows, str } from './read-values'
 import type { Store } from './store'
+import { unionRows } from './union-rows'
 
 const fittedOf = (r: Row) => (r.fittedJobId ? { jobId: str(r.fittedJobId), cylinder: num(r.fittedCylinder) } : null)
 
@@ -53,19 +54,14 @@ function toLiner(r: Row, measured: Map<string, Reading[]>): Liner {
 
 /** The stock: of one engine, or of the whole shop. */
 export async function readStock(store: Store, engineId?: string, transaction?: Transaction): Promise<Stock> {
-  const where = engineId ? { engineId } : {}
-  const [liners, shims, measured] = await Promise.all([
-    rows(store, 'liners', where, transaction),
-    rows(store, 'shims', where, transaction),
-    select(
-      store,
-      engineId
-        ? 'SELECT p.* FROM partReadings p WHERE p.partId IN (SELECT id FROM liners WHERE engineId = :engineId UNION SELECT id FROM shims WHERE engineId = :engineId)'
-        : 'SELECT * FROM partReadings',
-      engineId ? { engineId } : {},
-      transaction,
-    ),
-  ])
+  const own = 't.engineId = :engineId'
+  const parts =
+    'IN (SELECT id FROM liners WHERE engineId = :engineId UNION SELECT id FROM shims WHERE engineId = :engineId)'
+  const wanted: [TableName, string?][] = engineId
+    ? [['liners', own], ['shims', own], ['partReadings', `t.partId ${parts}`]] // prettier-ignore
+    : [['liners'], ['shims'], ['partReadings']]
+  const found = await unionRows(store, wanted, engineId ? { engineId } : {}, transaction)
+  const { liners, shims, partReadings: measured } = found as Record<TableName, Row[]>
   const readings = latestReadings(measured)
   return {
     liners: liners
@@ -76,8 +72,7 @@ export async function readStock(store: Store, engineId?: string, transaction?: T
 }
 
 /** What work costs in this shop; what it starts with before anybody said. */
-export async function readRates(store: Store, transaction?: Transaction): Promise<Rates> {
-  const [r] = await rows(store, 'rates', { id: 1 }, transaction)
+export function toRates(r: Row | undefined): Rates {
   if (!r) return startRates
   return {
     hourMoney: num(r.hourMoney),

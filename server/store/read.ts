@@ -2,14 +2,15 @@ import type { Transaction } from 'sequelize'
 import { lieParts } from '#core/job/apply'
 import { asSigned, ownFirst } from '#core/job/kept'
 import type { Closure, Gauge, Person, RuleName, SchoolName, Sheet, Snapshot, Tooling } from '#core/job/snapshot'
-import { plainWork, type WorkName } from '#core/job/stages'
-import { startRenewalCosts, type Puller, type RenewalCosts } from '#core/job/strip'
+import { plainWork, type WorkChoice } from '#core/job/stages'
+import { startRenewalCosts, type Puller, type RenewalCosts } from '#core/works/liners/strip'
 import { startCrew, type Crew } from '#contract/commands'
-import { readEntries } from './entries'
-import type { Row, TableName } from './models'
-import { readRates, readStock } from './read-stock'
-import { iso, list, num, numOrNull, rows, str } from './read-values'
+import { entryTables, readEntries } from './entries'
+import type { Row } from './models'
+import { readStock, toRates } from './read-stock'
+import { iso, list, num, numOrNull, rows, select, str } from './read-values'
 import type { Store } from './store'
+import { unionRows, type Wanted } from './union-rows'
 
 const by = (r: Row) => ({ personId: str(r.personId), at: iso(r.at) })
 
@@ -50,6 +51,7 @@ export function toSheet(r: Row, links: Row[]): Sheet {
     copiedOn: (r.copiedOn as string | null) ?? null,
     liner: r.liner === null ? null : list<Sheet['liner']>(r.liner),
     seals: r.seals === null ? [] : list<Sheet['seals']>(r.seals),
+    sections: r.sections ? list<Sheet['sections']>(r.sections) : {},
     personId: (r.personId as string | null) ?? null,
     at: iso(r.at),
   }
@@ -72,14 +74,11 @@ export function toEngine(r: Row) {
 export const toPerson = (r: Row): Person => ({ id: str(r.id), name: str(r.name), role: r.role as Person['role'] })
 
 /** Work of a job as it was chosen; one from before work could be chosen has the plain one. */
-export const workOf = (r: Row) => (r.work === null ? plainWork : list<WorkName[]>(r.work))
+export const workOf = (r: Row) => (r.work === null ? plainWork : list<WorkChoice[]>(r.work))
 
 export function toPuller(r: Row): Puller {
   return { id: str(r.id), name: str(r.name), ...list<Omit<Puller, 'id' | 'name'>>(r.spec) }
 }
-
-/** Closings without what they say and keep: what a list of jobs is made of. */
-export const bareClosuresSql = 'SELECT jobId, seq, personId, at, stage, closes FROM closures'
 
 export const toClosure = (c: Row): Closure => ({
   seq: num(c.seq),
@@ -95,7 +94,12 @@ export const toClosure = (c: Row): Closure => ({
 
 /** What a job that came as a file brought of another shop: it is this job's alone. */
 export type Brought = Pick<Snapshot, 'engine' | 'sheets' | 'people' | 'gauges' | 'pullers' | 'shims' | 'liners'>
-export const broughtOf = (job: Row): Brought | null => (job.brought ? list<Brought>(job.brought) : null)
+export function broughtOf(job: Row): Brought | null {
+  if (!job.brought) return null
+  const brought = list<Brought>(job.brought)
+  // What an earlier version took in says nothing of other works.
+  return { ...brought, sheets: brought.sheets.map((s) => ({ ...s, sections: s.sections ?? {} })) }
+}
 
 /** The snapshot of a job from elsewhere: what it brought comes before what this shop has, but for parts, of which our own shelf knows best. */
 function withBrought(own: Snapshot, brought: Brought | null): Snapshot {
@@ -125,12 +129,7 @@ interface Settings {
   crew: Crew
 }
 
-export async function readSettings(store: Store, transaction?: Transaction): Promise<Settings> {
-  const [[settings], leaves] = await Promise.all([
-    rows(store, 'settings', {}, transaction),
-    rows(store, 'leaves', {}, transaction),
-  ])
-  const s = settings as Row
+function toSettings(s: Row, leaves: Row[]): Settings {
   return {
     name: str(s.shopName),
     rule: s.rule as RuleName,
@@ -147,69 +146,82 @@ export async function readSettings(store: Store, transaction?: Transaction): Pro
   }
 }
 
-async function readSheets(store: Store, engineId: string, transaction?: Transaction): Promise<Sheet[]> {
-  const found = await rows(store, 'sheets', { engineId }, transaction)
-  const links = await rows(store, 'sheetLinks', { sheetId: found.map((s) => s.id) }, transaction)
-  return found.map((s) => toSheet(s, links)).sort((a, b) => a.version - b.version)
+export async function readSettings(store: Store, transaction?: Transaction): Promise<Settings> {
+  const { settings, leaves } = await unionRows(store, [['settings'], ['leaves']], {}, transaction)
+  return toSettings(settings[0]!, leaves)
 }
+
+/** What of the shop goes into every job. */
+const shopTables = [['settings'], ['leaves'], ['gauges'], ['people'], ['pullers'], ['rates', 't.id = 1']] as const
+const ofJob = 't.jobId = :jobId'
+/** Everything of a job but its readings, which are many. */
+const jobTables: readonly Wanted[] = [
+  ...entryTables.map((table): Wanted => [table, ofJob]),
+  ...(['ledges', 'strikes', 'cuts', 'shimFits', 'closures', 'placements', 'plans', 'readingSets'] as const).map(
+    (table): Wanted => [table, ofJob],
+  ),
+  ['setClosings', 't.setId IN (SELECT s.id FROM readingSets s WHERE s.jobId = :jobId)'],
+  ['cutLeaves', 't.cutId IN (SELECT c.id FROM cuts c WHERE c.jobId = :jobId)'],
+  ['planBores', 't.planId IN (SELECT p.id FROM plans p WHERE p.jobId = :jobId)'],
+]
+
+/** Rows by what a column of theirs says. */
+function grouped(rows: readonly Row[], column: string): (key: unknown) => Row[] {
+  const groups = new Map<unknown, Row[]>()
+  for (const r of rows) {
+    const group = groups.get(r[column])
+    if (group) group.push(r)
+    else groups.set(r[column], [r])
+  }
+  return (key) => groups.get(key) ?? []
+}
+
+const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
+const byPosition = (a: Row, b: Row) => num(a.position) - num(b.position)
 
 /**
  * Everything about one job, as the device and the core take it; null where there is no such job.
+ * A fixed, small number of queries, whatever the works.
  */
 export async function readSnapshot(store: Store, jobId: string, transaction?: Transaction): Promise<Snapshot | null> {
-  const all = (table: TableName, where: Row = { jobId }) => rows(store, table, where, transaction)
-  const [job] = await all('jobs', { id: jobId })
+  const [job] = await rows(store, 'jobs', { id: jobId }, transaction)
   if (!job) return null
-  const [engineRow] = await all('engines', { id: job.engineId })
   const brought = broughtOf(job)
-  const settings = await readSettings(store, transaction)
-  const sheets = await readSheets(store, str(job.engineId), transaction)
-  const [
-    ledges,
-    stock,
-    gauges,
-    people,
-    sets,
-    readings,
-    strikes,
-    cuts,
-    fits,
-    closures,
-    placements,
-    plans,
-    pullers,
-    rates,
-  ] = await Promise.all([
-    all('ledges'),
-    readStock(store, str(job.engineId), transaction),
-    all('gauges', {}),
-    all('people', {}),
-    all('readingSets'),
-    all('readings'),
-    all('strikes'),
-    all('cuts'),
-    all('shimFits'),
-    all('closures'),
-    all('placements'),
-    all('plans'),
-    all('pullers', {}),
-    readRates(store, transaction),
+  const engineId = str(job.engineId)
+  const [unit, ofShop, stock, own, readings, [counted]] = await Promise.all([
+    unionRows(
+      store,
+      [
+        ['engines', 't.id = :engineId'],
+        ['sheets', 't.engineId = :engineId'],
+        ['sheetLinks', 't.sheetId IN (SELECT s.id FROM sheets s WHERE s.engineId = :engineId)'],
+      ],
+      { engineId },
+      transaction,
+    ),
+    unionRows(store, shopTables, {}, transaction),
+    readStock(store, engineId, transaction),
+    unionRows(store, jobTables, { jobId }, transaction),
+    rows(store, 'readings', { jobId }, transaction),
+    select(store, `SELECT COUNT(*) AS n FROM events WHERE jobId = :jobId AND result = 'done'`, { jobId }, transaction),
   ])
-  const [closings, leaves, planBores, revision] = await Promise.all([
-    all('setClosings', { setId: sets.map((s) => s.id) }),
-    all('cutLeaves', { cutId: cuts.map((c) => c.id) }),
-    all('planBores', { planId: plans.map((p) => p.id) }),
-    store.models.events.count({ where: { jobId, result: 'done' }, ...(transaction ? { transaction } : {}) }),
-  ])
+  const settings = toSettings(ofShop.settings[0]!, ofShop.leaves)
+  const sheets = unit.sheets.map((s) => toSheet(s, unit.sheetLinks)).sort((a, b) => a.version - b.version)
+  const { ledges, strikes, cuts, shimFits: fits, closures, placements, plans, readingSets: sets } = own
+  const [strikeOf, closingOf, leavesOf, boresOf] = [
+    grouped(strikes, 'targetId'),
+    grouped(own.setClosings, 'setId'),
+    grouped(own.cutLeaves, 'cutId'),
+    grouped(own.planBores, 'planId'),
+  ]
   const struck = (targetId: unknown) => {
-    const strike = strikes.find((s) => s.targetId === targetId)
+    const [strike] = strikeOf(targetId)
     return strike ? { ...by(strike), reason: str(strike.reason) } : null
   }
-  const entries = await readEntries(store, jobId, struck, transaction)
+  const entries = readEntries(own, struck)
   const order = (r: Row) => ({ id: str(r.id), seq: num(r.seq), ...by(r) })
-  const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
-  const own: Snapshot = {
-    revision,
+  const snapshot: Snapshot = {
+    revision: num(counted!.n),
     job: {
       id: str(job.id),
       number: num(job.number),
@@ -224,7 +236,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
       archived: Boolean(job.archived),
       fromJobId: (job.fromJobId as string | null) ?? null,
     },
-    engine: brought?.engine ?? toEngine(engineRow as Row),
+    engine: brought?.engine ?? toEngine(unit.engines[0]!),
     takenIn: job.takenIn ? list<Snapshot['takenIn']>(job.takenIn) : [],
     sheet: ownFirst(brought?.sheets ?? [], sheets).find((s) => s.id === job.sheetId) as Sheet,
     sheets,
@@ -249,9 +261,8 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
         school: p.school as SchoolName,
         changed: Boolean(p.changed),
         targetMm: num(p.targetMm),
-        bores: planBores
-          .filter((b) => b.planId === p.id)
-          .sort((a, b) => num(a.position) - num(b.position))
+        bores: boresOf(p.id)
+          .sort(byPosition)
           .map((b) => ({
             cylinder: num(b.cylinder),
             linerId: (b.linerId as string | null) ?? null,
@@ -261,17 +272,18 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
           })),
       }))
       .sort(bySeq),
-    rates,
-    pullers: pullers.map(toPuller).sort((a, b) => a.name.localeCompare(b.name)),
+    rates: toRates(ofShop.rates[0]),
+    pullers: ofShop.pullers.map(toPuller).sort((a, b) => a.name.localeCompare(b.name)),
     renewalCosts: settings.renewalCosts,
-    gauges: gauges.map(toGauge),
-    people: people.map(toPerson),
+    gauges: ofShop.gauges.map(toGauge),
+    people: ofShop.people.map(toPerson),
     sets: sets
       .map((s) => {
-        const closing = closings.find((c) => c.setId === s.id)
+        const [closing] = closingOf(s.id)
         return {
           ...order(s),
-          cylinder: num(s.cylinder),
+          cylinder: numOrNull(s.cylinder),
+          place: (s.place as string | null) ?? null,
           stage: s.stage as Snapshot['sets'][number]['stage'],
           gaugeId: str(s.gaugeId),
           sheetId: str(s.sheetId),
@@ -301,9 +313,8 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
         ...order(c),
         cylinder: num(c.cylinder),
         kind: c.kind as 'rough' | 'finish',
-        leavesMm: leaves
-          .filter((l) => l.cutId === c.id)
-          .sort((a, b) => num(a.position) - num(b.position))
+        leavesMm: leavesOf(c.id)
+          .sort(byPosition)
           .map((l) => num(l.thicknessMm)),
         packMm: num(c.packMm),
         expectMm: num(c.expectMm),
@@ -324,5 +335,5 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
       .sort(bySeq),
     closures: closures.map(toClosure).sort(bySeq),
   }
-  return asSigned(withBrought(own, brought))
+  return asSigned(withBrought(snapshot, brought))
 }

@@ -3,6 +3,7 @@ import type { Transaction } from 'sequelize'
 import { carryOut } from './carry-out'
 import { parseCommand } from './parse-command'
 import { holdJob, inTransaction } from './holding'
+import { countReadings } from './job-card'
 import { isKnownPerson } from './known-person'
 import { select } from './read-values'
 import type { Row } from './models'
@@ -82,6 +83,17 @@ async function storeTogether(store: Store, takes: Take[]): Promise<Set<Take>> {
         transaction,
       },
     )
+    for (const jobId of new Set(good.map((t) => t.jobId as string))) {
+      const own = good.filter((t) => t.jobId === jobId)
+      const last = own.at(-1)!
+      await countReadings(
+        store,
+        jobId,
+        own.length,
+        { lastAt: new Date(last.at), lastPersonId: last.personId },
+        transaction,
+      )
+    }
     return new Set(good)
   })
 }

@@ -1,4 +1,5 @@
 import { rows } from './read-values'
+import { fillCards } from './fill-cards'
 import type { Store } from './store'
 import { fillDemo } from '../demo/fill'
 
@@ -29,6 +30,7 @@ export async function settle(store: Store, options: { demo: boolean }, log: (lin
       )
     })
   }
+  if ((await fillCards(store)) > 0) log('the list of jobs is made')
   if (options.demo && (await rows(store, 'jobs')).length === 0) {
     log('loading the demo data')
     await fillDemo(store)

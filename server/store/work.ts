@@ -3,6 +3,8 @@ import { isClosed } from '#core/job/route'
 import { sealedIn } from '#core/job/seal'
 import type { Snapshot } from '#core/job/snapshot'
 import type { StageName } from '#core/job/stages'
+import { placesOf } from '#core/works/kinds'
+import { stageLine } from '#core/works/stage-table'
 import type { Command, RefusalCode } from '#contract/commands'
 import type { Row, TableName } from './models'
 import { select } from './read-values'
@@ -35,6 +37,9 @@ export async function insert(work: Work, table: TableName, row: Row): Promise<vo
 /** Who, when and its place, as every row of an act carries it. */
 export const stamp = (work: Work) => ({ personId: work.command.personId, at: new Date(work.command.at), seq: work.seq })
 
+/** Who was at a job last, and when, by this act. */
+export const lastOf = (work: Work) => ({ lastAt: new Date(work.command.at), lastPersonId: work.command.personId })
+
 /** The newest closure of a stage decides whether it is closed; a signed job is closed altogether. `j` is the job. */
 export const closedSql = (stage: string) =>
   [stage, `'record'`]
@@ -53,7 +58,7 @@ export async function one(work: Work, sql: string, replacements: Row): Promise<R
 export async function strike(
   work: Work,
   snapshot: Snapshot,
-  snapshotRows: { id: string; struck: unknown }[],
+  snapshotRows: readonly { id: string; struck?: unknown }[],
   targetId: string,
   reason: string,
 ): Promise<void> {
@@ -73,4 +78,10 @@ export function refuseClosed(snapshot: Snapshot, stage: StageName): void {
 /** Nothing happens at a cylinder that the engine does not have. */
 export function refuseUnknownCylinder(snapshot: Snapshot, cylinder: number): void {
   if (!snapshot.engine.heads.flat().includes(cylinder)) throw new Refusal('unknown-cylinder', [String(cylinder)])
+}
+
+/** Nothing happens at a place that the work of the stage does not have on this unit. */
+export function refuseUnknownPlace(snapshot: Snapshot, stage: StageName, place: string): void {
+  const places = placesOf(stageLine[stage].work, snapshot.engine, snapshot.sheet.sections)
+  if (!places.some((p) => p.place === place)) throw new Refusal('unknown-place', [place])
 }

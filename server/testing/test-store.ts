@@ -3,7 +3,7 @@ import mariadb, { type Connection } from 'mariadb'
 import type { FastifyInstance } from 'fastify'
 import type { Command, JobAct, Outcome, ShopAct } from '#contract/commands'
 import type { Snapshot } from '#core/job/snapshot'
-import type { Shop } from '#contract/shop'
+import type { JobCard, JobList, Shop } from '#contract/shop'
 import { buildApp } from '../app'
 import { settle } from '../store/settle'
 import { openStore, type DatabaseAddress, type Store } from '../store/store'
@@ -73,8 +73,15 @@ export class TestServer {
     await this.store.close()
   }
 
-  async shop(): Promise<Shop> {
-    return (await this.app.inject('/api/shop')).json()
+  /** The shop, with the cards of all its jobs, those laid aside included. */
+  async shop(): Promise<Shop & { jobs: JobCard[] }> {
+    const get = async (url: string) => (await this.app.inject(url)).json()
+    const [shop, open, aside] = [
+      await get('/api/shop'),
+      await get('/api/jobs?limit=200'),
+      await get('/api/jobs?limit=200&which=archived'),
+    ] as [Shop, JobList, JobList]
+    return { ...shop, jobs: [...open.jobs, ...aside.jobs].sort((a, b) => a.number - b.number) }
   }
 
   async jobId(title: string): Promise<string> {

@@ -1,15 +1,16 @@
 import { randomUUID } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize'
-import { entryRows, type EntryWhat } from '#core/job/entries'
+import { entriesOf, entryWhats, rowsName, type EntryWhat } from '#core/works/kinds'
 import type { Snapshot } from '#core/job/snapshot'
 import { ApiProblem } from '../errors'
 import { insertBytes } from '../photos/keep-photo'
 import { readPicture } from '../photos/picture'
-import { entryTables } from '../store/entries'
+import { entryRow, tableOfKind } from '../store/entries'
 import { gaveWay, holdShop, inTransaction } from '../store/holding'
 import type { Row, TableName } from '../store/models'
-import type { Brought } from '../store/read'
+import { putCard } from '../store/job-card'
+import { readSnapshot, type Brought } from '../store/read'
 import { rows, select } from '../store/read-values'
 import { isDatabaseAway, type Store } from '../store/store'
 import type { OpenedJobFile } from './open-job-file'
@@ -64,10 +65,7 @@ class TakingIn {
       ['placements', job.placements],
       ['plans', job.plans],
       ['photoBytes', job.photos],
-      ...(Object.keys(entryTables) as EntryWhat[]).map((what): [TableName, Entry[]] => [
-        entryTables[what],
-        job[entryRows[what].rows] as Entry[],
-      ]),
+      ...entryWhats.map((what): [TableName, readonly Entry[]] => [tableOfKind(what), this.entriesOfKind(what)]),
     ]
     for (const [table, entries] of found) {
       for (const some of pieces(entries)) {
@@ -93,7 +91,7 @@ class TakingIn {
       job.placements,
       job.plans,
       job.closures,
-      ...Object.values(entryRows).map((e) => job[e.rows] as { seq: number }[]),
+      ...entryWhats.map((what) => this.entriesOfKind(what)),
     ].flat()
     const seqs = [...new Set(dated.map((r) => r.seq))].sort((a, b) => a - b)
     const strikes = dated.filter((r) => (r as Entry).struck).length
@@ -242,15 +240,24 @@ class TakingIn {
     for (const struck of [job.readings, job.cuts, job.shimFits]) await this.strikes(struck)
   }
 
+  private entriesOfKind(what: EntryWhat): readonly Entry[] {
+    return entriesOf(this.job, rowsName(what)) as readonly Entry[]
+  }
+
   async entries(): Promise<void> {
-    for (const what of Object.keys(entryTables) as EntryWhat[]) {
-      const entries = this.job[entryRows[what].rows] as Entry[]
-      await this.put(
-        entryTables[what],
-        entries.map(({ struck: _, ...e }) => ({ ...e, jobId: this.jobId, ...this.by(e) })),
-      )
+    for (const what of entryWhats) {
+      const entries = this.entriesOfKind(what)
+      const rowOf = ({ struck: _, seq, personId, at, ...given }: Entry) =>
+        entryRow(what, given, { jobId: this.jobId, ...this.by({ seq, personId, at }) })
+      await this.put(tableOfKind(what), entries.map(rowOf))
       await this.strikes(entries)
     }
+  }
+
+  /** What lists show of it, as it is here. */
+  async card(): Promise<void> {
+    const snapshot = await readSnapshot(this.store, this.jobId, this.transaction)
+    await putCard(this.store, snapshot!, { lastAt: new Date(), lastPersonId: null }, this.transaction)
   }
 
   async photos(): Promise<void> {
@@ -290,6 +297,7 @@ export async function takeIn(store: Store, file: OpenedJobFile): Promise<{ jobId
       await taking.measured()
       await taking.entries()
       await taking.photos()
+      await taking.card()
       return { jobId, number }
     })
   } catch (error) {

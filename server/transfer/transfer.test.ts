@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { jobFile } from '#contract/job-file'
+import { jobFile, JOB_FILE_VERSION } from '#contract/job-file'
 import { carryAway, withPlainSeqs } from '#core/job/carry-away'
 import { hashText, orderedJson, sealState } from '#core/job/seal'
 import type { Snapshot } from '#core/job/snapshot'
@@ -158,7 +158,7 @@ describe('a job file', () => {
     expect(await code(zip.subarray(0, zip.length - 300))).toBe('file-cut-off')
     expect(await code(json.slice(0, json.length / 2))).toBe('file-cut-off')
     expect(await code(json.replace('0.128', '0.118'))).toBe('file-changed')
-    expect(await code(edited({ version: 4, job: { strange: true } }))).toBe('file-newer')
+    expect(await code(edited({ version: JOB_FILE_VERSION + 1, job: { strange: true } }))).toBe('file-newer')
     expect(await code(edited({ format: 'something else' }))).toBe('file-no-job')
     for (const nothing of ['hello', '[1,2]', Buffer.from([0x50, 0x4b, 5, 6, ...Array<number>(18).fill(0)])])
       expect(await code(nothing)).toBe('file-no-job')

@@ -4,7 +4,7 @@ import { JOB_FILE_VERSION, type JobFile } from '#contract/job-file'
 import { carryAway } from '#core/job/carry-away'
 import { hashText, orderedJson } from '#core/job/seal'
 import type { Snapshot } from '#core/job/snapshot'
-import type { Photo } from '#core/job/strip'
+import type { Photo } from '#core/job/photo'
 import { rows, select } from '../store/read-values'
 import type { Store } from '../store/store'
 

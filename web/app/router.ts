@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { stageNames } from '#core/works/stage-table'
 import JobsPage from '../pages/JobsPage.vue'
-import { stageViews } from './stage-views'
+import { stageViews } from '../works/index'
 
 export const router = createRouter({
   history: createWebHistory(),

@@ -4,7 +4,7 @@ import { scaleLinear, scalePoint } from 'd3-scale'
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { Deck } from '#core/job/deck'
+import type { Deck } from '#core/works/liners/deck'
 import type { Snapshot } from '#core/job/snapshot'
 import { useFigures } from './useFigures'
 

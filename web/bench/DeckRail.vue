@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { Deck, CylinderState } from '#core/job/deck'
-import type { LedgeState } from '#core/job/ledges'
+import type { Deck, CylinderState } from '#core/works/liners/deck'
+import type { LedgeState } from '#core/works/liners/ledges'
 import type { Snapshot } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
 import type { Verdict } from '#core/measure/verdict'

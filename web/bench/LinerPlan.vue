@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { CylinderState } from '#core/job/deck'
+import type { CylinderState } from '#core/works/liners/deck'
 import type { Limits } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
 import { onPlan } from './useDeckPlan'

@@ -2,7 +2,7 @@
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
-import { planEngine, readFiringOrder } from '#core/job/plan-engine'
+import { planEngine, readFiringOrder } from '#core/works/liners/plan-engine'
 import { engineShape } from '#core/job/snapshot'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { NextMove } from '#core/job/move'
+import type { NextMove } from '#core/works/liners/deck-move-input'
 import type { Shim } from '#core/job/snapshot'
 import type { StageName } from '#core/job/stages'
 import { sayMove } from '#contract/words/say-move'

@@ -151,8 +151,10 @@ onBeforeUnmount(stop)
         @keydown.enter.prevent="enter"
         @keydown.backspace="back"
         @input="
-          problem = null
-          doubtful = null
+          () => {
+            problem = null
+            doubtful = null
+          }
         "
       />
       <p class="mt-1 text-[15px] font-semibold" aria-live="polite">

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { createColumnHelper } from '@tanstack/vue-table'
 import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { EngineCard } from '#contract/shop'
@@ -8,6 +7,7 @@ import { clockHour } from '#core/measure/angle'
 import { oddParts } from '#core/plan/read-repair'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
+import type { ListColumn } from './list-column'
 import ListTable from './ListTable.vue'
 import PartMeasure from './PartMeasure.vue'
 import { partRow, type PartRow } from './part-rows'
@@ -48,31 +48,32 @@ const whereOf = (r: PartRow) =>
       : t('parts.elsewhere')
 
 const figure = (text: string) => h('span', { class: 'figure' }, text)
-const column = createColumnHelper<PartRow>()
-const columns = computed(() => [
-  column.accessor('label', {
+const columns = computed((): ListColumn<PartRow>[] => [
+  {
+    id: 'label',
+    value: (r) => r.label,
     header: t('parts.label'),
-    cell: (c) =>
+    cell: (r, value) =>
       h(
         'button',
         {
           type: 'button',
           class: 'min-h-[44px] text-[19px] font-bold underline-offset-4 hover:underline',
           'data-part': 'choose-part',
-          'data-label': c.getValue(),
+          'data-label': value,
         },
-        c.getValue(),
+        r.label,
       ),
-  }),
+  },
   ...(props.jobId === null
-    ? [column.accessor((r) => engineName(r.engineId), { id: 'engine', header: t('jobs.engine') })]
+    ? [{ value: (r: PartRow) => engineName(r.engineId), id: 'engine', header: t('jobs.engine') }]
     : []),
-  column.accessor('nominalMm', { header: t('parts.nominal'), cell: (c) => figure(length(c.getValue())) }),
-  column.accessor((r) => r.actualMm ?? 0, {
+  { id: 'nominalMm', value: (r) => r.nominalMm, header: t('parts.nominal'), cell: (r) => figure(length(r.nominalMm)) },
+  {
+    value: (r) => r.actualMm ?? 0,
     id: 'actual',
     header: t('parts.actual'),
-    cell: (c) => {
-      const r = c.row.original
+    cell: (r) => {
       const off = oddParts[r.kind].offMm
       if (r.actualMm === null) return h('span', { class: 'text-soft' }, t('parts.unmeasured'))
       return h('span', { class: 'flex items-center gap-2' }, [
@@ -86,12 +87,12 @@ const columns = computed(() => [
         }),
       ])
     },
-  }),
-  column.accessor((r) => r.wedgeMm ?? -1, {
+  },
+  {
+    value: (r) => r.wedgeMm ?? -1,
     id: 'wedge',
     header: t(kind.value === 'liner' ? 'parts.wedge' : 'parts.uneven'),
-    cell: (c) => {
-      const r = c.row.original
+    cell: (r) => {
       return r.wedgeMm === null
         ? '—'
         : h('span', { class: r.flag === 'uneven' ? 'font-bold text-outside' : '' }, [
@@ -99,22 +100,20 @@ const columns = computed(() => [
             r.thickAtDeg === null ? '' : ` ${t('parts.thick-at', { clock: clockHour(r.thickAtDeg) })}`,
           ])
     },
-  }),
-  column.accessor((r) => words.value.flag[r.flag] ?? '', {
+  },
+  {
+    value: (r) => words.value.flag[r.flag] ?? '',
     id: 'flag',
     header: t('parts.state'),
-    cell: (c) =>
-      h(
-        'span',
-        { class: c.row.original.flag === 'good' ? '' : 'font-semibold', 'data-flag': c.row.original.flag },
-        c.getValue(),
-      ),
-  }),
-  column.accessor(
-    (r) => (r.kind === 'shim' ? `${words.value.material[r.material]} · ${words.value.chamfer[r.chamfer]}` : r.material),
-    { id: 'material', header: t('engine.shim-material') },
-  ),
-  column.accessor((r) => whereOf(r), { id: 'where', header: t('parts.where') }),
+    cell: (r, value) => h('span', { class: r.flag === 'good' ? '' : 'font-semibold', 'data-flag': r.flag }, value),
+  },
+  {
+    value: (r) =>
+      r.kind === 'shim' ? `${words.value.material[r.material]} · ${words.value.chamfer[r.chamfer]}` : r.material,
+    id: 'material',
+    header: t('engine.shim-material'),
+  },
+  { value: (r) => whereOf(r), id: 'where', header: t('parts.where') },
 ])
 
 /** How many there are of each size, on the shelf and in engines. */
@@ -166,7 +165,7 @@ async function measured(readings: { angleDeg: number; valueMm: number }[]): Prom
       </div>
       <ListTable
         :rows="rows"
-        :columns="columns as never"
+        :columns="columns"
         :name="`parts-${kind}`"
         :empty="t(`parts.empty.${kind}`)"
         @open="(r) => (chosenId = r.id)"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { Photo } from '#core/job/strip'
+import type { Photo } from '#core/job/photo'
 import { deviceDb } from '../stores/device-db'
 import { useJob } from '../stores/job'
 import { useOutbox } from '../stores/outbox'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { puller as pullerSchema, type Puller } from '#core/job/strip'
+import { puller as pullerSchema, type Puller } from '#core/works/liners/strip'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 import LengthField from './LengthField.vue'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { stagesOf, type StageName, type WorkName } from '#core/job/stages'
+import { stagesOf, type StageName, type WorkChoice } from '#core/job/stages'
 
-const props = defineProps<{ next: StageName | null; work: WorkName[] }>()
+const props = defineProps<{ next: StageName | null; work: WorkChoice[] }>()
 const stages = computed(() => stagesOf(props.work))
 const at = () => (props.next === null ? stages.value.length : stages.value.indexOf(props.next))
 const STEP = 13

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nominalProtrusionMm, seatLinks, type Seat } from '#core/liner/stack'
-import { lubricantNames } from '#core/job/fitting'
+import { lubricantNames } from '#core/works/liners/fitting'
 import LengthField from './LengthField.vue'
 import { emptyLiner, emptySeal, sheetProblems, usualAimMm, type SheetDraft } from './sheet-draft'
 import TorqueField from './TorqueField.vue'

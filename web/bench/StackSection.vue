@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { CylinderState } from '#core/job/deck'
+import type { CylinderState } from '#core/works/liners/deck'
 import type { Sheet } from '#core/job/snapshot'
-import type { NextMove } from '#core/job/move'
+import type { NextMove } from '#core/works/liners/deck-move-input'
 import { planeEnds } from '#core/measure/fit-plane'
 import { linkSign, nominalProtrusionMm } from '#core/liner/stack'
 import { useFigures } from './useFigures'

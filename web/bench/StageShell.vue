@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { StageMove } from '#core/job/stage-moves'
+import type { StageMove } from '#core/works/liners/ledge-moves'
 import { isClosed } from '#core/job/route'
 import { useJob } from '../stores/job'
 import { useShop } from '../stores/shop'

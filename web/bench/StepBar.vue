@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { StageMove } from '#core/job/stage-moves'
+import type { StageMove } from '#core/works/liners/ledge-moves'
 import { sayStep } from '#contract/words/say-step'
 import MoveBar from './MoveBar.vue'
 import { useFigures } from './useFigures'

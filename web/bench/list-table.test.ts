@@ -1,19 +1,18 @@
-import { createColumnHelper } from '@tanstack/vue-table'
 import { createApp, h, nextTick } from 'vue'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { i18n } from '../app/i18n'
 import * as files from './download'
+import type { ListColumn } from './list-column'
 import ListTable from './ListTable.vue'
 
 interface Row {
   name: string
   size: number
 }
-const column = createColumnHelper<Row>()
-const columns = [
-  column.accessor('name', { header: 'Name' }),
-  column.accessor((r) => r.size, { id: 'size', header: 'Size' }),
-  column.display({ id: 'open', header: 'Open' }),
+const columns: ListColumn<Row>[] = [
+  { id: 'name', header: 'Name', value: (r) => r.name },
+  { id: 'size', header: 'Size', value: (r) => r.size },
+  { id: 'open', header: 'Open' },
 ]
 const rows: Row[] = Array.from({ length: 100 }, (_, i) => ({ name: `N${i}`, size: (i * 37) % 100 }))
 
@@ -79,6 +78,7 @@ describe('a list', () => {
     const file = vi.spyOn(files, 'download').mockImplementation(() => undefined)
     await search('n9')
     host.querySelectorAll<HTMLButtonElement>('button')[0]!.click()
+    await vi.waitFor(() => expect(file).toHaveBeenCalled())
     const [name, text] = file.mock.calls[0]!
     expect(name).toBe('things.csv')
     expect(text.split('\r\n').slice(0, 3)).toEqual(['Name,Size', `N9,${rows[9]!.size}`, `N90,${rows[90]!.size}`])

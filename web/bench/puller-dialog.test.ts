@@ -1,7 +1,7 @@
 import { getActivePinia } from 'pinia'
 import { createApp, h, nextTick, type App } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Puller } from '#core/job/strip'
+import type { Puller } from '#core/works/liners/strip'
 import { bridge } from '#core/testing/tarrock'
 import { i18n } from '../app/i18n'
 import { useDevice } from '../stores/device'

@@ -1,5 +1,5 @@
 import { limits as limitsSchema, sheet as sheetSchema, type Limits, type Sheet } from '#core/job/snapshot'
-import { linerShape as linerShapeSchema, type LinerShape, type SealGroove } from '#core/job/fitting'
+import { linerShape as linerShapeSchema, type LinerShape, type SealGroove } from '#core/works/liners/fitting'
 import { seatLinks, type Seat } from '#core/liner/stack'
 import { newId } from '../stores/new-id'
 

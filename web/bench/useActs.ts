@@ -1,7 +1,7 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { JobAct } from '#contract/commands'
-import type { StageMove } from '#core/job/stage-moves'
+import type { StageMove } from '#core/works/liners/ledge-moves'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
 import { useGoOn } from './useGoOn'

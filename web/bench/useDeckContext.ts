@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue'
-import type { Deck } from '#core/job/deck'
+import type { Deck } from '#core/works/liners/deck'
 import type { MeasuredStage } from '#core/job/stages'
 import { nominalProtrusionMm } from '#core/liner/stack'
 import { asProtrusionMm } from '#core/measure/as-protrusion'

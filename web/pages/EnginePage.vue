@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { readDeck } from '#core/job/deck'
+import { readDeck } from '#core/works/liners/deck'
 import { blankSnapshot } from '#core/job/blank-snapshot'
 import DeckRail from '../bench/DeckRail.vue'
 import { draftOf, sheetBody, sheetProblems, type SheetDraft } from '../bench/sheet-draft'

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { createColumnHelper } from '@tanstack/vue-table'
 import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 import type { EngineCard } from '#contract/shop'
+import type { ListColumn } from '../bench/list-column'
 import ListTable from '../bench/ListTable.vue'
 import NewEngineDialog from '../bench/NewEngineDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
@@ -18,39 +18,40 @@ const making = ref(false)
 void shop.load()
 
 const latest = (e: EngineCard) => e.sheets.at(-1)
-const column = createColumnHelper<EngineCard>()
-const columns = computed(() => [
-  column.accessor('name', {
+const columns = computed((): ListColumn<EngineCard>[] => [
+  {
+    id: 'name',
+    value: (r) => r.name,
     header: t('engines.name'),
-    cell: (c) =>
+    cell: (r) =>
       h(
         RouterLink,
         {
-          to: { name: 'engine', params: { engineId: c.row.original.id } },
+          to: { name: 'engine', params: { engineId: r.id } },
           class: 'text-[19px] font-bold',
           onClick: (e: Event) => e.stopPropagation(),
         },
-        () => c.getValue(),
+        () => r.name,
       ),
-  }),
-  column.accessor((e) => t(`layout.${e.layout}`, { n: e.heads.flat().length }), {
-    id: 'layout',
-    header: t('engines.layout'),
-  }),
-  column.accessor((e) => entered(e.boreMm), { id: 'bore', header: t('engines.bore') }),
-  column.accessor((e) => t(`seat.${latest(e)?.seat ?? 'top-stop'}`), { id: 'seat', header: t('engines.seat') }),
-  column.accessor(
-    (e) => {
+  },
+  { value: (e) => t(`layout.${e.layout}`, { n: e.heads.flat().length }), id: 'layout', header: t('engines.layout') },
+  { value: (e) => entered(e.boreMm), id: 'bore', header: t('engines.bore') },
+  { value: (e) => t(`seat.${latest(e)?.seat ?? 'top-stop'}`), id: 'seat', header: t('engines.seat') },
+  {
+    value: (e) => {
       const l = latest(e)?.limits
       return l ? `${length(l.minMm)} – ${length(l.maxMm)}` : ''
     },
-    { id: 'limits', header: t('engines.protrusion'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) },
-  ),
-  column.accessor((e) => latest(e)?.version ?? 0, {
+    id: 'limits',
+    header: t('engines.protrusion'),
+    cell: (_, value) => h('span', { class: 'figure' }, value),
+  },
+  {
+    value: (e) => latest(e)?.version ?? 0,
     id: 'version',
     header: t('engines.version'),
-    cell: (c) => h('span', { class: 'figure' }, c.getValue()),
-  }),
+    cell: (_, value) => h('span', { class: 'figure' }, value),
+  },
 ])
 
 function open(engine: EngineCard): void {
@@ -68,7 +69,7 @@ function open(engine: EngineCard): void {
     <ListTable
       v-if="shop.shop"
       :rows="shop.shop.engines"
-      :columns="columns as never"
+      :columns="columns"
       name="engines"
       :empty="t('engines.empty')"
       @open="open"

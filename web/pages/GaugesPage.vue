@@ -150,10 +150,12 @@ function setRule(rule: RuleName): void {
           </dd>
         </dl>
         <div class="mt-3 flex gap-2">
-          <button type="button" class="key" @click="begin(g)">{{ t('gauges.change') }}</button
-          ><RouterLink :to="{ name: 'study', params: { gaugeId: g.id } }" class="key" data-part="to-study">{{
-            t('study.open')
-          }}</RouterLink>
+          <button type="button" class="key" @click="begin(g)">{{ t('gauges.change') }}</button><RouterLink
+            :to="{ name: 'study', params: { gaugeId: g.id } }"
+            class="key"
+            data-part="to-study"
+            >{{ t('study.open') }}</RouterLink
+          >
         </div>
       </li>
     </ul>

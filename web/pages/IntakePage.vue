@@ -2,17 +2,19 @@
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
-import { readDeck } from '#core/job/deck'
+import { readDeck } from '#core/works/liners/deck'
 import { blankSnapshot } from '#core/job/blank-snapshot'
 import { complaintNames, type ComplaintName } from '#core/job/intake'
-import { stagesOf, workNames, workPresets, type WorkName } from '#core/job/stages'
+import { stagesOf, workChoices, workPresets, type WorkChoice } from '#core/job/stages'
 import { evenStations } from '#core/measure/angle'
+import type { JobCard } from '#contract/shop'
 import ChoiceKeys from '../bench/ChoiceKeys.vue'
 import DeckRail from '../bench/DeckRail.vue'
 import NewEngineDialog from '../bench/NewEngineDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useFigures } from '../bench/useFigures'
 import { useDevice } from '../stores/device'
+import { fetchCard, fetchJobs } from '../stores/job-list'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 
@@ -31,9 +33,8 @@ const complaints = ref<ComplaintName[]>([])
 const used = ref<number | ''>('')
 const usedUnit = ref<'hours' | 'km' | 'miles'>('hours')
 const wantedBy = ref('')
-const work = ref<WorkName[]>([...workPresets.whole])
+const work = ref<WorkChoice[]>([...workPresets.whole])
 const stations = ref(4)
-const fromJobId = ref<string | null>(null)
 const making = ref(false)
 const problem = ref<string | null>(null)
 const presets = Object.keys(workPresets) as (keyof typeof workPresets)[]
@@ -46,11 +47,15 @@ const deck = computed(() =>
     : null,
 )
 /** The latest job of the same engine: what was chosen then is a good beginning. */
-const last = computed(
-  () =>
-    [...(shop.shop?.jobs ?? [])].filter((j) => j.engineId === engineId.value).sort((a, b) => b.number - a.number)[0] ??
-    null,
-)
+const last = ref<JobCard | null>(null)
+/** The job it is started from. */
+const from = ref<JobCard | null>(null)
+watch(engineId, async (id) => {
+  last.value = null
+  if (id === '') return
+  const found = await fetchJobs({ engineId: id, sort: 'number', desc: true, limit: 1 }).catch(() => null)
+  if (engineId.value === id) last.value = found?.jobs[0] ?? null
+})
 const preset = computed(
   () =>
     presets.find(
@@ -63,24 +68,23 @@ const missing = computed(() => (engineId.value === '' ? 'engine' : title.value.t
 function toggle<T>(list: T[], item: T): T[] {
   return list.includes(item) ? list.filter((x) => x !== item) : [...list, item]
 }
-function chooseWork(w: WorkName): void {
-  work.value = workNames.filter((x) => toggle(work.value, w).includes(x))
+function chooseWork(w: WorkChoice): void {
+  work.value = workChoices.filter((x) => toggle(work.value, w).includes(x))
 }
 /** Takes over the work, stations and title of an earlier job; what was complained of is asked anew. */
-function asIn(jobId: string, withTitle: boolean): void {
-  const job = shop.shop?.jobs.find((j) => j.id === jobId)
-  if (!job) return
+function asIn(job: JobCard, withTitle: boolean): void {
   engineId.value = job.engineId
   work.value = [...job.work]
   stations.value = job.stationsDeg.length
-  fromJobId.value = job.id
+  from.value = job
   if (withTitle) [title.value, words.value] = [job.title, job.complaint]
 }
 const wanted = computed(() => (typeof route.query.from === 'string' ? route.query.from : null))
 watch(
-  [() => shop.shop !== null, wanted],
-  () => {
-    if (wanted.value && shop.shop && fromJobId.value === null) asIn(wanted.value, true)
+  wanted,
+  async (jobId) => {
+    const job = jobId === null ? null : await fetchCard(jobId).catch(() => null)
+    if (job && from.value === null) asIn(job, true)
   },
   { immediate: true },
 )
@@ -105,7 +109,7 @@ async function start(): Promise<void> {
     usage: used.value === '' ? null : { value: Number(used.value), unit: usedUnit.value },
     wantedBy: wantedBy.value || null,
     work: work.value,
-    fromJobId: fromJobId.value,
+    fromJobId: from.value?.id ?? null,
     stationsDeg: evenStations(stations.value),
   })
   if (done) void router.push({ name: 'job', params: { jobId } })
@@ -148,16 +152,16 @@ async function start(): Promise<void> {
           </p>
         </div>
         <button
-          v-if="last && fromJobId !== last.id"
+          v-if="last && from?.id !== last.id"
           type="button"
           class="key self-start"
           data-part="as-last"
-          @click="asIn(last.id, title === '')"
+          @click="asIn(last, title === '')"
         >
           {{ t('intake.as-last', { number: last.number, title: last.title }) }}
         </button>
-        <p v-if="fromJobId" class="text-[15px]" data-part="from-job">
-          {{ t('intake.from', { number: shop.shop?.jobs.find((j) => j.id === fromJobId)?.number ?? '' }) }}
+        <p v-if="from" class="text-[15px]" data-part="from-job">
+          {{ t('intake.from', { number: from.number }) }}
         </p>
         <label class="field"
           >{{ t('jobs.title')
@@ -226,7 +230,7 @@ async function start(): Promise<void> {
             @update:model-value="(p) => p && (work = [...workPresets[p]])"
           />
           <label
-            v-for="w in workNames"
+            v-for="w in workChoices"
             :key="w"
             class="flex min-h-[48px] cursor-pointer items-center gap-3 border-b border-line"
             ><input

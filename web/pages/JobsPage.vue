@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { createColumnHelper } from '@tanstack/vue-table'
 import { computed, h, ref } from 'vue'
 import { Archive, ArchiveRestore, Copy, FileInput } from '@lucide/vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 import type { JobCard } from '#contract/shop'
 import ChoiceKeys from '../bench/ChoiceKeys.vue'
-import ListTable from '../bench/ListTable.vue'
+import type { ListColumn } from '../bench/list-column'
+import ListFrame from '../bench/ListFrame.vue'
 import RouteMarks from '../bench/RouteMarks.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useFigures } from '../bench/useFigures'
+import { useJobList } from '../stores/job-list'
 import { useShop } from '../stores/shop'
 
 const { t } = useI18n()
@@ -20,81 +21,71 @@ void shop.load()
 
 const filters = ['open', 'signed', 'archived', 'all'] as const
 const filter = ref<(typeof filters)[number]>('all')
-const belongs = {
-  open: (j: JobCard) => !j.archived && !j.signed,
-  signed: (j: JobCard) => !j.archived && j.signed,
-  archived: (j: JobCard) => j.archived,
-  all: (j: JobCard) => !j.archived,
-}
-const jobs = computed(() => (shop.shop?.jobs ?? []).filter(belongs[filter.value]))
+const { filter: search, sort, jobs, total, stale, load, more, all } = useJobList(filter)
 const taking = ref<{ problem: string | null; done: string | null }>({ problem: null, done: null })
 
-const column = createColumnHelper<JobCard>()
-const columns = computed(() => [
-  column.accessor('number', { header: t('jobs.number'), cell: (c) => h('span', { class: 'figure' }, c.getValue()) }),
-  column.accessor('title', {
+const figure = (value: string | number) => h('span', { class: 'figure' }, value)
+const columns = computed((): ListColumn<JobCard>[] => [
+  { id: 'number', header: t('jobs.number'), value: (j) => j.number, cell: (_, value) => figure(value) },
+  {
+    id: 'title',
     header: t('jobs.title'),
-    cell: (c) =>
+    value: (j) => j.title,
+    cell: (j) =>
       h('div', [
         h(
           RouterLink,
           {
-            to: { name: 'job', params: { jobId: c.row.original.id } },
+            to: { name: 'job', params: { jobId: j.id } },
             class: 'text-[19px] font-bold',
             onClick: (e: Event) => e.stopPropagation(),
           },
-          () => c.getValue(),
+          () => j.title,
         ),
         h('p', { class: 'text-[15px] text-soft' }, [
-          c.row.original.complaint,
-          c.row.original.from === null
-            ? ''
-            : h('b', { 'data-part': 'from' }, ` ${t('jobs.taken-in', { shop: c.row.original.from || '—' })}`),
+          j.complaint,
+          j.from === null ? '' : h('b', { 'data-part': 'from' }, ` ${t('jobs.taken-in', { shop: j.from || '—' })}`),
         ]),
       ]),
-  }),
-  column.accessor('engineName', { header: t('jobs.engine') }),
-  column.accessor((job) => (job.nextStage ? t(`stage.${job.nextStage}`) : t('jobs.signed')), {
+  },
+  { id: 'engine', header: t('jobs.engine'), value: (j) => j.engineName },
+  {
     id: 'stage',
     header: t('jobs.stage'),
-    cell: (c) =>
+    value: (j) => (j.nextStage ? t(`stage.${j.nextStage}`) : t('jobs.signed')),
+    cell: (j, value) =>
       h('div', { class: 'flex items-center gap-3' }, [
-        h(RouteMarks, { next: c.row.original.nextStage, work: c.row.original.work }),
-        h('span', { class: 'font-semibold' }, String(c.getValue())),
+        h(RouteMarks, { next: j.nextStage, work: j.work }),
+        h('span', { class: 'font-semibold' }, value),
       ]),
-  }),
-  column.accessor('readings', {
-    header: t('jobs.readings'),
-    cell: (c) => h('span', { class: 'figure' }, c.getValue()),
-  }),
-  column.accessor((job) => job.wantedBy ?? '', {
+  },
+  { id: 'readings', header: t('jobs.readings'), value: (j) => j.readings, cell: (_, value) => figure(value) },
+  {
     id: 'wanted',
     header: t('jobs.wanted'),
-    cell: (c) => h('span', { class: 'text-[15px] whitespace-nowrap' }, c.getValue() ? day(String(c.getValue())) : ''),
-  }),
-  column.accessor('lastAt', {
+    value: (j) => j.wantedBy ?? '',
+    cell: (j) => h('span', { class: 'text-[15px] whitespace-nowrap' }, j.wantedBy ? day(j.wantedBy) : ''),
+  },
+  {
+    id: 'last',
     header: t('jobs.last'),
-    cell: (c) =>
-      h(
-        'span',
-        { class: 'text-[15px]' },
-        `${when(c.getValue())}${c.row.original.lastPerson ? ` · ${c.row.original.lastPerson}` : ''}`,
-      ),
-  }),
-  column.display({
+    value: (j) => j.lastAt,
+    cell: (j) => h('span', { class: 'text-[15px]' }, `${when(j.lastAt)}${j.lastPerson ? ` · ${j.lastPerson}` : ''}`),
+  },
+  {
     id: 'do',
     header: '',
-    cell: (c) =>
+    cell: (j) =>
       h('div', { class: 'flex gap-1' }, [
-        button(Copy, t('jobs.copy'), 'copy-job', () => copy(c.row.original)),
+        button(Copy, t('jobs.copy'), 'copy-job', () => copy(j)),
         button(
-          c.row.original.archived ? ArchiveRestore : Archive,
-          t(c.row.original.archived ? 'jobs.unarchive' : 'jobs.archive'),
+          j.archived ? ArchiveRestore : Archive,
+          t(j.archived ? 'jobs.unarchive' : 'jobs.archive'),
           'archive-job',
-          () => void archive(c.row.original),
+          () => void archive(j),
         ),
       ]),
-  }),
+  },
 ])
 
 function button(icon: typeof Copy, label: string, part: string, act: () => void) {
@@ -119,6 +110,7 @@ function copy(job: JobCard): void {
 }
 async function archive(job: JobCard): Promise<void> {
   await shop.actIn(job.id, { what: 'archive-job', archived: !job.archived })
+  await load()
 }
 
 /** Takes in a job file; what is wrong with it is said in the server's words, and nothing of it is kept. */
@@ -147,7 +139,7 @@ async function takeIn(event: Event): Promise<void> {
   } catch {
     taking.value.problem = t('jobs.file-away')
   }
-  await shop.load()
+  await load()
 }
 
 const needs = computed(() => {
@@ -210,19 +202,25 @@ function open(job: JobCard): void {
       mark="filter"
       filled
     />
-    <p v-if="shop.stale && !shop.shop" class="border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
+    <p v-if="stale && !jobs" class="border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
     <ol v-if="needs.length" class="mb-4 border border-line bg-plate p-4 text-[18px]" data-part="first-steps">
       <li v-for="what in needs" :key="what" class="py-1">
         <RouterLink :to="{ name: what }" class="font-semibold underline">{{ t(`jobs.first.${what}`) }}</RouterLink>
       </li>
     </ol>
-    <ListTable
-      v-if="shop.shop"
+    <ListFrame
+      v-if="jobs"
+      v-model:filter="search"
+      v-model:sort="sort"
       :rows="jobs"
-      :columns="columns as never"
+      :columns="columns"
       name="jobs"
+      :any="total > 0 || search !== ''"
+      :more="total - jobs.length"
+      :all="all"
       :empty="t(filter === 'all' ? 'jobs.empty' : 'jobs.none-such')"
       @open="open"
+      @more="more"
     />
   </ShopFrame>
 </template>

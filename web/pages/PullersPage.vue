@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { createColumnHelper } from '@tanstack/vue-table'
 import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { Puller } from '#core/job/strip'
+import type { Puller } from '#core/works/liners/strip'
 import { checkPuller, forbidding } from '#core/pull/check-puller'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
+import type { ListColumn } from '../bench/list-column'
 import ListTable from '../bench/ListTable.vue'
 import PullerDialog from '../bench/PullerDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
@@ -39,21 +39,27 @@ function fits(puller: Puller): string {
     })
     .join(' · ')
 }
-const column = createColumnHelper<Puller>()
-const columns = computed(() => [
-  column.accessor('name', { header: t('puller.name'), cell: (c) => h('b', { class: 'text-[18px]' }, c.getValue()) }),
-  column.accessor((p) => t(`puller.${p.origin}`), { id: 'origin', header: t('puller.origin') }),
-  column.accessor((p) => `M${p.screw.majorMm} × ${p.screw.pitchMm}`, {
+const columns = computed((): ListColumn<Puller>[] => [
+  {
+    id: 'name',
+    value: (r) => r.name,
+    header: t('puller.name'),
+    cell: (_, value) => h('b', { class: 'text-[18px]' }, value),
+  },
+  { value: (p) => t(`puller.${p.origin}`), id: 'origin', header: t('puller.origin') },
+  {
+    value: (p) => `M${p.screw.majorMm} × ${p.screw.pitchMm}`,
     id: 'screw',
     header: t('puller.screw-word'),
-    cell: (c) => h('span', { class: 'figure' }, c.getValue()),
-  }),
-  column.accessor((p) => entered(p.bar.spanMm), {
+    cell: (_, value) => h('span', { class: 'figure' }, value),
+  },
+  {
+    value: (p) => entered(p.bar.spanMm),
     id: 'span',
     header: t('puller.span'),
-    cell: (c) => h('span', { class: 'figure' }, c.getValue()),
-  }),
-  column.accessor((p) => fits(p), { id: 'fits', header: t('puller.fits') }),
+    cell: (_, value) => h('span', { class: 'figure' }, value),
+  },
+  { value: (p) => fits(p), id: 'fits', header: t('puller.fits') },
 ])
 function edit(puller: Puller | null): void {
   editing.value = puller
@@ -71,7 +77,7 @@ function edit(puller: Puller | null): void {
     <ListTable
       v-if="shop.shop"
       :rows="shop.shop.pullers"
-      :columns="columns as never"
+      :columns="columns"
       name="pullers"
       :empty="t('puller.empty')"
       @open="edit"

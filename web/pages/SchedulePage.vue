@@ -261,8 +261,9 @@ async function save(): Promise<void> {
         </p>
         <div class="col-span-2 flex gap-2">
           <button type="submit" class="key-brass disabled:opacity-50" :disabled="!read.success" data-part="save-crew">
-            {{ t('gauges.save') }}</button
-          ><button type="button" class="key" @click="editing = false">{{ t('keys.close') }}</button>
+            {{ t('gauges.save') }}</button><button type="button" class="key" @click="editing = false">
+            {{ t('keys.close') }}
+          </button>
         </div>
       </form>
     </SheetDialog>

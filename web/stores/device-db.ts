@@ -1,6 +1,6 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { openDB, type DBSchema, type IDBPDatabase, type StoreNames } from 'idb'
 import type { Command } from '#contract/commands'
-import type { Shop } from '#contract/shop'
+import type { JobList, Shop } from '#contract/shop'
 import type { Snapshot } from '#core/job/snapshot'
 
 /** A command on its way: its place in the queue, and why it was refused, if it was. */
@@ -27,20 +27,20 @@ interface DeviceSchema extends DBSchema {
   refused: { key: number; value: RefusedCommand }
   snapshots: { key: string; value: Snapshot }
   shop: { key: string; value: Shop }
+  lists: { key: string; value: JobList }
 }
 
 let opened: Promise<IDBPDatabase<DeviceSchema>> | null = null
 
 /** The device's own store: commands not yet acknowledged, and the last that was seen of each job. */
 export function deviceDb(): Promise<IDBPDatabase<DeviceSchema>> {
-  opened ??= openDB<DeviceSchema>('even-bore', 2, {
-    upgrade(db, from) {
-      db.createObjectStore('photos')
-      if (from >= 1) return
-      db.createObjectStore('outbox', { keyPath: 'order', autoIncrement: true })
-      db.createObjectStore('refused', { keyPath: 'order' })
-      db.createObjectStore('snapshots')
-      db.createObjectStore('shop')
+  opened ??= openDB<DeviceSchema>('even-bore', 3, {
+    // Whatever version it comes from: what is not there yet is made, what is there stays as it is.
+    upgrade(db) {
+      const lacks = (name: StoreNames<DeviceSchema>) => !db.objectStoreNames.contains(name)
+      if (lacks('outbox')) db.createObjectStore('outbox', { keyPath: 'order', autoIncrement: true })
+      if (lacks('refused')) db.createObjectStore('refused', { keyPath: 'order' })
+      for (const name of ['photos', 'snapshots', 'shop', 'lists'] as const) if (lacks(name)) db.createObjectStore(name)
     },
     // A newer page on this device must not wait for this one: it is let through, and this one opens again.
     blocking(_from, _to, event) {

@@ -1,0 +1,71 @@
+import { z } from 'zod'
+import { entry, id, strike } from '../job/base'
+import type { StageName } from './stage-table'
+
+/** One sort of entry a person makes: what it is called, where it lies, and what of it is given. */
+export interface Kind<
+  Rows extends string = string,
+  Key extends string = string,
+  Given extends z.ZodRawShape = z.ZodRawShape,
+  Strikes extends boolean = boolean,
+> {
+  /** Its collection: at the top of a snapshot, or under its work. */
+  rows: Rows
+  /** What names it in its act. */
+  key: Key
+  /** Whether it can be struck out. */
+  strikes: Strikes
+  /** The stage it belongs to: once that is closed, nothing is added. */
+  stage: StageName
+  /** The stage in which `strike-entry` may strike it out; null where that act does not. */
+  struckIn: StageName | null
+  /** What a person gives of it; id, who, when and its place come with the occasion. */
+  given: Given
+}
+/** The kinds of a work, by the names of their acts. Once stored, a name is for ever; a kind only gains fields with defaults. */
+export type Kinds = Readonly<Record<string, Kind>>
+
+/** A kind of entry, with its literal names kept for the types. */
+export function kind<
+  const Rows extends string,
+  const Key extends string,
+  Given extends z.ZodRawShape,
+  const Strikes extends boolean,
+>(of: Kind<Rows, Key, Given, Strikes>): Kind<Rows, Key, Given, Strikes> {
+  return of
+}
+
+/** What is left of an entry's schema for a kind: without id, who, when, place and strike. */
+export const madeByOccasion = { id: true, seq: true, personId: true, at: true } as const
+
+/** An entry of a kind as it stands in a snapshot. */
+export type EntryOf<K extends Kind> = z.infer<z.ZodObject<typeof entry & K['given']>> &
+  (K['strikes'] extends true ? { struck: z.infer<typeof strike> } : unknown)
+/** The act that adds one: what was left out is filled by its defaults. */
+export type ActOf<K extends Kinds> = {
+  [W in keyof K & string]: { what: W } & { [Id in K[W]['key']]: string } & z.input<z.ZodObject<K[W]['given']>>
+}[keyof K & string]
+/** The collections of these kinds. */
+export type RowsOf<K extends Kinds> = { [W in keyof K as K[W]['rows']]: EntryOf<K[W]>[] }
+
+/** The schema of one entry. */
+export function entrySchema(of: Kind) {
+  return z.strictObject({ ...entry, ...of.given, ...(of.strikes ? { struck: strike } : {}) })
+}
+
+type RowsShape<K extends Kinds> = {
+  [W in keyof K as K[W]['rows']]: z.ZodDefault<z.ZodArray<z.ZodType<EntryOf<K[W]>>>>
+}
+/** The collections of these kinds as a part of a snapshot's schema; each is empty where it is left out. */
+export function rowsShape<K extends Kinds>(kinds: K): RowsShape<K> {
+  return Object.fromEntries(
+    Object.values(kinds).map((k) => [k.rows, z.array(entrySchema(k)).default([])]),
+  ) as unknown as RowsShape<K>
+}
+
+/** The schemas of the acts that add such entries. */
+export function actSchemas(kinds: Kinds) {
+  return Object.entries(kinds).map(([what, { key, given }]) =>
+    z.strictObject({ what: z.literal(what), [key]: id, ...given }),
+  )
+}

@@ -1,0 +1,75 @@
+import type { Snapshot } from '../../job/snapshot'
+import { readLedge } from './ledges'
+import { standingOf } from '../../job/stations'
+import { gradeNames, type FindingKind, type Grade, type GradeName } from './strip'
+
+/** What a finding weighs by its severity 1 … 3. Three is scrap by itself; the sum of lesser ones grades too. */
+const weights: Record<FindingKind, readonly [number, number, number]> = {
+  crack: [3, 3, 3],
+  pitting: [0.5, 1.2, 3],
+  scoring: [0.5, 1.5, 3],
+  'coolant-track': [0.3, 0.8, 1.2],
+  fretting: [0.4, 1, 2],
+  polish: [0.4, 0.9, 1.4],
+  rust: [0.2, 0.6, 1.2],
+  scale: [0.1, 0.4, 0.8],
+  wax: [0.1, 0.3, 0.6],
+  sediment: [0.1, 0.2, 0.4],
+  'seal-cut': [0.1, 0.2, 0.3],
+  'seal-hard': [0.1, 0.2, 0.3],
+  'old-seal': [0, 0.1, 0.2],
+}
+/** From which sum on a liner has which grade. */
+const steps: readonly [number, GradeName][] = [
+  [3, 'scrap'],
+  [1.2, 'poor'],
+  [0.5, 'fair'],
+  [0, 'good'],
+]
+/** What a worn ledge adds: a liner left on one may come back. */
+const WORN_LEDGE = 0.6
+
+export interface GradeReason {
+  kind: FindingKind | 'worn-ledge'
+  severity: number
+  weight: number
+}
+
+/** The grade that findings and ledge suggest for an old liner, with what speaks for it, heaviest first. */
+export function suggestGrade(
+  snapshot: Snapshot,
+  cylinder: number,
+): { grade: GradeName; sum: number; reasons: GradeReason[] } {
+  const reasons: GradeReason[] = standingOf(snapshot.findings, cylinder).map((f) => ({
+    kind: f.kind,
+    severity: f.severity,
+    weight: weights[f.kind][f.severity - 1]!,
+  }))
+  if (readLedge(snapshot, cylinder).judgement?.verdict === 'out')
+    reasons.push({ kind: 'worn-ledge', severity: 2, weight: WORN_LEDGE })
+  reasons.sort((a, b) => b.weight - a.weight)
+  const sum = reasons.reduce((total, r) => total + r.weight, 0)
+  const single = reasons[0]?.weight ?? 0
+  // Many small things do not make scrap: only one heavy thing does.
+  const graded = single >= 3 ? 3 : Math.min(sum, 2.9)
+  return { grade: steps.find(([from]) => graded >= from)![1], sum, reasons }
+}
+
+/** The grade a person confirmed last; null where nobody did. */
+export function confirmedGrade(snapshot: Pick<Snapshot, 'grades'>, cylinder: number): Grade | null {
+  return (
+    snapshot.grades
+      .filter((g) => g.cylinder === cylinder)
+      .sort((a, b) => a.seq - b.seq)
+      .at(-1) ?? null
+  )
+}
+
+/** What the marks suggest by now, where it is worse than what a liner was confirmed as and than what they suggested then; else null. */
+export function worseSinceGraded(snapshot: Snapshot, cylinder: number): GradeName | null {
+  const confirmed = confirmedGrade(snapshot, cylinder)
+  if (!confirmed) return null
+  const now = suggestGrade(snapshot, cylinder).grade
+  const worse = (than: GradeName) => gradeNames.indexOf(now) > gradeNames.indexOf(than)
+  return worse(confirmed.grade) && worse(confirmed.suggested) ? now : null
+}

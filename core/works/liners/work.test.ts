@@ -1,0 +1,298 @@
+import { beforeEach, describe, expect, it } from 'vitest'
+import { Played, sixCylinders } from '../../testing/make-snapshot'
+import { biasToOffer, learnBias, readCutBore } from './cut-bore'
+import { readLedge } from './ledges'
+import { gateProblems } from '../../job/route'
+import { plugsIn } from '../../job/tally'
+import type { Liner, Snapshot } from '../../job/snapshot'
+import { cutMove, ledgeMove, partsMove, planMove, readWork } from './ledge-moves'
+import { applyAct } from '../../job/apply'
+
+const liner = (n: number, flangeMm = 10.6): Liner => ({
+  id: `00000000-0000-4000-8000-0000000009${String(n).padStart(2, '0')}`,
+  engineId: sixCylinders().engine.id,
+  label: `L${n}`,
+  nominalMm: 10.6,
+  material: '',
+  onlyCylinder: null,
+  readings: [0, 90, 180, 270].map((angleDeg) => ({ angleDeg, valueMm: flangeMm })),
+  fitted: null,
+})
+const liners = [1, 2, 3, 4, 5, 6].map((n) => liner(n))
+
+let played: Played
+beforeEach(() => {
+  played = new Played(sixCylinders({ liners }))
+})
+const ledgeSet = (cylinder: number, valuesMm: number[], zeroMm = 0) =>
+  played.set(cylinder, valuesMm, { stage: 'counterbores', zeroMm })
+const wear = (cylinder: number, kind: 'fretting' | 'burr', depthMm = 0) =>
+  played.act({
+    what: 'mark-wear',
+    markId: played.id(500 + played.snapshot.wearMarks.length),
+    cylinder,
+    kind,
+    atDeg: 30,
+    spanDeg: 60,
+    depthMm,
+    words: '',
+  })
+const place = (cylinder: number, linerId: string | null) =>
+  played.act({
+    what: 'place-liner',
+    placementId: played.id(600 + played.snapshot.placements.length),
+    cylinder,
+    linerId,
+    rotationDeg: 0,
+  })
+const plug = (cylinder: number, goesIn: boolean) =>
+  played.act({ what: 'tally-plug', tallyId: played.id(700 + played.snapshot.tally.length), cylinder, goesIn })
+const even = [10.5, 10.501, 10.499, 10.5]
+
+describe('ledges', () => {
+  it('are read as they stand: deepest where the depth is greatest, and after a cut where the arithmetic puts them', () => {
+    ledgeSet(3, [10.619, 10.612, 10.569, 10.576])
+    const before = readLedge(played.snapshot, 3)
+    expect(before.judgement).toMatchObject({ reason: 'leans', verdict: 'out' })
+    expect(before.depthMm).toBeCloseTo(before.plane!.centreMm - before.plane!.tiltMm / 2, 9)
+    wear(3, 'fretting', 0.02)
+    expect(readLedge(played.snapshot, 3)).toMatchObject({ frettingMm: 0.02 })
+    played.cut(3, [0.2], -0.1)
+    const after = readLedge(played.snapshot, 3)
+    expect(after).toMatchObject({ changed: true, judgement: null, frettingMm: 0 })
+    expect(after.depthMm).toBeCloseTo(before.depthMm + 0.2, 9)
+    ledgeSet(3, [10.77, 10.77, 10.77, 10.77])
+    expect(readLedge(played.snapshot, 3)).toMatchObject({ changed: false, depthMm: expect.closeTo(10.77, 9) })
+  })
+
+  it('keep some of their fretting after a cut that does not reach below it', () => {
+    ledgeSet(3, even)
+    wear(3, 'fretting', 0.05)
+    played.cut(3, [0.04], 0)
+    expect(readLedge(played.snapshot, 3).frettingMm).toBeGreaterThan(0.02)
+  })
+
+  it('go by the book before they are measured', () => expect(readLedge(played.snapshot, 1).depthMm).toBe(10.5))
+
+  it('are asked for one after the other, cleaned before they count, and closed when all are read', () => {
+    expect(ledgeMove(played.snapshot, 2, false)).toMatchObject({
+      action: 'measure',
+      cylinder: 2,
+      stationDeg: 0,
+      reason: 'first',
+    })
+    ledgeSet(2, even)
+    expect(ledgeMove(played.snapshot, 2, false)).toMatchObject({ action: 'next-cylinder', cylinder: 3 })
+    wear(2, 'burr')
+    expect(ledgeMove(played.snapshot, 2, false)).toMatchObject({
+      action: 'clean-ledge',
+      reason: 'burr',
+      caution: 'file',
+    })
+    expect(gateProblems(played.snapshot, 'counterbores').map((p) => p.code)).toContain('clean-first')
+    played.act({ what: 'strike-wear', markId: played.snapshot.wearMarks[0]!.id, reason: 'cleaned-off' })
+    for (const c of [1, 3, 4, 5, 6]) ledgeSet(c, c === 4 ? [10.56, 10.5, 10.5, 10.56] : even)
+    expect(ledgeMove(played.snapshot, 1, false)).toMatchObject({
+      action: 'close-stage',
+      reason: 'some-worn',
+      figures: { cylinders: '4' },
+    })
+    ledgeSet(5, even, 0.03)
+    expect(ledgeMove(played.snapshot, 1, false)).toMatchObject({ action: 'next-cylinder', cylinder: 5 })
+    expect(ledgeMove(played.snapshot, 5, false)).toMatchObject({ action: 'measure', reason: 'zero-moved' })
+  })
+
+  it('end a gauge set on its zero', () => {
+    played.set(1, even, { stage: 'counterbores' })
+    expect(ledgeMove(played.snapshot, 1, true)).toMatchObject({ action: 'close-zero' })
+  })
+})
+
+describe('parts and plan', () => {
+  it('ask for liners, for their measurement, and name the odd ones', () => {
+    expect(partsMove({ ...played.snapshot, liners: [] })).toMatchObject({ action: 'add' })
+    expect(partsMove({ ...played.snapshot, liners: [...liners, { ...liner(7), readings: [] }] })).toMatchObject({
+      action: 'measure',
+      reason: 'one-left',
+      figures: { label: 'L7' },
+    })
+    expect(partsMove({ ...played.snapshot, liners: [...liners, liner(7, 10.64)] })).toMatchObject({
+      action: 'close-stage',
+      reason: 'some-odd',
+      figures: { labels: 'L7' },
+    })
+    expect(partsMove(played.snapshot)).toMatchObject({ reason: 'all-measured' })
+  })
+
+  it('plan nothing over ledges nobody measured', () => {
+    expect(planMove(played.snapshot)).toMatchObject({ action: 'ledges-first' })
+    for (const c of [1, 2, 3, 4, 5, 6]) ledgeSet(c, even)
+    expect(planMove(played.snapshot)).toMatchObject({ action: 'take', button: false })
+    expect(gateProblems(played.snapshot, 'repair-plan')).toEqual([{ code: 'no-plan', cylinders: [], soft: false }])
+    takePlan()
+    expect(planMove(played.snapshot)).toMatchObject({
+      action: 'close-stage',
+      figures: { cuts: 1, shims: 1, school: 'leave' },
+    })
+  })
+})
+
+/** Cylinder 3 is to lose 0.3 and get a shim of 0.2; nothing else is to be done. */
+function takePlan(): void {
+  const bores = [{ cylinder: 3, linerId: liners[2]!.id, rotationDeg: 90, cutMm: 0.3, shimMm: 0.2 }]
+  played.act({
+    what: 'take-plan',
+    planId: played.id(800 + played.snapshot.plans.length),
+    school: 'leave',
+    changed: false,
+    targetMm: 0.1,
+    bores,
+  })
+}
+const next = (selected = 3) => cutMove(played.snapshot, selected)
+
+describe('the work at the cutter', () => {
+  beforeEach(() => {
+    ledgeSet(3, [10.3, 10.3, 10.3, 10.3])
+    takePlan()
+  })
+
+  it('goes pass by pass: plug, cut, refit, measure, shim, measure, plug out', () => {
+    expect(cutMove(sixCylinders(), 1)).toMatchObject({ action: 'plan-first' })
+    expect(next()).toMatchObject({ action: 'plug-in' })
+    plug(3, true)
+    expect(plugsIn(played.snapshot)).toEqual([3])
+    expect(gateProblems(played.snapshot, 'cut')).toEqual([{ code: 'plug-in', cylinders: [3], soft: false }])
+    const first = next()
+    expect(first).toMatchObject({
+      action: 'cut',
+      reason: 'arithmetic',
+      figures: { kind: 'rough', leaves: [0.25], expectMm: expect.closeTo(-0.05, 9) },
+    })
+    played.cut(3, [0.25], first.figures.expectMm as number)
+    expect(next()).toMatchObject({ action: 'refit', figures: { label: 'L3', turnDeg: 90 } })
+    place(3, liners[2]!.id)
+    expect(played.snapshot.liners[2]!.fitted).toMatchObject({ cylinder: 3 })
+    expect(next()).toMatchObject({ action: 'measure', reason: 'after-pass' })
+    played.set(3, [-0.052, -0.052, -0.052, -0.052], { zeroMm: 0 })
+    expect(next()).toMatchObject({ action: 'liner-out' })
+    place(3, null)
+    expect(played.snapshot.liners[2]!.fitted).toBeNull()
+    const last = next()
+    expect(last).toMatchObject({ action: 'cut', reason: 'measured', figures: { kind: 'finish', leaves: [0.04] } })
+    played.cut(3, [0.04], -0.092)
+    place(3, liners[2]!.id)
+    played.set(3, [-0.094, -0.094, -0.094, -0.094], { zeroMm: 0 })
+    expect(next()).toMatchObject({ action: 'liner-out', reason: 'before-shim' })
+    place(3, null)
+    expect(next()).toMatchObject({ action: 'shim', figures: { label: 'S2', expectMm: expect.closeTo(0.106, 9) } })
+    played.shim(3, played.snapshot.shims[2]!.id, 0.106)
+    expect(next()).toMatchObject({ action: 'refit' })
+    place(3, liners[2]!.id)
+    expect(next()).toMatchObject({ action: 'measure', reason: 'at-the-end' })
+    played.set(3, [0.105, 0.105, 0.106, 0.105], { zeroMm: 0 })
+    expect(next()).toMatchObject({ action: 'plug-out' })
+    plug(3, false)
+    expect(next()).toMatchObject({ action: 'close-stage' })
+    expect(readWork(played.snapshot)[0]).toMatchObject({ cylinder: 3, move: null })
+    expect(gateProblems(played.snapshot, 'cut')).toEqual([])
+
+    const bore = readCutBore(played.snapshot, 3)
+    expect(bore.passes.map((p) => p.differenceMm)).toEqual([expect.closeTo(-0.002, 9), expect.closeTo(-0.002, 9)])
+    expect(learnBias(played.snapshot)).toEqual({
+      passes: 2,
+      biasMm: expect.closeTo(0.002, 9),
+      scatterMm: expect.closeTo(0, 9),
+    })
+  })
+
+  it('is measured before the last pass, not cut by arithmetic alone', () => {
+    const bores = [{ cylinder: 3, linerId: null, rotationDeg: 0, cutMm: 0.04, shimMm: 0 }]
+    played.act({ what: 'take-plan', planId: played.id(850), school: 'aim', changed: true, targetMm: 0.1, bores })
+    expect(next()).toMatchObject({ action: 'measure', reason: 'before-last' })
+  })
+
+  it('answers a cut too deep with what can still be done', () => {
+    plug(3, true)
+    played.cut(3, [0.25], -0.05)
+    place(3, liners[2]!.id)
+    played.set(3, [-0.19, -0.19, -0.19, -0.19], { zeroMm: 0 })
+    expect(next()).toMatchObject({
+      action: 'too-deep',
+      reason: 'thicker-shim',
+      figures: { label: 'S3', shimMm: 0.3, expectMm: expect.closeTo(0.11, 9) },
+    })
+    const poor: Snapshot = {
+      ...played.snapshot,
+      shims: played.snapshot.shims.slice(0, 1),
+      liners: [...played.snapshot.liners, liner(8, 10.88)],
+    }
+    expect(cutMove(poor, 3)).toMatchObject({
+      action: 'too-deep',
+      reason: 'other-liner',
+      button: false,
+      figures: { label: 'L8' },
+    })
+    expect(cutMove({ ...poor, liners: played.snapshot.liners }, 3)).toMatchObject({
+      reason: 'machine-shop',
+      button: false,
+      caution: 'machine-shop',
+    })
+  })
+
+  it('never goes past the depth limit', () => {
+    const limits = { ...played.snapshot.sheet.limits, maxLedgeDepthMm: 10.4 }
+    expect(
+      cutMove(
+        {
+          ...played.snapshot,
+          sheet: { ...played.snapshot.sheet, limits },
+          tally: [
+            { id: 'x', seq: 1, personId: '', at: '', cylinder: 3, goesIn: true, place: 'bore', item: 'rag', count: 1 },
+          ],
+        },
+        3,
+      ),
+    ).toMatchObject({ action: 'blocked', reason: 'past-max-depth', caution: 'machine-shop' })
+  })
+
+  it('knows a pass that nobody measured, and a liner that is in with its seals', () => {
+    played.cut(3, [0.1], 0)
+    expect(readCutBore(played.snapshot, 3)).toMatchObject({ unmeasured: true, sealed: false })
+    ledgeSet(3, [10.4, 10.4, 10.4, 10.4])
+    expect(readCutBore(played.snapshot, 3).unmeasured).toBe(false)
+    played.set(3, [0.1, 0.1, 0.1, 0.1], { stage: 'final-check' })
+    expect(readCutBore(played.snapshot, 3).sealed).toBe(true)
+  })
+
+  it('keeps the bias a pass was reckoned with', () => {
+    played.act({
+      what: 'cut-pass',
+      cutId: played.id(900),
+      cylinder: 3,
+      kind: 'rough',
+      leavesMm: [0.1],
+      expectMm: 0,
+      biasMm: 0.003,
+      unmeasured: 'gauge away',
+    })
+    expect(played.snapshot.cuts[0]).toMatchObject({ biasMm: 0.003, unmeasured: 'gauge away', packMm: 0.1 })
+    const later = applyAct(
+      { ...played.snapshot, tooling: { ...played.snapshot.tooling, cutterBiasMm: 0.01 } },
+      { what: 'cut-pass', cutId: played.id(901), cylinder: 3, kind: 'rough', leavesMm: [0.1], expectMm: 0 },
+      { seq: 99, at: '', personId: '' },
+    )
+    expect(later.cuts[1]).toMatchObject({ biasMm: 0.01, unmeasured: '' })
+  })
+})
+
+describe('the bias on offer', () => {
+  it('is worth it after two passes that tell another one than is in use', () => {
+    const learned = { passes: 2, biasMm: 0.00214, scatterMm: 0.0004 }
+    expect(biasToOffer(learned, 0)).toBe(0.0021)
+    expect(biasToOffer(learned, 0.002)).toBeNull()
+    expect(biasToOffer({ ...learned, passes: 1 }, 0)).toBeNull()
+    expect(biasToOffer(null, 0)).toBeNull()
+    expect(biasToOffer({ ...learned, biasMm: -0.003 }, 0)).toBe(-0.003)
+  })
+})

@@ -1,0 +1,277 @@
+<script setup lang="ts">
+import { FileDown, Printer } from '@lucide/vue'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { clockHour } from '#core/measure/angle'
+import { recordMove } from '#core/job/record-move'
+import { isClosed } from '#core/job/route'
+import { sealState } from '#core/job/seal'
+import { readTally, tallyTotals } from '#core/job/tally'
+import PhotoThumb from '../../../bench/PhotoThumb.vue'
+import StepBar from '../../../bench/StepBar.vue'
+import { useActs } from '../../../bench/useActs'
+import { useStageKeys } from '../../../bench/useStageKeys'
+import { newId } from '../../../stores/new-id'
+import TimesDialog from './TimesDialog.vue'
+import { measuredStages } from '#core/job/stages'
+import CloseStageDialog from '../../../bench/CloseStageDialog.vue'
+import DeckProfile from '../../../bench/DeckProfile.vue'
+import SheetDialog from '../../../bench/SheetDialog.vue'
+import { useFigures } from '../../../bench/useFigures'
+import WindowGlyph from '../../../bench/WindowGlyph.vue'
+import { useDevice } from '../../../stores/device'
+import { useJob } from '../../../stores/job'
+import { useOutbox } from '../../../stores/outbox'
+import { useShop } from '../../../stores/shop'
+
+const { t } = useI18n()
+const { length, withUnit, when, unit } = useFigures()
+const job = useJob()
+const shop = useShop()
+const device = useDevice()
+const outbox = useOutbox()
+const paper = ref<'A4' | 'LETTER'>('A4')
+const signing = ref(false)
+const reopening = ref(false)
+
+const snapshot = computed(() => job.snapshot!)
+const decks = computed(() => job.decks!)
+const last = computed(
+  () =>
+    [...measuredStages]
+      .reverse()
+      .map((s) => decks.value[s])
+      .find((d) => d.cylinders.some((c) => c.set)) ?? decks.value['as-found'],
+)
+const signed = computed(() => isClosed(snapshot.value, 'record'))
+const move = computed(() => recordMove(snapshot.value))
+const { act, problem } = useActs()
+const timing = ref(false)
+const closures = computed(() =>
+  snapshot.value.closures.map((c) => ({ ...c, seal: c.closes ? sealState(snapshot.value, c) : null })),
+)
+const totals = computed(() => tallyTotals(snapshot.value))
+const photos = computed(() => snapshot.value.photos.filter((p) => !p.struck))
+const findings = computed(() =>
+  snapshot.value.findings.filter((f) => !f.struck).sort((a, b) => a.cylinder - b.cylinder),
+)
+const closedAt = (c: { at: string; storedAt: string | null }) =>
+  c.storedAt ? t('record.both-clocks', { at: when(c.at), stored: when(c.storedAt) }) : when(c.at)
+const nameOf = (id: string | undefined) => snapshot.value.people.find((p) => p.id === id)?.name ?? '—'
+const base = computed(() => `/api/jobs/${snapshot.value.job.id}`)
+const limits = computed(() => snapshot.value.sheet.limits)
+
+const rows = computed(() =>
+  last.value.cylinders.map((c) => ({
+    cylinder: c.cylinder,
+    state: c,
+    asFound: decks.value['as-found'].cylinders.find((x) => x.cylinder === c.cylinder)?.judgement ?? null,
+    dry: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.judgement ?? null,
+    final: decks.value['final-check'].cylinders.find((x) => x.cylinder === c.cylinder)?.judgement ?? null,
+    cut: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.cutTotalMm ?? 0,
+    shim: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.shimIn ?? null,
+  })),
+)
+
+function go(): void {
+  const still = readTally(snapshot.value)[0]
+  if (move.value.action === 'count-out' && still)
+    act({
+      what: 'tally-plug',
+      tallyId: newId(),
+      cylinder: still.cylinder,
+      goesIn: false,
+      place: still.place,
+      item: still.item,
+      count: still.count,
+    })
+  else if (move.value.action === 'sign') signing.value = true
+}
+useStageKeys(
+  () => signing.value || reopening.value || timing.value,
+  () => move.value,
+  { n: go },
+)
+
+function reopen(note: string): void {
+  job.act({ what: 'reopen-stage', stage: 'record', note })
+  reopening.value = false
+}
+
+const showPhoto = (id: string) => window.open(`${base.value}/photos/${id}`, '_blank', 'noopener')
+
+function sign(): void {
+  job.act({ what: 'close-stage', stage: 'record', note: '' })
+  signing.value = false
+}
+</script>
+
+<template>
+  <div class="flex h-full min-h-0 flex-col" data-stage="record" :data-signed="signed">
+    <div class="min-h-0 flex-1 overflow-y-auto p-5" tabindex="0" :aria-label="t('stage.record')">
+      <div class="mb-3 flex flex-wrap items-center gap-2">
+        <a
+          class="key !border-2 !border-ink"
+          :href="`${base}/record.pdf?unit=${unit}&paper=${paper}`"
+          target="_blank"
+          rel="noopener"
+          data-part="print"
+          ><Printer :size="20" aria-hidden="true" />{{ t('record.print') }}</a
+        >
+        <label class="sr-only" for="paper">{{ t('record.paper') }}</label>
+        <select id="paper" v-model="paper" class="box">
+          <option value="A4">A4</option>
+          <option value="LETTER">Letter</option>
+        </select>
+        <a class="key" :href="`${base}/readings.csv`" download data-part="csv"
+          ><FileDown :size="18" aria-hidden="true" />{{ t('record.csv') }}</a
+        >
+        <a
+          class="key"
+          :href="`${base}/owner.pdf?unit=${unit}&paper=${paper}`"
+          target="_blank"
+          rel="noopener"
+          data-part="owner"
+          ><Printer :size="18" aria-hidden="true" />{{ t('decide.owner-page') }}</a
+        >
+        <a class="key" :href="`${base}/job.zip`" download data-part="zip"
+          ><FileDown :size="18" aria-hidden="true" />{{ t('record.zip') }}</a
+        >
+        <a class="key" :href="`${base}/job.json`" download data-part="json"
+          ><FileDown :size="18" aria-hidden="true" />{{ t('record.json') }}</a
+        >
+        <button type="button" class="key" data-part="times" @click="timing = true">{{ t('record.times') }}</button>
+        <span class="flex-1" />
+        <p v-if="problem" class="font-semibold text-outside" role="alert" data-part="problem">{{ problem }}</p>
+        <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
+      </div>
+      <div class="h-[240px]">
+        <DeckProfile
+          :deck="last"
+          :behind="last.stage === 'as-found' ? null : decks['as-found']"
+          :heads="snapshot.engine.heads"
+          :limits="limits"
+        />
+      </div>
+      <table class="mt-4 w-full border-collapse text-left text-[16px]" data-part="record-table">
+        <thead>
+          <tr class="border-b-2 border-ink">
+            <th scope="col" class="py-2 pr-2">{{ t('record.cylinder') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('stage.as-found') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('record.cut-column') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('record.shim-column') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('stage.trial-fit') }}</th>
+            <th scope="col" class="px-2 text-right">{{ t('stage.final-check') }}</th>
+            <th scope="col" class="px-2">{{ t('record.lean') }}</th>
+            <th scope="col" class="px-2">{{ t('record.verdict') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.cylinder" class="border-b border-line">
+            <th scope="row" class="py-1.5 pr-2 text-[18px]">{{ row.cylinder }}</th>
+            <td class="figure px-2 text-right">{{ row.asFound ? length(row.asFound.meanMm) : '—' }}</td>
+            <td class="figure px-2 text-right">{{ row.cut ? length(row.cut) : '—' }}</td>
+            <td class="figure px-2 text-right">{{ row.shim ? length(row.shim.thicknessMm) : '—' }}</td>
+            <td class="figure px-2 text-right">{{ row.dry ? length(row.dry.meanMm) : '—' }}</td>
+            <td class="figure px-2 text-right">{{ row.final ? length(row.final.meanMm) : '—' }}</td>
+            <td class="px-2">
+              {{
+                row.state.plane && row.state.judgement && row.state.plane.highAtDeg !== null
+                  ? t('plan.lean', {
+                      lean: length(row.state.plane.tiltMm),
+                      clock: clockHour(row.state.plane.highAtDeg),
+                    })
+                  : '—'
+              }}
+            </td>
+            <td class="px-2">
+              <span v-if="row.state.judgement && row.state.verdict" class="inline-flex items-center gap-2"
+                ><WindowGlyph
+                  :value-mm="row.state.judgement.meanMm"
+                  :min-mm="limits.minMm"
+                  :max-mm="limits.maxMm"
+                  :verdict="row.state.verdict"
+                />{{ t(`verdict.${row.state.verdict}`) }}</span
+              ><span v-else>—</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="mt-3 text-[15px]">
+        {{ t('record.window') }} <span class="figure">{{ length(limits.minMm) }} – {{ withUnit(limits.maxMm) }}</span
+        >. {{ snapshot.sheet.source }} ({{ t('record.version', { version: snapshot.sheet.version }) }})
+      </p>
+      <section v-if="findings.length" class="mt-4" data-part="record-findings">
+        <h2>{{ t('record.findings') }}</h2>
+        <ul class="grid grid-cols-2 gap-x-6 text-[16px] max-[900px]:grid-cols-1">
+          <li v-for="f in findings" :key="f.id" class="border-b border-line py-0.5">
+            <b>{{ f.cylinder }}</b>
+            {{
+              t('look.list-line', {
+                kind: t(`finding.${f.kind}`),
+                severity: t(`severity.${f.severity}`),
+                face: t(`face.${f.on}`),
+                clock: clockHour(f.atDeg),
+              })
+            }}
+            <span class="text-soft">{{ f.words }}</span>
+          </li>
+        </ul>
+        <div class="mt-2 flex flex-wrap gap-2">
+          <PhotoThumb v-for="p in photos" :key="p.id" :photo="p" @open="showPhoto(p.id)" />
+        </div>
+      </section>
+      <p v-if="totals.wentIn" class="mt-3 text-[16px]" data-part="record-tally">
+        <b>{{ t('record.tally') }}</b>
+        {{ t('protect.totals', { wentIn: totals.wentIn, cameOut: totals.cameOut, still: totals.stillIn }) }}
+      </p>
+      <ul class="mt-3 text-[16px]" data-part="closures">
+        <li v-for="c in closures" :key="c.seq" :data-seal="c.seal">
+          {{
+            t(c.closes ? 'record.closed' : 'record.reopened', {
+              stage: t(`stage.${c.stage}`),
+              name: nameOf(c.personId),
+              when: closedAt(c),
+              note: c.note,
+              mark: c.hash.slice(0, 12),
+            })
+          }}
+          <b v-if="c.seal === 'broken'" class="text-outside">{{ t('record.seal-broken') }}</b>
+        </li>
+      </ul>
+      <p class="mt-3 max-w-[90ch] text-[15px] text-soft">{{ t('record.deference') }}</p>
+    </div>
+    <StepBar :move="move" @go="go"
+      ><button v-if="signed" type="button" class="key shrink-0" data-part="reopen" @click="reopening = true">
+        {{ t('pad.reopen') }}
+      </button></StepBar
+    >
+    <CloseStageDialog
+      :open="reopening"
+      mode="reopen"
+      :snapshot="snapshot"
+      stage="record"
+      :person="shop.person"
+      @close="reopening = false"
+      @done="reopen"
+    />
+    <TimesDialog :open="timing" :snapshot="snapshot" :closed="signed" @close="timing = false" />
+    <SheetDialog :open="signing" :title="t('record.sign')" @close="signing = false">
+      <p v-if="!device.personId" class="font-semibold">{{ t('entry.nobody') }}</p>
+      <p v-else class="text-[18px]">{{ t('record.sign-as', { name: shop.person?.name ?? '' }) }}</p>
+      <p class="mt-2 text-[15px]">{{ t('record.deference') }}</p>
+      <div class="mt-4 flex gap-2">
+        <button
+          type="button"
+          class="key-brass disabled:opacity-50"
+          :disabled="!device.personId"
+          data-part="sign-confirm"
+          @click="sign"
+        >
+          {{ t('record.sign') }}
+        </button>
+        <button type="button" class="key" @click="signing = false">{{ t('keys.close') }}</button>
+      </div>
+    </SheetDialog>
+  </div>
+</template>

@@ -1,0 +1,322 @@
+<script setup lang="ts">
+import { computed, ref, useTemplateRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { findPatterns } from '#core/works/liners/find-patterns'
+import { isClosed } from '#core/job/route'
+import { standingOf } from '#core/job/stations'
+import { lookMove } from '#core/works/liners/strip-moves'
+import { faceNames, gradeNames, type FaceName, type Finding, type GradeName } from '#core/works/liners/strip'
+import type { Photo } from '#core/job/photo'
+import { confirmedGrade, suggestGrade, worseSinceGraded } from '#core/works/liners/suggest-grade'
+import { nominalLedgeDepthMm } from '#core/liner/stack'
+import { clockHour } from '#core/measure/angle'
+import { sayPattern } from '#contract/words/say-strip'
+import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
+import PhotoPicker from '../../../bench/PhotoPicker.vue'
+import PhotoThumb from '../../../bench/PhotoThumb.vue'
+import SheetDialog from '../../../bench/SheetDialog.vue'
+import StageShell from '../../../bench/StageShell.vue'
+import { useActs } from '../../../bench/useActs'
+import { useSay } from '../../../bench/useSay'
+import { useStageKeys } from '../../../bench/useStageKeys'
+import { useJob } from '../../../stores/job'
+import { newId } from '../../../stores/new-id'
+import FindingDialog from './FindingDialog.vue'
+import LinerUnrolled from './LinerUnrolled.vue'
+
+const { t } = useI18n()
+const say = useSay()
+const job = useJob()
+const { act, strike, goOn, problem } = useActs()
+const closing = ref<'close' | 'reopen' | null>(null)
+const dialog = ref<'finding' | 'grade' | 'photo' | null>(null)
+const face = ref<FaceName>('outside')
+const touched = ref({ atDeg: 0, depthMm: 40 })
+const opened = ref<string | null>(null)
+const photo = ref<Photo | null>(null)
+const wall = useTemplateRef<InstanceType<typeof LinerUnrolled>>('wall')
+const grade = ref<GradeName>('good')
+const gradeWords = ref('')
+
+const snapshot = computed(() => job.snapshot!)
+const closed = computed(() => isClosed(snapshot.value, 'look'))
+const move = computed(() => lookMove(snapshot.value, job.selected))
+const mine = computed(() => standingOf(snapshot.value.findings, job.selected))
+const openFinding = computed(() => mine.value.find((f) => f.id === opened.value) ?? null)
+const photos = computed(() => snapshot.value.photos.filter((p) => !p.struck && p.cylinder === job.selected))
+const suggested = computed(() => suggestGrade(snapshot.value, job.selected))
+const confirmed = computed(() => confirmedGrade(snapshot.value, job.selected))
+const patterns = computed(() => findPatterns(snapshot.value))
+const liner = computed(() => snapshot.value.sheet.liner)
+const ledgeMm = computed(() => nominalLedgeDepthMm(snapshot.value.sheet.links))
+const lengthMm = computed(() => liner.value?.lengthMm ?? Math.max(220, ledgeMm.value * 1.6))
+const verdictOf: Record<GradeName, 'in' | 'unsure' | 'out'> = { good: 'in', fair: 'in', poor: 'unsure', scrap: 'out' }
+const words = computed(() =>
+  Object.fromEntries(
+    snapshot.value.engine.heads.flat().map((c) => {
+      const own = confirmedGrade(snapshot.value, c)
+      const n = standingOf(snapshot.value.findings, c).length
+      return [
+        c,
+        {
+          text: own ? t(`grade.${own.grade}`) : t('look.open'),
+          more: n > 0 ? t('look.marks', { n }) : '',
+          verdict: own ? verdictOf[own.grade] : null,
+        },
+      ]
+    }),
+  ),
+)
+
+function begin(atDeg: number, depthMm: number): void {
+  if (closed.value) return
+  touched.value = { atDeg, depthMm }
+  opened.value = null
+  dialog.value = 'finding'
+}
+function open(finding: Finding): void {
+  face.value = finding.on
+  opened.value = finding.id
+  dialog.value = 'finding'
+}
+function save(finding: Omit<Finding, 'id' | 'seq' | 'personId' | 'at' | 'struck' | 'cylinder'>): void {
+  const findingId = newId()
+  // It stays open, so that a photo can be taken of it at once.
+  if (act({ what: 'mark-finding', findingId, cylinder: job.selected, ...finding })) opened.value = findingId
+  else dialog.value = null
+}
+function toGrade(): void {
+  grade.value = worseSinceGraded(snapshot.value, job.selected) ?? confirmed.value?.grade ?? suggested.value.grade
+  gradeWords.value = ''
+  dialog.value = 'grade'
+}
+function confirm(): void {
+  act({
+    what: 'grade-cylinder',
+    gradeId: newId(),
+    cylinder: job.selected,
+    grade: grade.value,
+    suggested: suggested.value.grade,
+    words: gradeWords.value.trim(),
+  })
+  dialog.value = null
+}
+function go(): void {
+  const acts: Record<string, () => void> = {
+    grade: toGrade,
+    'next-cylinder': () => (job.selected = move.value.cylinder!),
+    'close-stage': () => (closing.value = 'close'),
+    done: () => goOn(move.value),
+  }
+  acts[move.value.action]?.()
+}
+function strikePhoto(): void {
+  if (photo.value) strike(photo.value.id)
+  dialog.value = null
+}
+useStageKeys(
+  () => dialog.value !== null || closing.value !== null,
+  () => move.value,
+  { n: go, f: () => begin(0, Math.round(ledgeMm.value) + 30) },
+)
+</script>
+
+<template>
+  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
+    <div class="flex items-center gap-1 bg-plate px-2 py-1">
+      <div class="flex gap-1" role="tablist" :aria-label="t('look.faces')">
+        <button
+          v-for="f in faceNames"
+          :key="f"
+          type="button"
+          role="tab"
+          class="key !px-3"
+          :aria-selected="face === f"
+          :class="{ '!border-2 !border-ink': face === f }"
+          :data-face="f"
+          @click="face = f"
+        >
+          {{ t(`face.${f}`) }}
+          <span v-if="mine.some((m) => m.on === f)" class="figure">{{ mine.filter((m) => m.on === f).length }}</span>
+        </button>
+      </div>
+      <span class="flex-1" />
+      <button
+        type="button"
+        class="key !px-4"
+        :aria-label="t('look.nearer')"
+        data-part="zoom-in"
+        @click="wall?.zoomBy(1.6)"
+      >
+        +
+      </button>
+      <button type="button" class="key !px-4" :aria-label="t('look.farther')" @click="wall?.zoomBy(1 / 1.6)">−</button>
+      <button type="button" class="key !px-3" @click="wall?.whole()">{{ t('look.whole') }}</button>
+      <button
+        v-if="!closed"
+        type="button"
+        class="key !px-3"
+        data-part="add-finding"
+        @click="begin(0, face === 'ledge' ? ledgeMm : ledgeMm + 30)"
+      >
+        {{ t('look.add') }}
+      </button>
+    </div>
+    <LinerUnrolled
+      ref="wall"
+      :findings="mine"
+      :face="face"
+      :liner="liner"
+      :ledge-mm="ledgeMm"
+      :length-mm="lengthMm"
+      :selected="opened"
+      @mark="begin"
+      @open="open"
+    />
+    <section
+      class="max-h-[26%] overflow-y-auto bg-plate px-3 py-2 text-[16px]"
+      tabindex="0"
+      :aria-label="t('look.patterns')"
+      data-part="patterns"
+    >
+      <h2>{{ t('look.patterns') }}</h2>
+      <p v-if="patterns.length === 0">{{ t('look.no-pattern') }}</p>
+      <ul>
+        <li v-for="(p, i) in patterns" :key="i" :data-pattern="p.code">{{ say(sayPattern(p)) }}</li>
+      </ul>
+    </section>
+    <template #side>
+      <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
+      <div
+        class="border border-line bg-plate p-3"
+        data-part="grade"
+        :data-grade="confirmed?.grade ?? 'none'"
+        :data-suggested="suggested.grade"
+      >
+        <p class="text-[15px]">{{ t(confirmed ? 'look.graded' : 'look.suggested') }}</p>
+        <p class="text-[32px] font-bold leading-tight">{{ t(`grade.${confirmed?.grade ?? suggested.grade}`) }}</p>
+        <ul class="text-[16px]">
+          <li v-for="(r, i) in suggested.reasons.slice(0, 4)" :key="i">
+            {{
+              r.kind === 'worn-ledge'
+                ? t('finding.worn-ledge')
+                : t('look.reason', { severity: t(`severity.${r.severity}`), kind: t(`finding.${r.kind}`) })
+            }}
+          </li>
+        </ul>
+        <button v-if="confirmed && !closed" type="button" class="key mt-2" data-part="regrade" @click="toGrade">
+          {{ t('look.regrade') }}
+        </button>
+      </div>
+      <ul class="flex flex-col gap-1 text-[16px]" data-part="finding-list">
+        <li v-for="f in mine" :key="f.id">
+          <button type="button" class="key w-full !justify-start text-left" @click="open(f)">
+            {{
+              t('look.list-line', {
+                kind: t(`finding.${f.kind}`),
+                severity: t(`severity.${f.severity}`),
+                face: t(`face.${f.on}`),
+                clock: clockHour(f.atDeg),
+              })
+            }}
+          </button>
+        </li>
+      </ul>
+      <div v-if="photos.length" class="flex flex-wrap gap-2">
+        <PhotoThumb
+          v-for="p in photos"
+          :key="p.id"
+          :photo="p"
+          @open="
+            () => {
+              photo = p
+              dialog = 'photo'
+            }
+          "
+        />
+      </div>
+      <PhotoPicker v-if="!closed" :cylinder="job.selected" :finding-id="null" />
+    </template>
+    <template #dialogs>
+      <FindingDialog
+        :open="dialog === 'finding'"
+        :cylinder="job.selected"
+        :face="face"
+        :at-deg="touched.atDeg"
+        :depth-mm="touched.depthMm"
+        :finding="openFinding"
+        :photos="photos.filter((p) => p.findingId === opened)"
+        :closed="closed"
+        :rings="snapshot.sheet.seals.length"
+        @close="dialog = null"
+        @save="save"
+        @strike="
+          () => {
+            strike(opened!)
+            dialog = null
+          }
+        "
+        @photo="
+          (p) => {
+            photo = p
+            dialog = 'photo'
+          }
+        "
+      />
+      <SheetDialog
+        :open="dialog === 'grade'"
+        :title="t('look.grade-title', { cylinder: job.selected })"
+        @close="dialog = null"
+      >
+        <form data-part="grade-form" @submit.prevent="confirm">
+          <ChoiceKeys
+            v-model="grade"
+            class="grid grid-cols-4 gap-1.5"
+            :label="t('look.grade-title', { cylinder: job.selected })"
+            :options="gradeNames"
+            :word="(g) => t(`grade.${g}`)"
+            mark="choose-grade"
+          />
+          <p class="mt-2">{{ t(`look.means.${grade}`) }}</p>
+          <p v-if="grade !== suggested.grade" class="mt-1 border-l-4 border-online pl-2">
+            {{ t('look.otherwise', { grade: t(`grade.${suggested.grade}`) }) }}
+          </p>
+          <label class="field mt-2">{{ t('wear.words') }}<input v-model="gradeWords" maxlength="300" /></label>
+          <div class="mt-4 flex gap-2">
+            <button type="submit" class="key-brass" data-part="confirm-grade">{{ t('look.confirm') }}</button><button
+              type="button"
+              class="key"
+              @click="dialog = null"
+            >
+              {{ t('keys.close') }}
+            </button>
+          </div>
+        </form>
+      </SheetDialog>
+      <SheetDialog
+        :open="dialog === 'photo'"
+        wide
+        :title="t('photo.of', { cylinder: photo?.cylinder ?? '' })"
+        @close="dialog = null"
+      >
+        <img
+          v-if="photo"
+          :src="`/api/jobs/${snapshot.job.id}/photos/${photo.id}`"
+          :alt="photo.words"
+          class="max-h-[56vh] w-full object-contain"
+        />
+        <p class="mt-2">{{ photo?.words }}</p>
+        <div class="mt-3 flex gap-2">
+          <button type="button" class="key-brass" @click="dialog = null">{{ t('keys.close') }}</button><button
+            v-if="!closed"
+            type="button"
+            class="key"
+            @click="strikePhoto"
+          >
+            {{ t('entry-strike') }}
+          </button>
+        </div>
+      </SheetDialog>
+    </template>
+  </StageShell>
+</template>

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { Snapshot } from '#core/job/snapshot'
+import SheetDialog from '../../../bench/SheetDialog.vue'
+import { useFigures } from '../../../bench/useFigures'
+import WindowGlyph from '../../../bench/WindowGlyph.vue'
+import type { useRepairPlan } from './useRepairPlan'
+
+const props = defineProps<{ open: boolean; repair: ReturnType<typeof useRepairPlan>; snapshot: Snapshot }>()
+const emit = defineEmits<{ close: []; use: [] }>()
+const { t } = useI18n()
+const { length } = useFigures()
+const { match, matched, matching, matchProblem } = props.repair
+const limits = computed(() => props.snapshot.sheet.limits)
+const boreOf = (cylinder: number) => matched.value?.bores.find((b) => b.cylinder === cylinder) ?? null
+const labelOf = (id: string) => props.snapshot.liners.find((l) => l.id === id)?.label ?? id
+
+watch(
+  () => props.open,
+  (open) => {
+    if (open) void props.repair.findMatch()
+  },
+)
+</script>
+
+<template>
+  <SheetDialog :open="open" wide :title="t('match.title')" @close="emit('close')">
+    <p class="text-[16px]">{{ t('match.what') }}</p>
+    <p v-if="matchProblem" class="mt-2 border-l-4 border-outside pl-2 font-semibold" data-part="match-problem">
+      {{ matchProblem }}
+    </p>
+    <div v-if="match" class="mt-3" data-part="match" :data-proven="match.proven">
+      <p class="text-[18px] font-bold" role="status">
+        {{
+          match.proven
+            ? t('match.proven')
+            : matching
+              ? t(`match.looking.${match.bound?.level ?? 'worstStepMm'}`)
+              : t('match.stopped', { value: length(match.bound?.value ?? 0) })
+        }}
+      </p>
+      <dl class="mt-1 flex flex-wrap gap-x-6 text-[16px]">
+        <div class="flex gap-2">
+          <dt>{{ t('match.out') }}</dt>
+          <dd class="figure font-bold" data-part="match-out">{{ match.objective.outOfSpec }}</dd>
+        </div>
+        <div class="flex gap-2">
+          <dt>{{ t('match.step') }}</dt>
+          <dd class="figure font-bold" data-part="match-step">{{ length(match.objective.worstStepMm) }}</dd>
+        </div>
+        <div class="flex gap-2">
+          <dt>{{ t('match.deviation') }}</dt>
+          <dd class="figure font-bold">{{ length(match.objective.deviationMm) }}</dd>
+        </div>
+      </dl>
+      <table class="mt-2 w-full text-left text-[17px]">
+        <thead>
+          <tr class="border-b-2 border-ink text-[14px]">
+            <th v-for="c in ['cylinder', 'liner', 'turn', 'shim', 'expect'] as const" :key="c" class="py-1">
+              {{ t(`repair.bore.${c}`) }}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="a in match.assignment" :key="a.cylinder" class="border-b border-line">
+            <th class="py-1.5">{{ a.cylinder }}</th>
+            <td>{{ labelOf(a.linerId) }}</td>
+            <td class="figure">{{ t('repair.degrees', { deg: a.rotationDeg }) }}</td>
+            <td class="figure">{{ a.shimMm > 0 ? length(a.shimMm) : '—' }}</td>
+            <td>
+              <span class="flex items-center gap-2"
+                ><span class="figure">{{ length(a.centreMm, [limits.minMm, limits.maxMm]) }}</span
+                ><WindowGlyph
+                  v-if="boreOf(a.cylinder)"
+                  :value-mm="a.centreMm"
+                  :min-mm="limits.minMm"
+                  :max-mm="limits.maxMm"
+                  :verdict="boreOf(a.cylinder)!.verdict"
+                  :width="58"
+                /><span class="text-[14px] text-soft">{{ t('repair.lean', { lean: length(a.tiltMm) }) }}</span
+                ><b v-if="boreOf(a.cylinder)?.verdict === 'out'" class="text-outside">{{
+                  t('match.must-cut')
+                }}</b></span
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-else-if="matching" class="mt-3" role="status">{{ t('match.begun') }}</p>
+    <div class="mt-4 flex gap-2">
+      <button v-if="matching" type="button" class="key" data-part="match-stop" @click="repair.stop()">
+        {{ t('repair.stop') }}
+      </button>
+      <button
+        type="button"
+        class="key-brass disabled:opacity-50"
+        :disabled="!matched || matching"
+        data-part="match-use"
+        @click="emit('use')"
+      >
+        {{ t('match.use') }}
+      </button>
+      <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
+    </div>
+  </SheetDialog>
+</template>

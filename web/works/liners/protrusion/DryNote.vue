@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { compareWithDry } from '#core/works/liners/compare-dry'
+import type { Snapshot } from '#core/job/snapshot'
+import { sayShift } from '#contract/words/say-strip'
+import { useFigures } from '../../../bench/useFigures'
+import { useSay } from '../../../bench/useSay'
+
+const props = defineProps<{ snapshot: Snapshot; cylinder: number }>()
+const emit = defineEmits<{ select: [cylinder: number] }>()
+const { t } = useI18n()
+const say = useSay()
+const { writer } = useFigures()
+const all = computed(() => compareWithDry(props.snapshot))
+const mine = computed(() => all.value.find((c) => c.cylinder === props.cylinder) ?? null)
+const others = computed(() => all.value.filter((c) => c.cause !== 'same' && c.cylinder !== props.cylinder))
+</script>
+
+<template>
+  <section
+    class="max-h-[104px] overflow-y-auto border-t border-line bg-plate px-3 py-1.5 text-[15.5px] leading-snug"
+    tabindex="0"
+    :aria-label="t('dry.name')"
+    data-part="dry-note"
+    :data-cause="mine?.cause ?? 'none'"
+    :data-sure="mine?.sure ?? false"
+  >
+    <p :class="{ 'font-bold': mine?.sure && mine.cause !== 'same' }">
+      <b>{{ t('dry.name') }}</b> {{ mine ? say(sayShift(mine, writer)) : t('dry.none', { cylinder }) }}
+      <span v-if="mine?.sure && mine.cause !== 'same'" class="text-outside">{{ t('dry.pull-it') }}</span>
+    </p>
+    <p v-if="others.length">
+      {{ t('dry.others') }}
+      <button
+        v-for="c in others"
+        :key="c.cylinder"
+        type="button"
+        class="mr-2 min-h-[32px] font-semibold underline"
+        @click="emit('select', c.cylinder)"
+      >
+        {{ t(`dry.short.${c.cause}`, { cylinder: c.cylinder }) }}
+      </button>
+    </p>
+  </section>
+</template>

@@ -1,0 +1,226 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
+import { freeShims } from '#core/works/liners/move-input'
+import { barePlane } from '#core/works/liners/deck'
+import { isClosed } from '#core/job/route'
+import type { MeasuredStage } from '#core/job/stages'
+import { planeEnds } from '#core/measure/fit-plane'
+import CloseStageDialog from '../../../bench/CloseStageDialog.vue'
+import DeckProfile from '../../../bench/DeckProfile.vue'
+import DeckRail from '../../../bench/DeckRail.vue'
+import LinerPlan from '../../../bench/LinerPlan.vue'
+import NextMoveBar from '../../../bench/NextMoveBar.vue'
+import GaugePanel from '../../../bench/GaugePanel.vue'
+import ReadingPad from '../../../bench/ReadingPad.vue'
+import StackSection from '../../../bench/StackSection.vue'
+import { useBoreStage } from '../../../bench/useBoreStage'
+import { useDeckContext } from '../../../bench/useDeckContext'
+import { useReadingEntry } from '../../../bench/useReadingEntry'
+import { useStageKeys } from '../../../bench/useStageKeys'
+import { useDevice } from '../../../stores/device'
+import { useGauge } from '../../../stores/gauge'
+import { useJob } from '../../../stores/job'
+import { useShop } from '../../../stores/shop'
+import ComplaintNote from './ComplaintNote.vue'
+import CylinderFigures from './CylinderFigures.vue'
+import DryNote from './DryNote.vue'
+import HistoryDialog from './HistoryDialog.vue'
+import ShimDialog from './ShimDialog.vue'
+import StopPackDialog from './StopPackDialog.vue'
+import { useMoves } from './useMoves'
+
+const props = defineProps<{ stage: MeasuredStage }>()
+const job = useJob()
+const gauge = useGauge()
+const device = useDevice()
+const shop = useShop()
+const pad = useTemplateRef<InstanceType<typeof ReadingPad>>('pad')
+
+const stage = computed(() => props.stage)
+const snapshot = computed(() => job.snapshot!)
+const deck = computed(() => job.decks?.[props.stage] ?? null)
+const behind = computed(() => (props.stage === 'as-found' ? null : (job.decks?.['as-found'] ?? null)))
+const closed = computed(() => isClosed(snapshot.value, props.stage))
+/** Limits that were entered since this job took its own. */
+const newer = computed(() => {
+  const latest = snapshot.value.sheets.at(-1)
+  return latest && latest.version > snapshot.value.sheet.version ? latest : null
+})
+const deckContext = useDeckContext(stage, deck, closed)
+/** The station that the next move wants read again: what is typed belongs there. */
+const repeatDeg = ref<number | null>(null)
+const entry = useReadingEntry(computed(() => ({ ...deckContext.value, repeatDeg: repeatDeg.value })))
+const state = computed(() => deck.value?.cylinders.find((c) => c.cylinder === job.selected) ?? null)
+
+const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'shim' | 'history'>(() => props.stage, pad)
+const showGauge = ref(false)
+const { move, go, correct, cut, fitShim } = useMoves(
+  stage,
+  deck,
+  entry,
+  (what) => (dialog.value = what === 'decide' ? 'close' : what),
+)
+
+watch(move, (m) => (repeatDeg.value = m?.action === 'repeat' && m.cylinder === job.selected ? m.stationDeg : null), {
+  immediate: true,
+})
+
+const bare = computed(() => (state.value ? barePlane(state.value) : null))
+
+function select(cylinder: number): void {
+  job.selected = cylinder
+}
+
+function goOn(): void {
+  go()
+  focus()
+}
+
+function again(): void {
+  entry.openSet()
+  focus()
+}
+
+useStageKeys(
+  () => dialog.value !== null,
+  () => move.value,
+  { n: goOn, g: () => (showGauge.value = !showGauge.value) },
+)
+onBeforeUnmount(() => gauge.disconnect())
+</script>
+
+<template>
+  <div v-if="deck && state" class="flex h-full min-h-0 flex-col" :data-stage="stage" :data-overall="deck.overall">
+    <DeckRail
+      :engine="snapshot.engine"
+      :deck="deck"
+      :limits="snapshot.sheet.limits"
+      :selected="job.selected"
+      @select="select"
+    />
+    <div class="flex min-h-0 flex-1">
+      <div class="flex min-w-0 flex-1 flex-col gap-px bg-line">
+        <div class="grid min-h-0 flex-[11] grid-cols-[1.15fr_1fr] gap-px">
+          <StackSection
+            :sheet="snapshot.sheet"
+            :bore-mm="snapshot.engine.boreMm"
+            :state="state"
+            :move="stage === 'trial-fit' ? move : null"
+          />
+          <LinerPlan
+            :state="state"
+            :limits="snapshot.sheet.limits"
+            :station-deg="closed ? null : entry.stationDeg.value"
+            @station="entry.choose"
+          />
+        </div>
+        <ComplaintNote v-if="stage === 'as-found' && !showGauge" :snapshot="snapshot" />
+        <DryNote
+          v-if="stage === 'final-check' && !showGauge"
+          :snapshot="snapshot"
+          :cylinder="job.selected"
+          @select="select"
+        />
+        <div v-if="showGauge" class="min-h-0 flex-[9]">
+          <GaugePanel
+            :snapshot="snapshot"
+            :stage="stage"
+            :cylinder="job.selected"
+            :station-deg="entry.stationDeg.value"
+            :master-mm="0"
+            @hide="showGauge = false"
+          />
+        </div>
+        <div v-else class="flex min-h-0 flex-[9] gap-px">
+          <div class="min-w-0 flex-1">
+            <DeckProfile
+              :deck="deck"
+              :behind="behind"
+              :heads="snapshot.engine.heads"
+              :limits="snapshot.sheet.limits"
+              :selected="job.selected"
+            />
+          </div>
+          <CylinderFigures
+            :snapshot="snapshot"
+            :gauge-id="device.gaugeId"
+            :state="state"
+            :limits="snapshot.sheet.limits"
+            :closed="closed"
+            :newer="newer?.version ?? null"
+            @adopt="newer && job.act({ what: 'adopt-sheet', sheetId: newer.id })"
+            @gauge="showGauge = true"
+            @history="dialog = 'history'"
+            @reopen="dialog = 'reopen'"
+          />
+        </div>
+      </div>
+      <div class="w-[372px] shrink-0 border-l border-line max-[1100px]:w-[336px]">
+        <ReadingPad
+          ref="pad"
+          :entry="entry"
+          :state="state"
+          :stations-deg="snapshot.stationsDeg"
+          :limits="snapshot.sheet.limits"
+          :closed="closed"
+          @cylinder="stepCylinder"
+          @again="again"
+        />
+      </div>
+    </div>
+    <NextMoveBar
+      v-if="move"
+      :stage="stage"
+      :move="move"
+      :shims="snapshot.shims"
+      @go="goOn"
+      @correct="correct"
+      @other="dialog = move.action === 'cut' ? 'pack' : 'shim'"
+    />
+
+    <StopPackDialog
+      v-if="move"
+      :open="dialog === 'pack'"
+      :move="move"
+      :snapshot="snapshot"
+      :high-mm="bare ? planeEnds(bare).highMm : 0"
+      @close="close"
+      @cut="
+        (leaves, expect) => {
+          cut(leaves, expect, move!.figures.passKind ?? 'finish')
+          close()
+        }
+      "
+    />
+    <ShimDialog
+      :open="dialog === 'shim'"
+      :cylinder="move?.cylinder ?? job.selected"
+      :shims="freeShims(snapshot)"
+      :bare-mm="bare?.centreMm ?? 0"
+      @close="close"
+      @fit="
+        (s, expect) => {
+          fitShim(s.id, expect)
+          close()
+        }
+      "
+    />
+    <CloseStageDialog
+      :open="dialog === 'close' || dialog === 'reopen'"
+      :mode="dialog === 'reopen' ? 'reopen' : 'close'"
+      :snapshot="snapshot"
+      :stage="stage"
+      :person="shop.person"
+      @close="close"
+      @done="finish"
+    />
+    <HistoryDialog
+      :open="dialog === 'history'"
+      :snapshot="snapshot"
+      :cylinder="job.selected"
+      :stage="stage"
+      :closed="closed"
+      @close="close"
+    />
+  </div>
+</template>

@@ -1,0 +1,260 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import { isClosed } from '#core/job/route'
+import { standingOf } from '#core/job/stations'
+import { checkForJob, pastStopNm, pullMove } from '#core/works/liners/strip-moves'
+import { forceUnit, formatForce, formatTorque, torqueUnit } from '#core/units/format-torque'
+import type { Puller, PullLog } from '#core/works/liners/strip'
+import { nominalLedgeDepthMm } from '#core/liner/stack'
+import { forbidding, pullCurves, pullInput } from '#core/pull/check-puller'
+import PullerDialog from '../../../bench/PullerDialog.vue'
+import StageShell from '../../../bench/StageShell.vue'
+import { useActs } from '../../../bench/useActs'
+import { useFigures } from '../../../bench/useFigures'
+import { useStageKeys } from '../../../bench/useStageKeys'
+import { useJob } from '../../../stores/job'
+import { newId } from '../../../stores/new-id'
+import PullCurves from './PullCurves.vue'
+import PullLogDialog from './PullLogDialog.vue'
+import PullSection from './PullSection.vue'
+
+const { t, locale } = useI18n()
+const { rough, torque, unit } = useFigures()
+const job = useJob()
+const router = useRouter()
+const { act, strike, goOn, problem } = useActs()
+const closing = ref<'close' | 'reopen' | null>(null)
+const dialog = ref<'log' | 'puller' | null>(null)
+const editing = ref<Puller | null>(null)
+const chosen = useLocalStorage('evenbore.puller', '')
+/** The lever in hand, where it is not the puller's own; the figures follow it. */
+const lever = ref<number | null>(null)
+
+const snapshot = computed(() => job.snapshot!)
+const closed = computed(() => isClosed(snapshot.value, 'pull'))
+const stored = computed(
+  () => snapshot.value.pullers.find((p) => p.id === chosen.value) ?? snapshot.value.pullers[0] ?? null,
+)
+const puller = computed<Puller | null>(
+  () => stored.value && { ...stored.value, leverMm: lever.value ?? stored.value.leverMm },
+)
+const liner = computed(() => snapshot.value.sheet.liner)
+const check = computed(() => (puller.value ? checkForJob(snapshot.value, puller.value) : null))
+const plan = computed(() => check.value?.plan ?? null)
+const curves = computed(() => {
+  if (!puller.value || !liner.value || !plan.value) return []
+  return pullCurves(
+    pullInput({ ...puller.value, leverMm: stored.value!.leverMm }, liner.value, {
+      boreMm: snapshot.value.engine.boreMm,
+      counterboreMm: nominalLedgeDepthMm(snapshot.value.sheet.links),
+    }),
+  )
+})
+const flangeMm = computed(() => {
+  const flange = snapshot.value.sheet.links.find((l) => l.kind === 'flange' || l.kind === 'step-to-top')
+  return flange?.nominalMm ?? 12
+})
+const logs = (cylinder: number) => standingOf(snapshot.value.pulls, cylinder)
+const mine = computed(() => logs(job.selected).at(-1) ?? null)
+const move = computed(() =>
+  pullMove(
+    { ...snapshot.value, pullers: snapshot.value.pullers.map((p) => (puller.value?.id === p.id ? puller.value : p)) },
+    job.selected,
+    puller.value?.id ?? null,
+  ),
+)
+const overNm = computed(() => (mine.value ? pastStopNm(snapshot.value, mine.value) : null))
+const words = computed(() =>
+  Object.fromEntries(
+    snapshot.value.engine.heads.flat().map((c) => {
+      const log = logs(c).at(-1)
+      return [
+        c,
+        {
+          text: log ? t('pull.out-word') : t('pull.in-word'),
+          more: log?.peakNm != null ? torque(log.peakNm) : '',
+          verdict: log ? (pastStopNm(snapshot.value, log) === null ? ('in' as const) : ('unsure' as const)) : null,
+        },
+      ]
+    }),
+  ),
+)
+
+function save(log: Pick<PullLog, 'peakNm' | 'tightMm' | 'ranOut' | 'words'>): void {
+  const cylinder = job.selected
+  if (act({ what: 'log-pull', pullId: newId(), cylinder, pullerId: puller.value?.id ?? null, ...log })) {
+    dialog.value = null
+    // A liner that is out stands in no bore any more.
+    const placed = snapshot.value.placements.filter((p) => p.cylinder === cylinder).at(-1)
+    if (placed?.linerId) act({ what: 'place-liner', placementId: newId(), cylinder, linerId: null, rotationDeg: 0 })
+  } else dialog.value = null
+}
+function go(): void {
+  const acts: Record<string, () => void> = {
+    'shape-first': () => void router.push({ name: 'engine', params: { engineId: snapshot.value.engine.id } }),
+    pull: () => (dialog.value = 'log'),
+    'next-cylinder': () => (job.selected = move.value.cylinder!),
+    'close-stage': () => (closing.value = 'close'),
+    done: () => goOn(move.value),
+  }
+  acts[move.value.action]?.()
+}
+function edit(which: Puller | null): void {
+  editing.value = which
+  dialog.value = 'puller'
+}
+function saved(id: string): void {
+  chosen.value = id
+  lever.value = null
+  dialog.value = null
+  void job.refresh()
+}
+useStageKeys(
+  () => dialog.value !== null || closing.value !== null,
+  () => move.value,
+  { n: go },
+)
+</script>
+
+<template>
+  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-px">
+      <PullSection
+        v-if="puller && liner && check"
+        :puller="puller"
+        :liner="liner"
+        :check="check"
+        :bore-mm="snapshot.engine.boreMm"
+        :pitch-mm="snapshot.engine.pitchMm"
+        :flange-mm="flangeMm"
+        :cylinder="job.selected"
+      />
+      <p v-else class="bg-layout p-6 text-[18px] text-scribe" data-part="empty">
+        {{ t(liner ? 'pull.no-puller' : 'pull.no-shape') }}
+      </p>
+      <div class="flex min-h-0 flex-col gap-px">
+        <PullCurves v-if="plan && puller" class="flex-1" :curves="curves" :plan="plan" :lever-mm="puller.leverMm" />
+        <div v-else class="flex-1 bg-layout" />
+        <dl
+          v-if="plan"
+          class="grid grid-cols-3 gap-x-2 bg-plate p-2 text-[14.5px] leading-tight"
+          data-part="pull-figures"
+        >
+          <div>
+            <dt>{{ t('pull.figure.stop') }}</dt>
+            <dd class="whitespace-nowrap" data-part="stop-torque">
+              <span class="figure text-[22px] max-[1100px]:text-[20px]">{{
+                formatTorque(plan.stopTorqueNm, unit, locale, true)
+              }}</span>
+              <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small>
+            </dd>
+          </div>
+          <div>
+            <dt>{{ t('pull.figure.hand') }}</dt>
+            <dd class="whitespace-nowrap" :class="{ 'text-outside': !plan.withinLimit }">
+              <span class="figure text-[22px] max-[1100px]:text-[20px]">{{
+                formatTorque(plan.torqueNm, unit, locale)
+              }}</span>
+              <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small>
+            </dd>
+          </div>
+          <div>
+            <dt>{{ t('pull.figure.pull') }}</dt>
+            <dd class="whitespace-nowrap">
+              <span class="figure text-[22px] max-[1100px]:text-[20px]">{{
+                formatForce(plan.pullN, unit, locale)
+              }}</span>
+              <small class="text-[13px]">{{ t(`unit.${forceUnit[unit]}`) }}</small>
+            </dd>
+          </div>
+          <div v-for="part in ['screw', 'bar', 'lip'] as const" :key="part">
+            <dt :class="{ 'font-bold': plan.governs === part }">{{ t(`pull.part.${part}`) }}</dt>
+            <dd class="whitespace-nowrap" :class="{ 'font-bold': plan.governs === part }">
+              <span class="figure text-[16px]">{{ formatForce(plan.limits[`${part}N`], unit, locale, true) }}</span>
+              <small class="text-[13px]">{{ t(`unit.${forceUnit[unit]}`) }}</small>
+            </dd>
+          </div>
+        </dl>
+      </div>
+    </div>
+    <template #side>
+      <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
+      <div v-if="mine" class="border border-line bg-plate p-3 text-[17px]" data-part="pull-entry">
+        <p class="font-bold">
+          {{ t('pull.took', { torque: torque(mine.peakNm) })
+          }}<span v-if="overNm !== null" class="text-outside" data-part="pull-over"
+            >, {{ t('pull.took-over', { stop: torque(overNm, true) }) }}</span
+          >
+        </p>
+        <p>
+          <template v-if="mine.tightMm.length"
+            >{{ t('pull.tight-line', { at: mine.tightMm.map((mm) => rough(mm)).join(', ') }) }} </template>{{
+            t('pull.ran', { what: t(`pull.out.${mine.ranOut}`) })
+          }}
+        </p>
+        <p v-if="mine.words">{{ mine.words }}</p>
+        <button v-if="!closed" type="button" class="key mt-2" data-part="strike-pull" @click="strike(mine.id)">
+          {{ t('entry-strike') }}
+        </button>
+      </div>
+      <label class="field"
+        >{{ t('puller.in-hand') }}
+        <select
+          :value="puller?.id ?? ''"
+          data-part="puller"
+          @change="
+            (e) => {
+              chosen = (e.target as HTMLSelectElement).value
+              lever = null
+            }
+          "
+        >
+          <option v-for="p in snapshot.pullers" :key="p.id" :value="p.id">{{ p.name }}</option>
+        </select>
+      </label>
+      <div class="flex gap-2">
+        <button v-if="stored" type="button" class="key flex-1" @click="edit(stored)">{{ t('puller.edit') }}</button>
+        <button type="button" class="key flex-1" data-part="new-puller" @click="edit(null)">
+          {{ t('puller.new') }}
+        </button>
+      </div>
+      <label v-if="puller" class="field"
+        >{{ t('pull.lever', { lever: rough(puller.leverMm) })
+        }}<input
+          :value="puller.leverMm"
+          type="range"
+          min="100"
+          max="1500"
+          step="25"
+          class="h-[48px] accent-[var(--ink)]"
+          data-part="lever"
+          @input="(e) => (lever = Number((e.target as HTMLInputElement).value))"
+      /></label>
+      <ul v-if="check" class="flex flex-col gap-1 text-[16px]" data-part="pull-problems">
+        <li
+          v-for="p in check.problems"
+          :key="p"
+          class="border-l-4 pl-2"
+          :class="forbidding.includes(p) ? 'border-outside font-semibold' : 'border-online'"
+        >
+          {{ t(`pull.problem.${p}`) }}
+        </li>
+        <li v-if="!check.problems.length" class="border-l-4 border-inside pl-2">{{ t('pull.problem.none') }}</li>
+      </ul>
+      <p class="text-[15px] text-soft">{{ t('pull.burr') }}</p>
+    </template>
+    <template #dialogs>
+      <PullLogDialog
+        :open="dialog === 'log'"
+        :cylinder="job.selected"
+        :stop-nm="plan?.stopTorqueNm ?? null"
+        @close="dialog = null"
+        @save="save"
+      />
+      <PullerDialog :open="dialog === 'puller'" :puller="editing" @close="dialog = null" @saved="saved" />
+    </template>
+  </StageShell>
+</template>
