@@ -4,11 +4,14 @@ import importX from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
-
 /** Every stage's own folder. */
 const stages = readdirSync('web/works', { withFileTypes: true })
   .filter((work) => work.isDirectory())
-  .flatMap((work) => readdirSync(`web/works/${work.name}`, { withFileTypes: true }).filter((s) => s.isDirectory()).map((stage) => `./web/works/${work.name}/${stage.name}`))
+  .flatMap((work) =>
+    readdirSync(`web/works/${work.name}`, { withFileTypes: true })
+      .filter((s) => s.isDirectory())
+      .map((stage) => `./web/works/${work.name}/${stage.name}`),
+  )
 
 /** Imports run one way: core ← contract ← server, web; a stage never looks into another stage. */
 const zones = [

@@ -19,16 +19,14 @@ export function percentile(values: number[], share: number): number {
 /** Has acts carried out, forty at a time. @throws where one of them is refused */
 export const send = async (house: House, acts: { act: JobAct | ShopAct; jobId: string | null }[], personId: string) => {
   for (let i = 0; i < acts.length; i += 40) {
-    const commands = acts
-      .slice(i, i + 40)
-      .map(({ act, jobId }) => ({
-        commandId: randomUUID(),
-        deviceId: randomUUID(),
-        personId,
-        jobId,
-        at: new Date().toISOString(),
-        act,
-      }))
+    const commands = acts.slice(i, i + 40).map(({ act, jobId }) => ({
+      commandId: randomUUID(),
+      deviceId: randomUUID(),
+      personId,
+      jobId,
+      at: new Date().toISOString(),
+      act,
+    }))
     const answer = await fetch(`${house.url}/api/commands`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

@@ -1,7 +1,7 @@
-import type { NextMove } from '#core/works/liners/deck-move-input'
+import type { Figure, Move, Passes } from '#core/job/move'
 import { clockHour } from '#core/measure/angle'
 
-/** Writes lengths (mm), packs and directions the way this person reads them. */
+/** Writes figures the way this person reads them. */
 export interface FigureWriter {
   length(valueMm: number, limitsMm?: number[]): string
   /** A length of a tool or a casting, no finer than a rule shows. */
@@ -12,9 +12,11 @@ export interface FigureWriter {
   force(valueN: number): string
   /** A sum of money or another whole number, its thousands set apart. */
   whole(value: number): string
-  leaves(leavesMm: number[]): string
-  /** A shim by its label where it has one. */
-  shim(thicknessMm: number): string
+  leaves(leavesMm: readonly number[]): string
+  /** Several, joined the way the locale does. */
+  list(items: readonly string[]): string
+  /** A shim by its label where it has one; left out: by its thickness. */
+  shim?(thicknessMm: number): string
 }
 
 /** A message by its key, with its figures already written. */
@@ -34,94 +36,84 @@ export interface SaidMove {
   button: Said | null
 }
 
-const withButton: readonly NextMove['action'][] = [
-  'cut',
-  'shim',
-  'shim-out',
-  'next-cylinder',
-  'close-stage',
-  'close-zero',
-  'repeat',
-  'repeat-anew',
-  'measure',
-  'decide',
-  'back-to-trial',
-  'done',
+/** How a figure is written, by how its name ends; the longest ending counts. */
+const endings: readonly [string, (value: number, write: FigureWriter) => string | number][] = [
+  ['RoughMm', (v, w) => w.rough(v)],
+  ['Mm', (v, w) => w.length(v)],
+  ['AtMostNm', (v, w) => w.torque(v, true)],
+  ['Nm', (v, w) => w.torque(v)],
+  ['AtDeg', (v) => clockHour(v)],
+  ['Money', (v, w) => w.whole(v)],
+  ['N', (v, w) => w.force(v)],
 ]
+const isPasses = (value: Figure): value is Passes =>
+  Array.isArray(value) && typeof (value as readonly unknown[])[0] === 'object'
 
-/**
- * A next move as messages: which keys of the message files, with which figures. The
- * sentences themselves stand in the files, so a language is one file and no code.
- */
-export function sayMove(move: NextMove, write: FigureWriter): SaidMove {
-  const f = move.figures
-  const params: Record<string, string | number> = { cylinder: move.cylinder ?? '' }
-  const lengths = [
-    'expectMm',
-    'endMm',
-    'tiltMm',
-    'cleanCutMm',
-    'frettingMm',
-    'depthMm',
-    'limitMm',
-    'uncertaintyMm',
-    'stepMm',
-    'rangeMm',
-    'packMm',
-  ] as const
-  for (const name of lengths) {
-    const value = f[name]
-    if (value !== undefined) params[name.slice(0, -2)] = write.length(value)
+/** The figures of a move as the blanks of its sentences: written ones, and words of the trade by their keys. */
+function blanks({ cylinder, place, stationDeg, figures }: Move, write: FigureWriter): Omit<Said, 'key'> {
+  const params: Record<string, string | number> = { cylinder: cylinder ?? '' }
+  const words: Record<string, string> = {}
+  if (place !== null) {
+    // `housing-3` is the third of its kind.
+    const [, kind, n] = /^(.*?)(?:-(\d+))?$/.exec(place)!
+    words.place = `place.${kind}`
+    params.placeN = n ?? ''
   }
-  if (f.valueMm !== undefined) params.value = write.length(f.valueMm, f.limitMm === undefined ? [] : [f.limitMm])
-  if (f.shimMm !== undefined) params.shim = write.shim(f.shimMm)
-  if (f.shimOutMm !== undefined) params.shimOut = write.length(f.shimOutMm)
-  if (f.leavesMm) params.leaves = write.leaves(f.leavesMm)
-  if (f.highAtDeg !== undefined && f.highAtDeg !== null) params.clock = clockHour(f.highAtDeg)
-  if (move.stationDeg !== null) params.stationClock = clockHour(move.stationDeg)
-  for (const name of ['more', 'neighbour', 'stationNumber', 'stationCount'] as const) {
-    const value = f[name]
-    if (value !== undefined) params[name] = value
+  if (stationDeg !== null) params.stationClock = clockHour(stationDeg)
+  const put = (name: string, value: number) => {
+    if (name === 'shimMm' && write.shim) params.shim = write.shim(value)
+    // A reading against its limit is written so that it shows on which side it lies.
+    else if (name === 'valueMm' && typeof figures.limitMm === 'number')
+      params.value = write.length(value, [figures.limitMm])
+    else {
+      const [ending, written] = endings.find(([e]) => name.endsWith(e)) ?? ['', (v: number) => v]
+      // A direction keeps in its blank's name that it is one: `highAtDeg` is `highClock`.
+      params[`${ending ? name.slice(0, -ending.length) : name}${ending === 'AtDeg' ? 'Clock' : ''}`] = written(
+        value,
+        write,
+      )
+    }
   }
-  if (f.holdDownNm) params.torque = write.torque(f.holdDownNm)
-
-  const variant = headVariant(move)
-  const caution = move.caution === 'clamp' && !f.holdDownNm ? 'clamp-by-book' : move.caution
-  return {
-    head: { key: `move.head.${variant}`, params },
-    why: { key: `move.why.${whyVariant(move)}`, params },
-    plan: sayPlan(move, write),
-    caution: caution ? { key: `move.caution.${caution}`, params } : null,
-    button: withButton.includes(move.action)
-      ? {
-          key: `move.button.${move.action === 'measure' && move.reason === 'zero-moved' ? 'repeat-anew' : move.action}`,
-          params,
-        }
-      : null,
+  for (const [name, value] of Object.entries(figures)) {
+    if (value === null || value === undefined || isPasses(value)) continue
+    if (typeof value === 'number') put(name, value)
+    else if (typeof value === 'string') params[name] = value
+    else if ('word' in value) words[name] = value.word
+    else if (name === 'leavesMm') params.leaves = write.leaves(value as readonly number[])
+    else params[name] = write.list((value as readonly (string | number)[]).map(String))
   }
+  return Object.keys(words).length > 0 ? { params, words } : { params }
 }
 
 /** Passes in their order and the shim at the end, each with its figure. */
-function sayPlan({ action, figures: f }: NextMove, write: FigureWriter): Said[] {
-  const passes = (f.passes ?? []).map((p) => ({ key: `move.plan.${p.kind}`, params: { pack: write.length(p.packMm) } }))
+function sayPlan({ action, figures: { passes = null, shimMm } }: Move, write: FigureWriter): Said[] {
+  if (!passes || !isPasses(passes)) return []
+  const steps = passes.map((p) => ({ key: `move.plan.${p.kind}`, params: { pack: write.length(p.packMm) } }))
   const shim =
-    action === 'cut' && f.shimMm !== undefined
-      ? [{ key: 'move.plan.shim', params: { shim: write.shim(f.shimMm) } }]
+    action === 'cut' && typeof shimMm === 'number'
+      ? [{ key: 'move.plan.shim', params: { shim: write.shim?.(shimMm) ?? write.length(shimMm) } }]
       : []
-  const plan = [...passes, ...shim]
+  const plan = [...steps, ...shim]
   return plan.length > 1 ? plan : []
 }
 
-function headVariant(move: NextMove): string {
-  const { figures: f } = move
-  if (move.action === 'cut') return `cut-${f.passKind ?? 'finish'}${f.shimOutMm ? '-shim-out' : ''}`
-  if (move.action === 'shim') return f.shimOutMm ? 'shim-swap' : 'shim'
-  if (move.action === 'decide' && (f.leavesMm || f.shimMm)) return f.leavesMm ? 'decide-cut' : 'decide-shim'
-  return move.action
+/**
+ * A next move as messages: which keys of the words files, with which figures. The sentences
+ * themselves stand in the files, so a language is one file and no code.
+ */
+export function sayMove(move: Move, write: FigureWriter): SaidMove {
+  const filled = blanks(move, write)
+  const path = `move.${move.words}`
+  return {
+    head: { key: `${path}.head.${move.head}`, ...filled },
+    // Why a stage is closed is said alike everywhere.
+    why: { key: move.reason === 'closed' ? 'move.closed' : `${path}.why.${whyOf(move)}`, ...filled },
+    plan: sayPlan(move, write),
+    caution: move.caution ? { key: `caution.${move.caution}`, ...filled } : null,
+    button: move.button ? { key: `${path}.button.${move.button}`, ...filled } : null,
+  }
 }
 
-function whyVariant(move: NextMove): string {
-  const { figures: f } = move
-  if (move.action === 'cut' && f.shimMm) return `${move.reason}-then-shim`
-  return move.reason
-}
+/** A cut that a shim follows says so in its reason. */
+const whyOf = ({ action, reason, words, figures }: Move) =>
+  words === 'deck' && action === 'cut' && figures.shimMm ? `${reason}-then-shim` : reason

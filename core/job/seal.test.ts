@@ -5,7 +5,7 @@ import { carryAway, withPlainSeqs } from './carry-away'
 import { asSigned, keptOf } from './kept'
 import { hashText, orderedJson, sealedIn, sealOf, sealState, signatureOf } from './seal'
 import type { Closure, Snapshot } from './snapshot'
-import { recordMove } from './record-move'
+import { recordMove } from '../works/job/record'
 
 let played: Played
 beforeEach(() => {

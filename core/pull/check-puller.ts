@@ -107,12 +107,15 @@ export function checkPuller(
 }
 
 /** Problems that forbid the puller; the others are told beside its figures. */
-export const forbidding: readonly PullerProblem[] = [
+export const forbidding = [
   'no-room',
   'disc-cannot-pass',
   'disc-catches-nothing',
   'feet-on-flange',
-]
+] as const satisfies readonly PullerProblem[]
+
+/** Whether a puller with this problem must not be used. */
+export const forbids = (p: PullerProblem): boolean => (forbidding as readonly PullerProblem[]).includes(p)
 
 /** Friction of thread and faces: dry, oiled, greased. Source: VDI 2230, table A5. */
 export const frictions = { dry: 0.18, oiled: 0.14, greased: 0.1 } as const

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { allKinds, coveredBy, rowsName } from './kinds'
-import { gateProblems, laterClosed } from '../job/route'
+import { laterClosed } from '../job/route'
+import { gateProblems } from './logic'
 import { snapshot } from '../job/snapshot'
 import { Played } from '../testing/make-snapshot'
 import { wholeJob } from '../testing/tarrock'

@@ -29,7 +29,7 @@ export function word(key: string, params: Record<string, string | number> = {}):
 export function say(said: Said): string {
   return word(said.key, {
     ...said.params,
-    ...Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, word(key)])),
+    ...Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, word(key, said.params)])),
   })
 }
 

@@ -1,13 +1,12 @@
 import { entryOf, strikable, type EntryAct } from '#core/job/entries'
 import { spotOf } from '#core/job/place'
 import { entriesOf, kindOf, rowsName, type EntryWhat } from '#core/works/kinds'
-import { pressProblem, sealProblem } from '#core/works/liners/read-fitting'
-import { begunStages, isClosed, routeStages } from '#core/job/route'
+import { begunStages, routeStages } from '#core/job/route'
 import { stagesOf } from '#core/job/stages'
 import type { Snapshot } from '#core/job/snapshot'
-import { kindsOn } from '#core/works/liners/strip'
+import { stageLogic } from '#core/works/logic'
 import { readTally } from '#core/job/tally'
-import type { JobAct } from '#contract/commands'
+import type { JobAct, RefusalCode } from '#contract/commands'
 import {
   insert,
   Refusal,
@@ -22,59 +21,33 @@ import { entryRow, tableOfKind } from './entries'
 import { isFull } from '../photos/keep-photo'
 import { select } from './read-values'
 
-/** Seals and pressing wait for the dry fit, where there is one on the route. */
-function refuseBeforeDryFit(snapshot: Snapshot): void {
-  if (routeStages(snapshot).includes('trial-fit') && !isClosed(snapshot, 'trial-fit'))
-    throw new Refusal('out-of-order', ['fit-not-open'])
+/** What the store alone knows: whether a photo's bytes are here. */
+async function refuseLackingPhoto(work: Work, snapshot: Snapshot, act: Extract<EntryAct, { what: 'add-photo' }>) {
+  const [stored] = await select(
+    work.store,
+    'SELECT sha256, jobId FROM photoBytes WHERE id = :id',
+    { id: act.photoId },
+    work.transaction,
+  )
+  if (!stored && (await isFull(work.store, snapshot.job.id, act.bytes, work.transaction)))
+    throw new Refusal('photo-quota')
+  if (!stored || stored.sha256 !== act.sha256 || stored.jobId !== snapshot.job.id) throw new Refusal('photo-missing')
+}
+
+/** More cannot come out of an opening than is in it. */
+function refuseNotIn(snapshot: Snapshot, act: Extract<EntryAct, { what: 'tally-plug' }>): void {
+  const { place = 'bore', item = 'foam-plug', count = 1 } = act
+  const there =
+    readTally(snapshot).find((s) => s.cylinder === act.cylinder && s.place === place && s.item === item)?.count ?? 0
+  if (!act.goesIn && there < count) throw new Refusal('none-in', [String(act.cylinder)])
 }
 
 async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promise<void> {
-  const nowMs = Date.parse(work.command.at)
-  switch (act.what) {
-    case 'tally-plug': {
-      if (act.goesIn) return
-      const { place = 'bore', item = 'foam-plug', count = 1 } = act
-      const there =
-        readTally(snapshot).find((s) => s.cylinder === act.cylinder && s.place === place && s.item === item)?.count ?? 0
-      if (there < count) throw new Refusal('none-in', [String(act.cylinder)])
-      return
-    }
-    case 'log-pull':
-      if (act.pullerId && !snapshot.pullers.some((p) => p.id === act.pullerId)) throw new Refusal('unknown-puller')
-      return
-    case 'mark-finding':
-      if (!kindsOn[act.on].includes(act.kind)) throw new Refusal('not-found-there', [act.kind, act.on])
-      if (act.toMm < act.fromMm) throw new Refusal('bad-command', ['a finding ends above where it begins'])
-      return
-    case 'add-photo': {
-      const [stored] = await select(
-        work.store,
-        'SELECT sha256, jobId FROM photoBytes WHERE id = :id',
-        { id: act.photoId },
-        work.transaction,
-      )
-      if (!stored && (await isFull(work.store, snapshot.job.id, act.bytes, work.transaction)))
-        throw new Refusal('photo-quota')
-      if (!stored || stored.sha256 !== act.sha256 || stored.jobId !== snapshot.job.id)
-        throw new Refusal('photo-missing')
-      return
-    }
-    case 'decide-renewals':
-      for (const cylinder of act.renew) refuseUnknownCylinder(snapshot, cylinder)
-      return
-    case 'fit-seal': {
-      refuseBeforeDryFit(snapshot)
-      const problem = sealProblem(snapshot, act.cylinder, act.groove, act.step, act.lubricant, nowMs)
-      if (problem) throw new Refusal('out-of-order', [problem])
-      return
-    }
-    case 'press-liner': {
-      refuseBeforeDryFit(snapshot)
-      const problem = pressProblem(snapshot, act.cylinder, nowMs)
-      if (problem) throw new Refusal('out-of-order', [problem])
-      return
-    }
-  }
+  if (act.what === 'tally-plug') return refuseNotIn(snapshot, act)
+  if (act.what === 'add-photo') return refuseLackingPhoto(work, snapshot, act)
+  const { stage } = kindOf[act.what as EntryWhat]
+  const refused = stageLogic[stage].refuse?.(snapshot, act, Date.parse(work.command.at))
+  if (refused) throw new Refusal(refused.code as RefusalCode, refused.details)
 }
 
 /** Adds one entry to a job, of whatever kind. */

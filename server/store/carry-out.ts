@@ -1,5 +1,6 @@
 import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize'
-import { gateProblems, laterClosed } from '#core/job/route'
+import { laterClosed } from '#core/job/route'
+import { gateProblems } from '#core/works/logic'
 import { keptOf } from '#core/job/kept'
 import { orderedJson, SEAL_VERSION, sealOf } from '#core/job/seal'
 import type { StageName } from '#core/job/stages'

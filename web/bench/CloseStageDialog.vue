@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { gateProblems, reopenProblems } from '#core/job/route'
+import { reopenProblems } from '#core/job/route'
+import { gateProblems } from '#core/works/logic'
 import type { Person, Snapshot } from '#core/job/snapshot'
 import type { StageName } from '#core/job/stages'
 import SheetDialog from './SheetDialog.vue'

@@ -2,35 +2,39 @@
 import { ShieldAlert } from '@lucide/vue'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import type { Move } from '#core/job/move'
 import { closureOf } from '#core/job/route'
-import type { StageName } from '#core/job/stages'
-import type { Said } from '#contract/words/say-move'
+import type { Shim } from '#core/job/snapshot'
+import { sayMove, type Said } from '#contract/words/say-move'
 import { useJob } from '../stores/job'
 import { useFigures } from './useFigures'
 import { useSay } from './useSay'
 
 /** The bar at the bottom: one sentence, why, what is planned after it, what to watch, and what does it. */
 const props = defineProps<{
-  stage: StageName
-  head: Said
-  why: Said
-  plan?: Said[]
-  caution: Said | null
-  button: Said | null
-  move: { action: string; cylinder: number | null; stationDeg: number | null; reason: string }
+  move: Move
+  /** Shims that are told by the labels on them. */
+  shims?: Shim[]
 }>()
 const emit = defineEmits<{ go: [] }>()
 const { t } = useI18n()
 const say = useSay()
 const job = useJob()
-const { when } = useFigures()
+const { writer, length, when } = useFigures()
+
+/** The shim that would be taken, by the label on it. */
+function labelled(thicknessMm: number): string {
+  const label = props.shims!.find((s) => s.actualMm === thicknessMm)?.label
+  return label ? t('unit.labelled', { label, length: length(thicknessMm) }) : length(thicknessMm)
+}
+const said = computed(() => sayMove(props.move, props.shims ? { ...writer.value, shim: labelled } : writer.value))
 
 /** A closed stage says who closed it and when. */
 const reason = computed<Said>(() => {
-  const closure = props.move.reason === 'closed' && job.snapshot ? closureOf(job.snapshot, props.stage) : null
-  if (!closure) return props.why
+  const closure = props.move.reason === 'closed' && job.snapshot ? closureOf(job.snapshot, props.move.stage) : null
+  if (!closure) return said.value.why
   const name = job.snapshot!.people.find((p) => p.id === closure.personId)?.name ?? '—'
-  return { key: 'move.why.closed-by', params: { name, when: when(closure.at) } }
+  return { key: 'move.closed-by', params: { name, when: when(closure.at) } }
 })
 </script>
 
@@ -45,34 +49,34 @@ const reason = computed<Said>(() => {
     aria-live="polite"
   >
     <div class="min-w-0 flex-1">
-      <p class="text-[22px] font-bold leading-tight" data-part="move-head">{{ say(head) }}</p>
+      <p class="text-[22px] font-bold leading-tight" data-part="move-head">{{ say(said.head) }}</p>
       <p class="mt-0.5 text-[16px]" data-part="move-why">
         <span class="font-semibold">{{ t('move.why-label') }}</span> {{ say(reason) }}
       </p>
-      <p v-if="plan?.length" class="mt-0.5 text-[16px]" data-part="move-plan">
+      <p v-if="said.plan.length" class="mt-0.5 text-[16px]" data-part="move-plan">
         <span class="font-semibold">{{ t('move.plan-label') }}</span>
-        <template v-for="(step, i) in plan" :key="i"
+        <template v-for="(step, i) in said.plan" :key="i"
           ><span v-if="i" aria-hidden="true"> → </span> {{ say(step) }}</template
         >
       </p>
       <p
-        v-if="caution"
+        v-if="said.caution"
         class="mt-0.5 flex items-center gap-1.5 text-[15px] font-semibold text-outside"
         data-part="move-caution"
       >
-        <ShieldAlert :size="17" aria-hidden="true" class="shrink-0" /> {{ say(caution) }}
+        <ShieldAlert :size="17" aria-hidden="true" class="shrink-0" /> {{ say(said.caution) }}
       </p>
     </div>
     <slot />
     <button
-      v-if="button"
+      v-if="said.button"
       type="button"
       class="key-brass shrink-0"
       data-part="move-button"
       aria-keyshortcuts="n"
       @click="emit('go')"
     >
-      {{ say(button)
+      {{ say(said.button)
       }}<kbd
         class="ml-3 hidden rounded border border-current px-1.5 text-[14px] font-semibold opacity-80 [@media(hover:hover)_and_(pointer:fine)]:inline"
         aria-hidden="true"

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { StageMove } from '#core/works/liners/ledge-moves'
+import type { Move } from '#core/job/move'
 import { isClosed } from '#core/job/route'
 import { useJob } from '../stores/job'
 import { useShop } from '../stores/shop'
 import CloseStageDialog from './CloseStageDialog.vue'
 import DeckRail, { type RingWord } from './DeckRail.vue'
-import StepBar from './StepBar.vue'
+import MoveBar from './MoveBar.vue'
 
 /** The frame of a stage that measures nothing: deck rail with a word in each ring, the work, what is in hand, and the next move. */
-const props = defineProps<{ move: StageMove; words?: Record<number, RingWord>; problem?: string | null }>()
+const props = defineProps<{ move: Move; words?: Record<number, RingWord>; problem?: string | null }>()
 const emit = defineEmits<{ go: [] }>()
 /** Whether the stage's own closing stands open, and which way. */
 const closing = defineModel<'close' | 'reopen' | null>('closing', { default: null })
@@ -60,7 +60,7 @@ function finish(note: string): void {
         </button>
       </aside>
     </div>
-    <StepBar :move="move" @go="emit('go')"><slot name="bar" /></StepBar>
+    <MoveBar :move="move" @go="emit('go')"><slot name="bar" /></MoveBar>
     <CloseStageDialog
       :open="closing !== null"
       :mode="closing ?? 'close'"

@@ -2,19 +2,18 @@ import { getActivePinia } from 'pinia'
 import { createApp, h, nextTick, type App } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { NextMove } from '#core/works/liners/deck-move-input'
-import { make, type StageMove } from '#core/works/liners/ledge-moves'
-import type { StageName } from '#core/job/stages'
+import { mover, type Move } from '#core/job/move'
+import type { MeasuredStage } from '#core/job/stages'
+import { move as deckMove } from '#core/works/liners/move-corrections'
+import { parts } from '#core/works/liners/parts'
 import { ids } from '#core/testing/make-snapshot'
 import { i18n } from '../app/i18n'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
 import { allSent, FakeServer, newDevice } from '../testing/device'
-import NextMoveBar from './NextMoveBar.vue'
-import StepBar from './StepBar.vue'
+import MoveBar from './MoveBar.vue'
 
 const gone = vi.fn()
-const other = vi.fn()
-const correct = vi.fn()
 const apps: App[] = []
 beforeEach(async () => {
   await newDevice()
@@ -30,19 +29,19 @@ afterEach(async () => {
 
 async function draw(component: object, props: object): Promise<HTMLElement> {
   const host = document.createElement('div')
-  const app = createApp({ render: () => h(component, { ...props, onGo: gone, onOther: other, onCorrect: correct }) })
+  const app = createApp({ render: () => h(component, { ...props, onGo: gone }) })
   apps.push(app)
   app.use(i18n).use(getActivePinia()!).mount(host)
   await nextTick()
   return host
 }
-const onDeck = (change: Partial<NextMove>, stage: StageName = 'trial-fit') =>
-  draw(NextMoveBar, {
-    stage,
+const onDeck = (change: Partial<NextMove>, stage: MeasuredStage = 'trial-fit') =>
+  draw(MoveBar, {
     shims: useJob().snapshot!.shims,
-    move: { action: 'cut', cylinder: 3, stationDeg: null, reason: 'leans', caution: null, figures: {}, ...change },
+    move: deckMove(stage, change.action ?? 'cut', 3, change.reason ?? 'leans', change),
   })
-const step = (move: StageMove) => draw(StepBar, { move })
+const step = (move: Move) => draw(MoveBar, { move })
+const make = mover('parts', parts.says)
 const text = (host: HTMLElement, part: string) =>
   host.querySelector(`[data-part=${part}]`)?.textContent?.replace(/\s+/g, ' ').trim() ?? null
 
@@ -85,7 +84,7 @@ describe('the bar of the next move', () => {
     expect(text(host, 'move-why')).toContain('its readings differ by 2.00; 1.00 is the most')
   })
 
-  it('has a button where one does it, and offers another way beside it', async () => {
+  it('has a button where one does it, and tells a shim by its label', async () => {
     const cut = await onDeck({
       figures: {
         leavesMm: [0.1],
@@ -98,15 +97,13 @@ describe('the bar of the next move', () => {
       },
     })
     cut.querySelector<HTMLButtonElement>('[data-part=move-button]')!.click()
-    cut.querySelector<HTMLButtonElement>('button.key')!.click()
-    expect([gone.mock.calls.length, other.mock.calls.length]).toEqual([1, 1])
+    expect(gone).toHaveBeenCalledOnce()
     const lead = await onDeck({
       action: 'decide',
       reason: 'too-close',
-      figures: { valueMm: 0.14, limitMm: 0.14, uncertaintyMm: 0.004, shimMm: 0.2 },
+      figures: { valueMm: 0.14, limitMm: 0.14, uncertaintyMm: 0.004, shimMm: useJob().snapshot!.shims[2]!.actualMm },
     })
-    lead.querySelector<HTMLButtonElement>('[data-part=move-correct]')!.click()
-    expect(correct).toHaveBeenCalledOnce()
+    expect(text(lead, 'move-head')).toContain('fit shim S2')
     const blocked = await onDeck({
       action: 'blocked',
       reason: 'past-max-depth',
@@ -121,9 +118,9 @@ describe('the bar of the next move', () => {
     const name = job.snapshot!.people.find((p) => p.id === ids.person)!.name
     const host = await onDeck({ action: 'done', cylinder: null, reason: 'closed' }, 'as-found')
     expect(text(host, 'move-why')).toMatch(new RegExp(`${name} closed it on .*\\d{4}, \\d\\d:\\d\\d\\.`))
-    const open = await step(make('parts', 'done', 'closed'))
+    const open = await step(make('done', 'closed'))
     expect(text(open, 'move-why')).toContain('it is closed.')
     job.act({ what: 'close-stage', stage: 'record', note: '' })
-    expect(text(await step(make('parts', 'done', 'closed')), 'move-why')).toContain(`${name} closed it on`)
+    expect(text(await step(make('done', 'closed')), 'move-why')).toContain(`${name} closed it on`)
   })
 })

@@ -1,7 +1,7 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { JobAct } from '#contract/commands'
-import type { StageMove } from '#core/works/liners/ledge-moves'
+import type { Move } from '#core/job/move'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
 import { useGoOn } from './useGoOn'
@@ -25,5 +25,5 @@ export function useActs() {
   function strike(entryId: string): void {
     act({ what: 'strike-entry', entryId, reason: 'entered-by-mistake' })
   }
-  return { act, strike, goOn: (move: Pick<StageMove, 'stage'>) => toNext(move.stage), problem }
+  return { act, strike, goOn: (move: Pick<Move, 'stage'>) => toNext(move.stage), problem }
 }

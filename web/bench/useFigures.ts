@@ -61,7 +61,7 @@ export function useFigures() {
     force,
     whole: (value) => new Intl.NumberFormat(locale.value, { maximumFractionDigits: 0 }).format(value),
     leaves,
-    shim: (thicknessMm) => length(thicknessMm),
+    list: (items) => new Intl.ListFormat(locale.value, { style: 'short', type: 'unit' }).format(items),
   }))
 
   /** A leaf bears its mark in mm, whatever unit is read in. */
@@ -70,7 +70,7 @@ export function useFigures() {
   }
 
   /** The leaves of a pack by their marks; in thou with what they come to. */
-  function leaves(leavesMm: number[]): string {
+  function leaves(leavesMm: readonly number[]): string {
     const marks = leavesMm.map(leaf).join(' + ')
     return unit.value === 'mm'
       ? marks

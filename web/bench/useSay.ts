@@ -7,6 +7,6 @@ export function useSay(): (said: Said) => string {
   return (said) =>
     t(said.key, {
       ...said.params,
-      ...Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, t(key)])),
+      ...Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, t(key, said.params)])),
     })
 }

@@ -2,7 +2,7 @@
 import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Puller } from '#core/works/liners/strip'
-import { checkPuller, forbidding } from '#core/pull/check-puller'
+import { checkPuller, forbids } from '#core/pull/check-puller'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import type { ListColumn } from '../bench/list-column'
 import ListTable from '../bench/ListTable.vue'
@@ -29,7 +29,7 @@ function fits(puller: Puller): string {
         pitchMm: e.pitchMm,
         counterboreMm: nominalLedgeDepthMm(sheet.links),
       })
-      const wrong = check.problems.some((p) => forbidding.includes(p))
+      const wrong = check.problems.some((p) => forbids(p))
       return [
         t(wrong ? 'puller.not-for' : 'puller.for', {
           engine: e.name,

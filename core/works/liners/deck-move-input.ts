@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Figures, MoveOf, Says } from '../../job/move'
 import {
   angleDeg,
   cylinderNumber,
@@ -76,90 +77,103 @@ export const nextMoveInput = z
   })
 export type NextMoveInput = z.infer<typeof nextMoveInput>
 
-export type MoveAction =
-  | 'measure'
-  | 'close-zero'
-  | 'repeat'
-  | 'repeat-anew'
-  | 'decide'
-  | 'shim'
-  | 'shim-out'
-  | 'cut'
-  | 'blocked'
-  | 'next-cylinder'
-  | 'close-stage'
-  | 'back-to-trial'
-  | 'done'
+/** What the moves of a deck can say; its stages share their sentences. */
+export const deckSays = {
+  actions: [
+    'measure',
+    'close-zero',
+    'repeat',
+    'repeat-anew',
+    'decide',
+    'shim',
+    'shim-out',
+    'cut',
+    'next-cylinder',
+    'close-stage',
+    'back-to-trial',
+    'done',
+  ],
+  told: ['blocked'],
+  reasons: [
+    'first',
+    'continue',
+    'after-cut',
+    'after-shim',
+    'after-shim-out',
+    'zero-moved',
+    'rough-readings',
+    'baseline',
+    'zero-unchecked',
+    'leans',
+    'fretted',
+    'low',
+    'high',
+    'stepped',
+    'head-range',
+    'on-the-line',
+    'too-close',
+    'past-max-depth',
+    'no-shim-thick-enough',
+    'no-leaf-thin-enough',
+    'all-inside',
+    'closed',
+    'waits-first',
+    'waits-open',
+    'waits-changed',
+    'waits-zero',
+    'waits-line',
+    'waits-outside',
+    'outside-low',
+    'outside-high',
+    'outside-spread',
+    'outside-step',
+    'outside-head',
+  ],
+  cautions: ['clamp', 'clamp-by-book', 'chips', 'chamfer', 'lead-decides', 'machine-shop', 'seals-out'],
+  heads: [
+    'cut-rough',
+    'cut-finish',
+    'cut-rough-shim-out',
+    'cut-finish-shim-out',
+    'shim-swap',
+    'decide-cut',
+    'decide-shim',
+  ],
+} as const satisfies Says
 
-export type MoveReason =
-  | 'first'
-  | 'continue'
-  | 'after-cut'
-  | 'after-shim'
-  | 'after-shim-out'
-  | 'zero-moved'
-  | 'rough-readings'
-  | 'baseline'
-  | 'zero-unchecked'
-  | 'leans'
-  | 'fretted'
-  | 'low'
-  | 'high'
-  | 'stepped'
-  | 'head-range'
-  | 'on-the-line'
-  | 'too-close'
-  | 'past-max-depth'
-  | 'no-shim-thick-enough'
-  | 'no-leaf-thin-enough'
-  | 'all-inside'
-  | 'closed'
-  | 'waits-first'
-  | 'waits-open'
-  | 'waits-changed'
-  | 'waits-zero'
-  | 'waits-line'
-  | 'waits-outside'
-  | 'outside-low'
-  | 'outside-high'
-  | 'outside-spread'
-  | 'outside-step'
-  | 'outside-head'
+type DeckMove = MoveOf<typeof deckSays>
+export type MoveAction = DeckMove['action']
+export type MoveReason = DeckMove['reason']
+export type MoveCaution = NonNullable<DeckMove['caution']>
 
-export type MoveCaution = 'clamp' | 'chips' | 'chamfer' | 'lead-decides' | 'machine-shop' | 'seals-out'
-
-/** The next physical action with what it needs to be said: codes and figures, no words. Lengths mm. */
-export interface NextMove {
-  action: MoveAction
-  cylinder: number | null
-  stationDeg: number | null
-  reason: MoveReason
-  caution: MoveCaution | null
-  figures: {
-    leavesMm?: number[]
-    packMm?: number
-    passKind?: 'rough' | 'finish'
-    /** Every pass that is planned from here, this one first. */
-    passes?: { kind: 'rough' | 'finish'; packMm: number }[]
-    totalCutMm?: number
-    expectMm?: number
-    endMm?: number
-    shimMm?: number
-    shimOutMm?: number
-    tiltMm?: number
-    highAtDeg?: number | null
-    cleanCutMm?: number
-    frettingMm?: number
-    depthMm?: number
-    limitMm?: number
-    valueMm?: number
-    uncertaintyMm?: number
-    more?: number
-    stepMm?: number
-    neighbour?: number
-    holdDownNm?: number | null
-    stationNumber?: number
-    stationCount?: number
-    rangeMm?: number
-  }
+/** The figures of a deck's move. Lengths mm. */
+export interface DeckFigures {
+  leavesMm?: number[]
+  packMm?: number
+  passKind?: 'rough' | 'finish'
+  /** Every pass that is planned from here, this one first. */
+  passes?: { kind: 'rough' | 'finish'; packMm: number }[]
+  totalCutMm?: number
+  expectMm?: number
+  endMm?: number
+  shimMm?: number
+  shimOutMm?: number
+  tiltMm?: number
+  highAtDeg?: number | null
+  cleanCutMm?: number
+  frettingMm?: number
+  depthMm?: number
+  limitMm?: number
+  valueMm?: number
+  uncertaintyMm?: number
+  more?: number
+  stepMm?: number
+  neighbour?: number
+  holdDownNm?: number | null
+  stationNumber?: number
+  stationCount?: number
+  rangeMm?: number
 }
+
+/** The next physical action on a deck. */
+export type NextMove = Omit<DeckMove, 'figures'> & { figures: DeckFigures & Figures }

@@ -3,9 +3,9 @@ import { turnBetweenDeg } from '../../measure/angle'
 import { Played } from '../../testing/make-snapshot'
 import { wholeJob } from '../../testing/tarrock'
 import { compareWithDry } from './compare-dry'
-import { fitMove } from './fit-moves'
+import { fitMove } from './fit'
 import { pressProblem, readFitting, runningBand, sealProblem, swellLeftMs } from './read-fitting'
-import { gateProblems } from '../../job/route'
+import { gateProblems } from '../logic'
 
 let played: Played
 let made = 0
@@ -60,7 +60,7 @@ describe('seals', () => {
   it('go on in the order of the sheet, the swelling one last of all', () => {
     expect(fitMove(played.snapshot, 1, START)).toMatchObject({
       action: 'ring-on',
-      figures: { groove: 1, lubricant: 'soap' },
+      figures: { groove: 1, lubricant: { word: 'lubricant.soap' } },
       caution: 'ring',
     })
     ring(1, 1, 'on', 0)

@@ -4,7 +4,9 @@ import { linerMeanUncertaintyMm, type ProtrusionJudgement, type StepJudgement } 
 import { combinedUncertaintyMm, meanUncertaintyMm, readingsToDecide } from '../../measure/uncertainty'
 import { judgeLower, judgeUpper, type Verdict } from '../../measure/verdict'
 import { SLACK_MM } from '../../schema'
-import type { MoveAction, MoveCylinder, MoveReason, NextMove, NextMoveInput } from './deck-move-input'
+import { clampCaution } from '../../job/move'
+import type { MeasuredStage } from '../../job/stages'
+import type { DeckFigures, MoveAction, MoveCylinder, MoveReason, NextMove, NextMoveInput } from './deck-move-input'
 
 const stationU = (c: MoveCylinder, r: MoveCylinder['readings'][number]) => meanUncertaintyMm(c.uncertaintyMm, r.repeats)
 /** A liner's readings with the uncertainty that their repeats leave. */
@@ -12,15 +14,49 @@ export const judgeable = (c: MoveCylinder) => c.readings.map((r) => ({ ...r, unc
 const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
 const meanOf = (c: MoveCylinder) => mean(c.readings.map((r) => r.valueMm))
 
-/** A move with nothing in it but what is given. */
+/** Which of its sentences says an action. */
+function headOf(action: MoveAction, f: DeckFigures): string {
+  if (action === 'cut') return `cut-${f.passKind ?? 'finish'}${f.shimOutMm ? '-shim-out' : ''}`
+  if (action === 'shim') return f.shimOutMm ? 'shim-swap' : 'shim'
+  if (action === 'decide' && (f.leavesMm || f.shimMm)) return f.leavesMm ? 'decide-cut' : 'decide-shim'
+  return action
+}
+
+type MoveRest = Partial<Omit<NextMove, 'figures'>> & { figures?: DeckFigures }
+
+/** A move with nothing in it but what is given; which sentence says it follows from its figures. */
 export function move(
+  stage: MeasuredStage,
   action: MoveAction,
   cylinder: number | null,
   reason: MoveReason,
-  rest: Partial<NextMove> = {},
+  rest: MoveRest = {},
 ): NextMove {
-  return { action, cylinder, stationDeg: null, reason, caution: null, figures: {}, ...rest }
+  const figures = rest.figures ?? {}
+  return {
+    stage,
+    words: 'deck',
+    action,
+    reason,
+    cylinder,
+    place: null,
+    stationDeg: null,
+    button: action === 'blocked' ? null : action === 'measure' && reason === 'zero-moved' ? 'repeat-anew' : action,
+    ...rest,
+    head: headOf(action, figures),
+    caution: rest.caution === 'clamp' ? clampCaution(figures.holdDownNm ?? null) : (rest.caution ?? null),
+    figures: { ...figures },
+  }
 }
+
+/** A move with other figures or another action than it had: said by the sentence that belongs to them. */
+export const restated = (m: NextMove, rest: MoveRest & { action?: MoveAction }): NextMove =>
+  move(m.stage as MeasuredStage, rest.action ?? m.action, m.cylinder, m.reason, {
+    stationDeg: m.stationDeg,
+    caution: m.caution,
+    figures: m.figures,
+    ...rest,
+  })
 
 interface Window {
   minMm: number
@@ -55,7 +91,7 @@ function planned(
   c: MoveCylinder,
   plan: CutPlan,
   reason: MoveReason,
-  figures: NextMove['figures'],
+  figures: DeckFigures,
 ): NextMove {
   const lean = {
     tiltMm: plan.fit.tiltMm,
@@ -67,25 +103,27 @@ function planned(
   const all = { ...lean, ...out, ...figures }
   if (plan.action === 'blocked') {
     const depth = { depthMm: c.depthMm ?? 0, limitMm: input.spec.maxLedgeDepthMm ?? 0 }
-    return move('blocked', c.cylinder, plan.reasons[0] ?? reason, {
+    return move(input.stage, 'blocked', c.cylinder, plan.reasons[0] ?? reason, {
       caution: 'machine-shop',
       figures: { ...all, ...depth },
     })
   }
   if (plan.action === 'shim') {
     const shim = { ...all, shimMm: plan.shimMm, expectMm: plan.expectMm, endMm: plan.expectMm }
-    return move('shim', c.cylinder, reason, { caution: 'chamfer', figures: shim })
+    return move(input.stage, 'shim', c.cylinder, reason, { caution: 'chamfer', figures: shim })
   }
   if (plan.action === 'none') {
-    return move('shim-out', c.cylinder, reason, { figures: { ...all, expectMm: plan.expectMm, endMm: plan.expectMm } })
+    return move(input.stage, 'shim-out', c.cylinder, reason, {
+      figures: { ...all, expectMm: plan.expectMm, endMm: plan.expectMm },
+    })
   }
   const pass = plan.passes[0]
   if (!pass)
-    return move('blocked', c.cylinder, 'no-leaf-thin-enough', {
+    return move(input.stage, 'blocked', c.cylinder, 'no-leaf-thin-enough', {
       caution: 'lead-decides',
       figures: { ...all, packMm: plan.leftoverMm },
     })
-  return move('cut', c.cylinder, reason, {
+  return move(input.stage, 'cut', c.cylinder, reason, {
     caution: 'chips',
     figures: {
       ...all,
@@ -125,7 +163,7 @@ export function ownCorrection(input: NextMoveInput, c: MoveCylinder, judgement: 
     if (!already) return planned(input, c, plan, ownReason(input, c, tiltMm), {})
     // The plane is inside, yet the readings scatter more than one liner may: the measuring is at fault.
     const values = c.readings.map((r) => r.valueMm)
-    return move('measure', c.cylinder, 'rough-readings', {
+    return move(input.stage, 'measure', c.cylinder, 'rough-readings', {
       stationDeg: input.stationsDeg[0]!,
       caution: 'clamp',
       figures: {
@@ -150,14 +188,13 @@ export function finalDoubt(input: NextMoveInput, c: MoveCylinder, judgement: Pro
   const found = onTheLine(input, c, verdicts)
   if (found.action !== 'decide') return found
   const { valueMm, limitMm, uncertaintyMm } = found.figures
-  return {
-    ...found,
+  return restated(found, {
     figures: {
       ...(valueMm === undefined ? {} : { valueMm }),
       ...(limitMm === undefined ? {} : { limitMm }),
       ...(uncertaintyMm === undefined ? {} : { uncertaintyMm }),
     },
-  }
+  })
 }
 
 /**
@@ -167,13 +204,11 @@ export function finalDoubt(input: NextMoveInput, c: MoveCylinder, judgement: Pro
  */
 export function finalOutside(input: NextMoveInput, judgement: ProtrusionJudgement): NextMove | null {
   const { spec } = input
-  const send = (
-    cylinder: number,
-    reason: MoveReason,
-    valueMm: number,
-    limitMm: number,
-    more: NextMove['figures'] = {},
-  ) => move('back-to-trial', cylinder, reason, { caution: 'seals-out', figures: { valueMm, limitMm, ...more } })
+  const send = (cylinder: number, reason: MoveReason, valueMm: number, limitMm: number, more: DeckFigures = {}) =>
+    move(input.stage, 'back-to-trial', cylinder, reason, {
+      caution: 'seals-out',
+      figures: { valueMm, limitMm, ...more },
+    })
   for (const l of judgement.liners) {
     if (l.verdicts.low === 'out') return send(l.cylinder, 'outside-low', l.minMm, spec.minMm)
     if (l.verdicts.high === 'out') return send(l.cylinder, 'outside-high', l.maxMm, spec.maxMm)
@@ -230,7 +265,7 @@ function onTheLine(
   if (needed !== null && needed > at.repeats) {
     // A set that is ended takes nothing more: then the liner is measured anew, and that station that often.
     const more = c.set === 'closed' ? needed : needed - at.repeats
-    return move(c.set === 'closed' ? 'repeat-anew' : 'repeat', c.cylinder, 'on-the-line', {
+    return move(input.stage, c.set === 'closed' ? 'repeat-anew' : 'repeat', c.cylinder, 'on-the-line', {
       stationDeg: at.angleDeg,
       figures: { ...figures, more },
     })
@@ -239,7 +274,7 @@ function onTheLine(
   const plan = planInto(input, c, { minMm: spec.minMm + guard, maxMm: spec.maxMm - guard })
   const correction =
     plan.action === 'none' || plan.action === 'blocked' ? {} : planned(input, c, plan, 'too-close', {}).figures
-  return move('decide', c.cylinder, 'too-close', {
+  return move(input.stage, 'decide', c.cylinder, 'too-close', {
     stationDeg: at.angleDeg,
     caution: 'lead-decides',
     figures: { ...correction, ...figures },
@@ -271,12 +306,7 @@ function windowAmong(input: NextMoveInput, c: MoveCylinder): Window {
 }
 
 /** Corrects one of the liners of a step or head that is out: the one farther from the aim, if it can be done. */
-function correctAmong(
-  input: NextMoveInput,
-  cylinders: number[],
-  reason: MoveReason,
-  figures: NextMove['figures'],
-): NextMove {
+function correctAmong(input: NextMoveInput, cylinders: number[], reason: MoveReason, figures: DeckFigures): NextMove {
   const byDistance = input.cylinders
     .filter((c) => cylinders.includes(c.cylinder))
     .sort((a, b) => Math.abs(meanOf(b) - input.spec.aimMm) - Math.abs(meanOf(a) - input.spec.aimMm))
@@ -291,7 +321,7 @@ function correctAmong(
     if (found.action !== 'blocked') return found
     blocked ??= found
   }
-  return blocked ?? move('decide', byDistance[0]!.cylinder, reason, { caution: 'lead-decides', figures })
+  return blocked ?? move(input.stage, 'decide', byDistance[0]!.cylinder, reason, { caution: 'lead-decides', figures })
 }
 
 /** A step or a head range that is out while every liner by itself is inside. */
@@ -300,7 +330,9 @@ export function deckCorrection(input: NextMoveInput, judgement: ProtrusionJudgem
   if (out) {
     const figures = { stepMm: Math.abs(out.differenceMm), limitMm: input.spec.adjacentMaxMm ?? 0 }
     const found = correctAmong(input, [out.a, out.b], 'stepped', figures)
-    return { ...found, figures: { ...found.figures, neighbour: found.cylinder === out.a ? out.b : out.a } }
+    return restated(found, {
+      figures: { ...found.figures, neighbour: found.cylinder === out.a ? out.b : out.a },
+    })
   }
   const head = judgement.heads.find((h) => h.verdict === 'out')
   if (head)
@@ -319,7 +351,7 @@ export function deckDoubt(input: NextMoveInput, judgement: ProtrusionJudgement):
   const figures = unsure
     ? { valueMm: Math.abs(unsure.differenceMm), limitMm: input.spec.adjacentMaxMm ?? 0, neighbour: unsure.b }
     : { valueMm: unsureHead!.rangeMm, limitMm: input.spec.headRangeMaxMm ?? 0 }
-  return move('decide', unsure ? unsure.a : unsureHead!.cylinders[0]!, unsure ? 'stepped' : 'head-range', {
+  return move(input.stage, 'decide', unsure ? unsure.a : unsureHead!.cylinders[0]!, unsure ? 'stepped' : 'head-range', {
     caution: 'lead-decides',
     figures,
   })

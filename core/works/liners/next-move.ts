@@ -1,7 +1,16 @@
 import { defineCalculation } from '../../define'
 import { judgeProtrusion } from '../../measure/judge-protrusion'
 import { nextMoveInput, type MoveCylinder, type MoveReason, type NextMove, type NextMoveInput } from './deck-move-input'
-import { deckCorrection, judgeable, move, ownCorrection, deckDoubt, finalDoubt, finalOutside } from './move-corrections'
+import {
+  deckCorrection,
+  judgeable,
+  move,
+  restated,
+  ownCorrection,
+  deckDoubt,
+  finalDoubt,
+  finalOutside,
+} from './move-corrections'
 
 /** The measuring that a cylinder still asks for; null where it is done. */
 function measuring(input: NextMoveInput, c: MoveCylinder): NextMove | null {
@@ -16,7 +25,7 @@ function measuring(input: NextMoveInput, c: MoveCylinder): NextMove | null {
           ? 'first'
           : 'continue'
     const stationDeg = open[0]!
-    return move('measure', c.cylinder, reason, {
+    return move(input.stage, 'measure', c.cylinder, reason, {
       stationDeg,
       caution: open.length === input.stationsDeg.length ? 'clamp' : null,
       figures: {
@@ -32,7 +41,7 @@ function measuring(input: NextMoveInput, c: MoveCylinder): NextMove | null {
 
 /** Ends a set that is read to its end: the gauge goes back to the deck. */
 function ending(input: NextMoveInput, c: MoveCylinder): NextMove | null {
-  return c.set === 'open' && input.gaugeLive ? move('close-zero', c.cylinder, 'zero-unchecked') : null
+  return c.set === 'open' && input.gaugeLive ? move(input.stage, 'close-zero', c.cylinder, 'zero-unchecked') : null
 }
 
 /** What another cylinder waits for, in short. */
@@ -64,7 +73,7 @@ function inTurn(input: NextMoveInput): MoveCylinder[] {
  * @returns codes and figures (mm, degrees, N·m); the message files make the sentence
  */
 export function nextMove(input: NextMoveInput): NextMove {
-  if (input.closed) return move('done', null, 'closed')
+  if (input.closed) return move(input.stage, 'done', null, 'closed')
   const turn = inTurn(input)
   const judgement = judgeProtrusion(
     input.spec,
@@ -93,8 +102,8 @@ export function nextMove(input: NextMoveInput): NextMove {
   const waiting = [...others.filter((c) => c.changed), ...others.filter((c) => !c.changed)].find(
     (c) => wants(c) !== null,
   )
-  if (waiting) return move('next-cylinder', waiting.cylinder, waitsFor(wants(waiting)!))
-  if (input.stage === 'as-found') return move('close-stage', null, 'baseline')
+  if (waiting) return move(input.stage, 'next-cylinder', waiting.cylinder, waitsFor(wants(waiting)!))
+  if (input.stage === 'as-found') return move(input.stage, 'close-stage', null, 'baseline')
   if (input.stage === 'final-check') {
     const outside = finalOutside(input, judgement)
     if (outside) return outside
@@ -107,10 +116,10 @@ export function nextMove(input: NextMoveInput): NextMove {
         judgement,
       )
     const doubt = own ?? deckDoubt(input, judgement)
-    if (doubt) return { ...doubt, action: 'decide', caution: 'lead-decides' }
-    return move('close-stage', null, 'all-inside')
+    if (doubt) return restated(doubt, { action: 'decide', caution: 'lead-decides' })
+    return move(input.stage, 'close-stage', null, 'all-inside')
   }
-  return deckCorrection(input, judgement) ?? move('close-stage', null, 'all-inside')
+  return deckCorrection(input, judgement) ?? move(input.stage, 'close-stage', null, 'all-inside')
 }
 
 export const nextMoveCalculation = defineCalculation(

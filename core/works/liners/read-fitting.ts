@@ -124,7 +124,11 @@ export function sealProblem(
 }
 
 /** Whether a liner may be pressed in now: every ring on, no band past its time. */
-export function pressProblem(snapshot: Snapshot, cylinder: number, nowMs: number): OrderProblem | null {
+export function pressProblem(
+  snapshot: Snapshot,
+  cylinder: number,
+  nowMs: number,
+): Extract<OrderProblem, 'no-such-groove' | 'already-in' | 'rings-missing' | 'band-late'> | null {
   const state = readFitting(snapshot).find((f) => f.cylinder === cylinder)
   if (!state) return 'no-such-groove'
   if (state.press) return 'already-in'

@@ -1,12 +1,16 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { Played } from '../../testing/make-snapshot'
 import { bridge, wholeJob } from '../../testing/tarrock'
-import { gateProblems, isClosed, readRoute, routeFacts } from '../../job/route'
+import { isClosed, readRoute, routeFacts } from '../../job/route'
+import { gateProblems } from '../logic'
 import { stagesOf, workChoices, workPresets } from '../../job/stages'
-import { decideMove, lookMove, pastStopNm, protectMove, pullMove } from './strip-moves'
+import { decideMove } from './decide'
+import { lookMove } from './look'
+import { pastStopNm, pullMove } from './pull'
+import { protectMove } from './protect'
 import { inBore, plugsIn, readTally, tallyTotals } from '../../job/tally'
 import type { OpeningName, StopperName } from '../../job/tally-mark'
-import { recordMove } from '../../job/record-move'
+import { recordMove } from '../job/record'
 
 let played: Played
 let made = 0
@@ -102,7 +106,7 @@ describe('the tally', () => {
   })
 
   it('leads from plugging to the signature', () => {
-    expect(protectMove(played.snapshot)).toMatchObject({ action: 'count-in', button: false, caution: 'tally' })
+    expect(protectMove(played.snapshot)).toMatchObject({ action: 'count-in', button: null, caution: 'tally' })
     stopper(3, true, 'crank-hole', 'ear-plug', 2)
     expect(protectMove(played.snapshot)).toMatchObject({ action: 'close-stage', figures: { wentIn: 2, stillIn: 2 } })
     close('protect')
@@ -110,11 +114,11 @@ describe('the tally', () => {
     expect(recordMove(played.snapshot)).toMatchObject({
       action: 'count-out',
       cylinder: 3,
-      figures: { item: 'ear-plug', place: 'crank-hole', count: 2, left: 2 },
+      figures: { item: { word: 'stopper.ear-plug' }, place: { word: 'opening.crank-hole' }, count: 2, left: 2 },
     })
     expect(gateProblems(played.snapshot, 'record')).toContainEqual({ code: 'plug-in', cylinders: [3], soft: false })
     stopper(3, false, 'crank-hole', 'ear-plug', 2)
-    expect(recordMove(played.snapshot)).toMatchObject({ action: 'close-first', button: false })
+    expect(recordMove(played.snapshot)).toMatchObject({ action: 'close-first', button: null })
   })
 
   it('asks before an engine is left open with nothing counted in', () => {
@@ -130,7 +134,7 @@ describe('pulling', () => {
     expect(pullMove({ ...bare, sheet: { ...bare.sheet, liner: null } }, 1, bridge.id)).toMatchObject({
       action: 'shape-first',
     })
-    expect(pullMove(bare, 1, null)).toMatchObject({ action: 'puller-first', button: false })
+    expect(pullMove(bare, 1, null)).toMatchObject({ action: 'puller-first', button: null })
     const onFlange = { ...bridge, bar: { ...bridge.bar, spanMm: 170 } }
     expect(pullMove({ ...bare, pullers: [onFlange] }, 1, bridge.id)).toMatchObject({
       action: 'other-puller',
@@ -146,13 +150,13 @@ describe('pulling', () => {
   it('says at which torque to stop and what gives first', () => {
     const move = pullMove(played.snapshot, 1, bridge.id)
     expect(move).toMatchObject({ action: 'pull', reason: 'bar', caution: 'pull-heavy', cylinder: 1 })
-    expect(Number(move.figures.stopNm)).toBeGreaterThan(100)
+    expect(Number(move.figures.stopAtMostNm)).toBeGreaterThan(100)
     const strong = { ...bridge, leverMm: 900 }
     expect(pullMove({ ...played.snapshot, pullers: [strong] }, 1, bridge.id).reason).toBe('hand-is-stronger')
   })
 
   it('has a puller that took too much looked over before it pulls again', () => {
-    const stop = Math.floor(Number(pullMove(played.snapshot, 1, bridge.id).figures.stopNm))
+    const stop = Math.floor(Number(pullMove(played.snapshot, 1, bridge.id).figures.stopAtMostNm))
     pull(1, stop + 53)
     const log = played.snapshot.pulls[0]!
     expect(Math.floor(pastStopNm(played.snapshot, log)!)).toBe(stop)
@@ -162,7 +166,7 @@ describe('pulling', () => {
     expect(pullMove(played.snapshot, 1, bridge.id)).toMatchObject({
       action: 'next-cylinder',
       caution: 'puller-over',
-      figures: { peakNm: stop + 53, stopNm: pastStopNm(played.snapshot, log) },
+      figures: { peakNm: stop + 53, stopAtMostNm: pastStopNm(played.snapshot, log) },
     })
     pull(2, stop - 20)
     expect(pullMove(played.snapshot, 2, bridge.id)).toMatchObject({ action: 'next-cylinder', caution: null })
@@ -191,7 +195,7 @@ describe('looking and deciding', () => {
       action: 'grade',
       reason: 'nothing-marked',
       cylinder: 2,
-      figures: { grade: 'good' },
+      figures: { grade: { word: 'grade.good' } },
     })
     for (const c of [1, 2, 3, 4, 5]) grade(c, c === 3 ? 'scrap' : 'good')
     expect(lookMove(played.snapshot, 1)).toMatchObject({ action: 'next-cylinder', cylinder: 6 })
@@ -200,7 +204,7 @@ describe('looking and deciding', () => {
     expect(lookMove(played.snapshot, 1)).toMatchObject({
       action: 'close-stage',
       reason: 'some-bad',
-      figures: { cylinders: '3, 6' },
+      figures: { cylinders: [3, 6] },
     })
   })
 
@@ -228,7 +232,7 @@ describe('looking and deciding', () => {
     expect(lookMove(played.snapshot, 4)).toMatchObject({
       action: 'grade',
       reason: 'worse-since',
-      figures: { graded: 'good', grade: 'poor' },
+      figures: { graded: { word: 'grade.good' }, grade: { word: 'grade.poor' } },
     })
     expect(gateProblems(played.snapshot, 'look')).toEqual([{ code: 'marked-since', cylinders: [4], soft: true }])
     // Who has seen the marks and still says good is not asked again.
@@ -248,7 +252,7 @@ describe('looking and deciding', () => {
     expect(decideMove(played.snapshot)).toMatchObject({ action: 'grade-first' })
     for (const c of [1, 2, 3, 4, 5, 6]) grade(c, c === 3 ? 'scrap' : 'good')
     const offered = decideMove(played.snapshot)
-    expect(offered).toMatchObject({ action: 'take', reason: 'cheapest', figures: { renew: '3', count: 1 } })
+    expect(offered).toMatchObject({ action: 'take', reason: 'cheapest', figures: { renew: [3], count: 1 } })
     expect(gateProblems(played.snapshot, 'decide')).toEqual([
       expect.objectContaining({ code: 'no-decision', soft: false }),
     ])
@@ -262,7 +266,7 @@ describe('looking and deciding', () => {
       expectedCost: 900,
       words: '',
     })
-    expect(decideMove(played.snapshot)).toMatchObject({ action: 'close-stage', figures: { renew: '3' } })
+    expect(decideMove(played.snapshot)).toMatchObject({ action: 'close-stage', figures: { renew: [3] } })
     grade(4, 'poor')
     expect(decideMove(played.snapshot)).toMatchObject({ action: 'take', reason: 'graded-since' })
     close('decide')

@@ -2,10 +2,13 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { Played, sixCylinders } from '../../testing/make-snapshot'
 import { biasToOffer, learnBias, readCutBore } from './cut-bore'
 import { readLedge } from './ledges'
-import { gateProblems } from '../../job/route'
+import { gateProblems } from '../logic'
 import { plugsIn } from '../../job/tally'
 import type { Liner, Snapshot } from '../../job/snapshot'
-import { cutMove, ledgeMove, partsMove, planMove, readWork } from './ledge-moves'
+import { cutMove, readWork } from './cut'
+import { planMove } from './repair-plan'
+import { partsMove } from './parts'
+import { ledgeMove } from './counterbores'
 import { applyAct } from '../../job/apply'
 
 const liner = (n: number, flangeMm = 10.6): Liner => ({
@@ -95,7 +98,7 @@ describe('ledges', () => {
     expect(ledgeMove(played.snapshot, 1, false)).toMatchObject({
       action: 'close-stage',
       reason: 'some-worn',
-      figures: { cylinders: '4' },
+      figures: { cylinders: [4] },
     })
     ledgeSet(5, even, 0.03)
     expect(ledgeMove(played.snapshot, 1, false)).toMatchObject({ action: 'next-cylinder', cylinder: 5 })
@@ -119,7 +122,7 @@ describe('parts and plan', () => {
     expect(partsMove({ ...played.snapshot, liners: [...liners, liner(7, 10.64)] })).toMatchObject({
       action: 'close-stage',
       reason: 'some-odd',
-      figures: { labels: 'L7' },
+      figures: { labels: ['L7'] },
     })
     expect(partsMove(played.snapshot)).toMatchObject({ reason: 'all-measured' })
   })
@@ -127,7 +130,7 @@ describe('parts and plan', () => {
   it('plan nothing over ledges nobody measured', () => {
     expect(planMove(played.snapshot)).toMatchObject({ action: 'ledges-first' })
     for (const c of [1, 2, 3, 4, 5, 6]) ledgeSet(c, even)
-    expect(planMove(played.snapshot)).toMatchObject({ action: 'take', button: false })
+    expect(planMove(played.snapshot)).toMatchObject({ action: 'take', button: null })
     expect(gateProblems(played.snapshot, 'repair-plan')).toEqual([{ code: 'no-plan', cylinders: [], soft: false }])
     takePlan()
     expect(planMove(played.snapshot)).toMatchObject({
@@ -167,7 +170,7 @@ describe('the work at the cutter', () => {
     expect(first).toMatchObject({
       action: 'cut',
       reason: 'arithmetic',
-      figures: { kind: 'rough', leaves: [0.25], expectMm: expect.closeTo(-0.05, 9) },
+      figures: { passKind: 'rough', leavesMm: [0.25], expectMm: expect.closeTo(-0.05, 9) },
     })
     played.cut(3, [0.25], first.figures.expectMm as number)
     expect(next()).toMatchObject({ action: 'refit', figures: { label: 'L3', turnDeg: 90 } })
@@ -179,7 +182,7 @@ describe('the work at the cutter', () => {
     place(3, null)
     expect(played.snapshot.liners[2]!.fitted).toBeNull()
     const last = next()
-    expect(last).toMatchObject({ action: 'cut', reason: 'measured', figures: { kind: 'finish', leaves: [0.04] } })
+    expect(last).toMatchObject({ action: 'cut', reason: 'measured', figures: { passKind: 'finish', leavesMm: [0.04] } })
     played.cut(3, [0.04], -0.092)
     place(3, liners[2]!.id)
     played.set(3, [-0.094, -0.094, -0.094, -0.094], { zeroMm: 0 })
@@ -230,13 +233,13 @@ describe('the work at the cutter', () => {
     expect(cutMove(poor, 3)).toMatchObject({
       action: 'too-deep',
       reason: 'other-liner',
-      button: false,
+      button: null,
       figures: { label: 'L8' },
     })
     expect(cutMove({ ...poor, liners: played.snapshot.liners }, 3)).toMatchObject({
       reason: 'machine-shop',
-      button: false,
-      caution: 'machine-shop',
+      button: null,
+      caution: 'block-to-machine-shop',
     })
   })
 
@@ -253,7 +256,7 @@ describe('the work at the cutter', () => {
         },
         3,
       ),
-    ).toMatchObject({ action: 'blocked', reason: 'past-max-depth', caution: 'machine-shop' })
+    ).toMatchObject({ action: 'blocked', reason: 'past-max-depth', caution: 'block-to-machine-shop' })
   })
 
   it('knows a pass that nobody measured, and a liner that is in with its seals', () => {

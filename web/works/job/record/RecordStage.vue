@@ -3,12 +3,12 @@ import { FileDown, Printer } from '@lucide/vue'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
-import { recordMove } from '#core/job/record-move'
+import { recordMove } from '#core/works/job/record'
 import { isClosed } from '#core/job/route'
 import { sealState } from '#core/job/seal'
 import { readTally, tallyTotals } from '#core/job/tally'
 import PhotoThumb from '../../../bench/PhotoThumb.vue'
-import StepBar from '../../../bench/StepBar.vue'
+import MoveBar from '../../../bench/MoveBar.vue'
 import { useActs } from '../../../bench/useActs'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { newId } from '../../../stores/new-id'
@@ -241,10 +241,10 @@ function sign(): void {
       </ul>
       <p class="mt-3 max-w-[90ch] text-[15px] text-soft">{{ t('record.deference') }}</p>
     </div>
-    <StepBar :move="move" @go="go"
+    <MoveBar :move="move" @go="go"
       ><button v-if="signed" type="button" class="key shrink-0" data-part="reopen" @click="reopening = true">
         {{ t('pad.reopen') }}
-      </button></StepBar
+      </button></MoveBar
     >
     <CloseStageDialog
       :open="reopening"

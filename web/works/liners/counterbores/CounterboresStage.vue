@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { readLedges } from '#core/works/liners/ledges'
 import { isClosed } from '#core/job/route'
 import type { WearMark } from '#core/works/liners/wear'
-import { ledgeMove } from '#core/works/liners/ledge-moves'
+import { ledgeMove } from '#core/works/liners/counterbores'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { clockHour } from '#core/measure/angle'
 import { asDepthMm, typedDepthMm } from '#core/measure/as-protrusion'
@@ -13,7 +13,7 @@ import DeckRail from '../../../bench/DeckRail.vue'
 import GaugePanel from '../../../bench/GaugePanel.vue'
 import GaugeWarning from '../../../bench/GaugeWarning.vue'
 import ReadingPad from '../../../bench/ReadingPad.vue'
-import StepBar from '../../../bench/StepBar.vue'
+import MoveBar from '../../../bench/MoveBar.vue'
 import { useBoreStage } from '../../../bench/useBoreStage'
 import { useFigures } from '../../../bench/useFigures'
 import { useGoOn } from '../../../bench/useGoOn'
@@ -247,7 +247,7 @@ onBeforeUnmount(() => gauge.disconnect())
         />
       </div>
     </div>
-    <StepBar :move="move" @go="go" />
+    <MoveBar :move="move" @go="go" />
     <WearDialog
       :open="dialog === 'wear'"
       :cylinder="ledge.cylinder"

@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { biasToOffer, learnBias, readCutBore } from '#core/works/liners/cut-bore'
 import { isClosed } from '#core/job/route'
-import { cutMove, readWork } from '#core/works/liners/ledge-moves'
+import { cutMove, readWork } from '#core/works/liners/cut'
 import type { StopperName } from '#core/job/tally-mark'
 import { plugsIn } from '#core/job/tally'
 import { expectAfterPackMm, packThicknessMm } from '#core/liner/pack'
@@ -13,7 +13,7 @@ import DeckRail from '../../../bench/DeckRail.vue'
 import GaugePanel from '../../../bench/GaugePanel.vue'
 import ReadingPad from '../../../bench/ReadingPad.vue'
 import SheetDialog from '../../../bench/SheetDialog.vue'
-import StepBar from '../../../bench/StepBar.vue'
+import MoveBar from '../../../bench/MoveBar.vue'
 import { useDeckContext } from '../../../bench/useDeckContext'
 import { useBoreStage } from '../../../bench/useBoreStage'
 import { useGoOn } from '../../../bench/useGoOn'
@@ -140,7 +140,7 @@ function cutBlind(): void {
   close()
 }
 function openPack(which: 'pack' | 'blind'): void {
-  chosen.value = which === 'pack' ? [...((move.value.figures.leaves as number[] | undefined) ?? [])] : []
+  chosen.value = which === 'pack' ? [...((move.value.figures.leavesMm as number[] | undefined) ?? [])] : []
   reason.value = ''
   dialog.value = which
 }
@@ -185,7 +185,7 @@ onBeforeUnmount(() => gauge.disconnect())
         <div class="flex min-h-0 flex-[13] gap-px">
           <div class="w-[224px] shrink-0 max-[1100px]:w-[170px]">
             <PackStack
-              :leaves-mm="cutting ? (move.figures.leaves as number[]) : []"
+              :leaves-mm="cutting ? (move.figures.leavesMm as number[]) : []"
               :pack-mm="cutting ? Number(move.figures.packMm) : 0"
             />
           </div>
@@ -344,7 +344,7 @@ onBeforeUnmount(() => gauge.disconnect())
         />
       </div>
     </div>
-    <StepBar :move="move" @go="go" />
+    <MoveBar :move="move" @go="go" />
     <SheetDialog
       :open="dialog === 'pack' || dialog === 'blind'"
       :title="t('pack.title', { cylinder: job.selected })"
@@ -393,7 +393,7 @@ onBeforeUnmount(() => gauge.disconnect())
               cut(
                 [...chosen],
                 expectAfterPackMm(Number(move.figures.highMm), packMm, snapshot.tooling.cutterBiasMm),
-                move.figures.kind === 'finish' ? 'finish' : 'rough',
+                move.figures.passKind === 'finish' ? 'finish' : 'rough',
               )
               close()
             }

@@ -3,12 +3,12 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useGoOn } from '../../../bench/useGoOn'
 import { isClosed } from '#core/job/route'
-import { partsMove } from '#core/works/liners/ledge-moves'
+import { partsMove } from '#core/works/liners/parts'
 import CloseStageDialog from '../../../bench/CloseStageDialog.vue'
 import NewPartDialog from '../../../bench/NewPartDialog.vue'
 import PartsBench from '../../../bench/PartsBench.vue'
 import PartsImport from '../../../bench/PartsImport.vue'
-import StepBar from '../../../bench/StepBar.vue'
+import MoveBar from '../../../bench/MoveBar.vue'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { useGauge } from '../../../stores/gauge'
 import { useJob } from '../../../stores/job'
@@ -69,7 +69,7 @@ onBeforeUnmount(() => useGauge().disconnect())
         @changed="job.refresh()"
       />
     </div>
-    <StepBar :move="move" @go="go" />
+    <MoveBar :move="move" @go="go" />
     <PartsImport :open="dialog === 'import'" :engines="engines" @close="dialog = null" @changed="job.refresh()" />
     <NewPartDialog
       :open="dialog === 'new'"

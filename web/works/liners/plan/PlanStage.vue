@@ -4,9 +4,9 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { useGoOn } from '../../../bench/useGoOn'
 import { isClosed } from '#core/job/route'
-import { planInForce, planMove } from '#core/works/liners/ledge-moves'
+import { planInForce, planMove } from '#core/works/liners/repair-plan'
 import CloseStageDialog from '../../../bench/CloseStageDialog.vue'
-import StepBar from '../../../bench/StepBar.vue'
+import MoveBar from '../../../bench/MoveBar.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { useDevice } from '../../../stores/device'
@@ -179,7 +179,7 @@ useStageKeys(
       </template>
       <p v-if="problem" class="mx-4 border-l-4 border-outside pl-2 font-semibold">{{ t('entry.nobody') }}</p>
     </div>
-    <StepBar :move="move" @go="go">
+    <MoveBar :move="move" @go="go">
       <button
         v-if="!closed && current && move.action !== 'ledges-first'"
         type="button"
@@ -189,7 +189,7 @@ useStageKeys(
       >
         {{ t('repair.take', { name: nameOf(current) }) }}
       </button>
-    </StepBar>
+    </MoveBar>
     <MatchDialog
       :open="dialog === 'match'"
       :repair="repair"

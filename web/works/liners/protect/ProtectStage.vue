@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { isClosed } from '#core/job/route'
-import { protectMove, usualStopper } from '#core/works/liners/strip-moves'
+import { protectMove, usualStopper } from '#core/works/liners/protect'
 import { openingNames, stopperNames, type OpeningName, type StopperName } from '#core/job/tally-mark'
 import { readTally, tallyTotals, type Stopped } from '#core/job/tally'
 import ChoiceKeys from '../../../bench/ChoiceKeys.vue'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
 import { freeShims } from '#core/works/liners/move-input'
 import { barePlane } from '#core/works/liners/deck'
 import { isClosed } from '#core/job/route'
@@ -9,7 +10,7 @@ import CloseStageDialog from '../../../bench/CloseStageDialog.vue'
 import DeckProfile from '../../../bench/DeckProfile.vue'
 import DeckRail from '../../../bench/DeckRail.vue'
 import LinerPlan from '../../../bench/LinerPlan.vue'
-import NextMoveBar from '../../../bench/NextMoveBar.vue'
+import MoveBar from '../../../bench/MoveBar.vue'
 import GaugePanel from '../../../bench/GaugePanel.vue'
 import ReadingPad from '../../../bench/ReadingPad.vue'
 import StackSection from '../../../bench/StackSection.vue'
@@ -30,6 +31,7 @@ import StopPackDialog from './StopPackDialog.vue'
 import { useMoves } from './useMoves'
 
 const props = defineProps<{ stage: MeasuredStage }>()
+const { t } = useI18n()
 const job = useJob()
 const gauge = useGauge()
 const device = useDevice()
@@ -65,6 +67,12 @@ watch(move, (m) => (repeatDeg.value = m?.action === 'repeat' && m.cylinder === j
   immediate: true,
 })
 
+/** Where the lead decides, the correction that is on offer can be reported as done. */
+const correction = computed(() => {
+  const m = move.value
+  if (m?.action !== 'decide') return null
+  return m.figures.leavesMm ? 'cut' : m.figures.shimMm ? 'shim' : null
+})
 const bare = computed(() => (state.value ? barePlane(state.value) : null))
 
 function select(cylinder: number): void {
@@ -168,15 +176,19 @@ onBeforeUnmount(() => gauge.disconnect())
         />
       </div>
     </div>
-    <NextMoveBar
-      v-if="move"
-      :stage="stage"
-      :move="move"
-      :shims="snapshot.shims"
-      @go="goOn"
-      @correct="correct"
-      @other="dialog = move.action === 'cut' ? 'pack' : 'shim'"
-    />
+    <MoveBar v-if="move" :move="move" :shims="snapshot.shims" @go="goOn">
+      <button
+        v-if="move.action === 'cut' || move.action === 'shim'"
+        type="button"
+        class="key shrink-0"
+        @click="dialog = move.action === 'cut' ? 'pack' : 'shim'"
+      >
+        {{ t(`move.other.${move.action}`) }}
+      </button>
+      <button v-if="correction" type="button" class="key shrink-0" data-part="move-correct" @click="correct">
+        {{ t(`move.correct.${correction}`) }}
+      </button>
+    </MoveBar>
 
     <StopPackDialog
       v-if="move"

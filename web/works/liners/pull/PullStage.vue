@@ -5,11 +5,11 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { isClosed } from '#core/job/route'
 import { standingOf } from '#core/job/stations'
-import { checkForJob, pastStopNm, pullMove } from '#core/works/liners/strip-moves'
+import { checkForJob, pastStopNm, pullMove } from '#core/works/liners/pull'
 import { forceUnit, formatForce, formatTorque, torqueUnit } from '#core/units/format-torque'
 import type { Puller, PullLog } from '#core/works/liners/strip'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
-import { forbidding, pullCurves, pullInput } from '#core/pull/check-puller'
+import { forbids, pullCurves, pullInput } from '#core/pull/check-puller'
 import PullerDialog from '../../../bench/PullerDialog.vue'
 import StageShell from '../../../bench/StageShell.vue'
 import { useActs } from '../../../bench/useActs'
@@ -238,7 +238,7 @@ useStageKeys(
           v-for="p in check.problems"
           :key="p"
           class="border-l-4 pl-2"
-          :class="forbidding.includes(p) ? 'border-outside font-semibold' : 'border-online'"
+          :class="forbids(p) ? 'border-outside font-semibold' : 'border-online'"
         >
           {{ t(`pull.problem.${p}`) }}
         </li>

@@ -1,131 +1,64 @@
+import { linerIn } from '../../job/apply'
+import { among } from '../../job/gate'
+import { clampCaution, inTurn, mover, type Figures, type Move } from '../../job/move'
+import { isClosed } from '../../job/route'
+import type { PlanBore, Shim, Snapshot, TakenPlan } from '../../job/snapshot'
+import { inBore, plugsIn } from '../../job/tally'
 import { passesFor } from '../../liner/plan-cut'
 import { planeEnds } from '../../measure/fit-plane'
-import { oddParts, partFigures, partFlag } from '../../plan/read-repair'
+import { partFigures } from '../../plan/read-repair'
 import { SLACK_MM } from '../../schema'
-import { linerIn } from '../../job/apply'
+import type { StageLogic } from '../stage-logic'
 import { readCutBore } from './cut-bore'
 import { barePlane, readDeck } from './deck'
-import { readLedges, type LedgeState } from './ledges'
 import { freeShims } from './move-input'
-import { isClosed } from '../../job/route'
-import { inBore, plugsIn } from '../../job/tally'
-import type { PlanBore, Shim, Snapshot, TakenPlan } from '../../job/snapshot'
-import type { StageName } from '../../job/stages'
+import { planInForce } from './repair-plan'
 
-/** The next physical action of a stage that is not measured on the deck: codes and figures, no words. */
-export interface StageMove {
-  stage: StageName
-  action: string
-  reason: string
-  caution: string | null
-  /** Whether one button does it. */
-  button: boolean
-  cylinder: number | null
-  stationDeg: number | null
-  /** Lengths end in Mm, angles in Deg; leaves are a pack. */
-  figures: Record<string, number | string | number[] | null>
-}
+const says = {
+  actions: [
+    'plan-first',
+    'plug-in',
+    'plug-out',
+    'liner-out',
+    'cut',
+    'refit',
+    'measure',
+    'shim',
+    'too-deep',
+    'next-cylinder',
+    'close-stage',
+    'done',
+  ],
+  told: ['blocked'],
+  reasons: [
+    'no-plan',
+    'chips',
+    'before-pass',
+    'before-shim',
+    'measured',
+    'arithmetic',
+    'after-pass',
+    'before-last',
+    'trial',
+    'at-the-end',
+    'planned',
+    'finished',
+    'thicker-shim',
+    'other-liner',
+    'machine-shop',
+    'no-leaf-thin-enough',
+    'past-max-depth',
+    'shim-not-here',
+    'next',
+    'all-done',
+    'closed',
+  ],
+  cautions: ['clamp', 'clamp-by-book', 'tally', 'heavy', 'chamfer', 'cutter-chips', 'block-to-machine-shop'],
+  heads: ['cut-rough', 'cut-finish'],
+} as const
+const make = mover('cut', says)
 
-/** A move of a stage: by a button unless it says otherwise. */
-export function make(stage: StageName, action: string, reason: string, rest: Partial<StageMove> = {}): StageMove {
-  return { stage, action, reason, caution: null, button: true, cylinder: null, stationDeg: null, figures: {}, ...rest }
-}
-
-/** The one in hand first, then the others round the engine. */
-export function inTurn<T extends { cylinder: number }>(all: readonly T[], selected: number): T[] {
-  const at = Math.max(
-    0,
-    all.findIndex((l) => l.cylinder === selected),
-  )
-  return [...all.slice(at), ...all.slice(0, at)]
-}
-
-/** What a ledge still asks for; null where it is measured and clean. */
-function ledgeWants(l: LedgeState, stationsDeg: readonly number[], gaugeLive: boolean): StageMove | null {
-  const dirt = l.marks.find((m) => m.kind === 'burr' || m.kind === 'old-seal')
-  if (dirt)
-    return make('counterbores', 'clean-ledge', dirt.kind, {
-      cylinder: l.cylinder,
-      stationDeg: dirt.atDeg,
-      caution: dirt.kind === 'burr' ? 'file' : null,
-      figures: { markId: dirt.id },
-    })
-  if (!l.complete || l.set?.closed?.zeroMoved) {
-    const open = l.set?.closed?.zeroMoved
-      ? stationsDeg
-      : stationsDeg.filter((a) => l.stations.find((s) => s.angleDeg === a)?.valueMm == null)
-    const stationDeg = open[0] ?? stationsDeg[0]!
-    const reason = l.set?.closed?.zeroMoved ? 'zero-moved' : open.length === stationsDeg.length ? 'first' : 'continue'
-    return make('counterbores', 'measure', reason, {
-      cylinder: l.cylinder,
-      stationDeg,
-      caution: reason === 'first' ? 'clean' : null,
-      figures: { n: stationsDeg.indexOf(stationDeg) + 1, of: stationsDeg.length },
-    })
-  }
-  if (!l.set?.closed && gaugeLive) return make('counterbores', 'close-zero', 'zero-unchecked', { cylinder: l.cylinder })
-  return null
-}
-
-/** The next move at the ledges. */
-export function ledgeMove(snapshot: Snapshot, selected: number, gaugeLive: boolean): StageMove {
-  if (isClosed(snapshot, 'counterbores')) return make('counterbores', 'done', 'closed')
-  const turn = inTurn(readLedges(snapshot), selected)
-  const waiting = turn.find((l) => ledgeWants(l, snapshot.stationsDeg, gaugeLive) !== null)
-  if (waiting) {
-    if (waiting === turn[0]) return ledgeWants(waiting, snapshot.stationsDeg, gaugeLive)!
-    return make('counterbores', 'next-cylinder', 'next', { cylinder: waiting.cylinder })
-  }
-  const worn = turn
-    .filter((l) => l.judgement?.verdict === 'out')
-    .map((l) => l.cylinder)
-    .sort((a, b) => a - b)
-  return make('counterbores', 'close-stage', worn.length > 0 ? 'some-worn' : 'all-sound', {
-    figures: { cylinders: worn.join(', ') },
-  })
-}
-
-/** The next move over the box of parts. */
-export function partsMove(snapshot: Snapshot): StageMove {
-  if (isClosed(snapshot, 'parts')) return make('parts', 'done', 'closed')
-  const liners = snapshot.liners.filter((l) => l.fitted === null || l.fitted.jobId === snapshot.job.id)
-  const bores = snapshot.engine.heads.flat().length
-  const measured = liners.filter((l) => partFigures(l) !== null)
-  const next = liners.find((l) => partFigures(l) === null)
-  if (liners.length === 0) return make('parts', 'add', 'no-liners', { figures: { bores } })
-  if (next)
-    return make('parts', 'measure', measured.length < bores ? 'too-few-measured' : 'one-left', {
-      figures: { label: next.label, partId: next.id, measured: measured.length, bores },
-    })
-  const odd = [...liners.filter((l) => partFlag(l, 'liner') !== 'good')]
-  return make('parts', 'close-stage', odd.length > 0 ? 'some-odd' : 'all-measured', {
-    figures: { count: odd.length, labels: odd.map((l) => l.label).join(', '), offMm: oddParts.liner.offMm },
-  })
-}
-
-/** The plan that is being worked to; null before one is taken. */
-export function planInForce(snapshot: Snapshot): TakenPlan | null {
-  return [...snapshot.plans].sort((a, b) => a.seq - b.seq).at(-1) ?? null
-}
-
-/** The next move where a plan is chosen. */
-export function planMove(snapshot: Snapshot): StageMove {
-  if (isClosed(snapshot, 'repair-plan')) return make('repair-plan', 'done', 'closed')
-  const open = readLedges(snapshot).filter((l) => !l.complete)
-  if (open.length > 0)
-    return make('repair-plan', 'ledges-first', 'not-measured', {
-      figures: { cylinders: open.map((l) => l.cylinder).join(', ') },
-    })
-  const plan = planInForce(snapshot)
-  if (!plan) return make('repair-plan', 'take', 'compare', { button: false })
-  return make('repair-plan', 'close-stage', 'taken', {
-    figures: {
-      school: plan.school,
-      cuts: plan.bores.filter((b) => b.cutMm > SLACK_MM).length,
-      shims: plan.bores.filter((b) => b.shimMm > SLACK_MM).length,
-    },
-  })
-}
+type Rest = NonNullable<Parameters<typeof make>[2]>
 
 /** A bore of the work list: what is planned of it, what is done, and what comes next. */
 export interface WorkBore {
@@ -137,7 +70,7 @@ export interface WorkBore {
   restMm: number
   takenMm: number
   depthMm: number
-  move: StageMove | null
+  move: Move | null
 }
 
 const thinnest = (snapshot: Snapshot) => Math.min(...snapshot.tooling.leavesMm)
@@ -160,7 +93,7 @@ function afterTooDeep(
   cylinder: number,
   bareCentreMm: number,
   halfLeanMm: number,
-): Partial<StageMove> {
+): Rest & { reason: Parameters<typeof make>[1] } {
   const { minMm, maxMm, aimMm } = snapshot.sheet.limits
   const inside = (liftMm: number) =>
     bareCentreMm - halfLeanMm + liftMm >= minMm - SLACK_MM && bareCentreMm + halfLeanMm + liftMm <= maxMm + SLACK_MM
@@ -190,13 +123,18 @@ function afterTooDeep(
       button: false,
       figures: { label: other.l.label, expectMm: bareCentreMm + other.liftMm },
     }
-  return { reason: 'machine-shop', button: false, caution: 'machine-shop', figures: { wantMm: aimMm - bareCentreMm } }
+  return {
+    reason: 'machine-shop',
+    button: false,
+    caution: 'block-to-machine-shop',
+    figures: { wantMm: aimMm - bareCentreMm },
+  }
 }
 
 /** What sits in a bore, as a move tells it. */
-function stopperOf(snapshot: Snapshot, cylinder: number): Record<string, string | number> {
+function stopperOf(snapshot: Snapshot, cylinder: number): Figures {
   const { item, count } = inBore(snapshot, cylinder)!
-  return { item, count }
+  return { item: { word: `stopper.${item}` }, count }
 }
 
 function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore {
@@ -216,7 +154,7 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
   const settled = restMm < Math.max(thinnest(snapshot), (limits.maxMm - limits.minMm) / 6)
   const highMm = ends?.highMm ?? plan.targetMm - wanted.shimMm + restMm
   const passes = cuts && !settled ? passesFor(snapshot.tooling, highMm, restMm).passes : []
-  const done = (move: StageMove | null): WorkBore => ({
+  const done = (move: Move | null): WorkBore => ({
     cylinder,
     wanted,
     measuredHighMm: ends?.highMm ?? null,
@@ -225,18 +163,18 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
     depthMm: state.depthMm,
     move,
   })
-  const step = (action: string, reason: string, rest: Partial<StageMove> = {}) =>
-    done(make('cut', action, reason, { cylinder, ...rest }))
+  const step = (action: Parameters<typeof make>[0], reason: Parameters<typeof make>[1], rest: Rest = {}) =>
+    done(make(action, reason, { cylinder, ...rest }))
   const plugged = plugsIn(snapshot).includes(cylinder)
   const refit = () =>
     step('refit', lastCut > plan.seq ? 'after-pass' : 'trial', {
-      caution: 'clamp',
+      caution: clampCaution(limits.holdDownNm),
       figures: {
         linerId: wanted.linerId,
         label: snapshot.liners.find((l) => l.id === wanted.linerId)?.label ?? '',
         turnDeg: wanted.rotationDeg,
         rotation: wanted.rotationDeg,
-        torque: limits.holdDownNm,
+        holdDownNm: limits.holdDownNm,
       },
     })
 
@@ -244,8 +182,8 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
   if (cuts && bore.unmeasured)
     return mayMeasure
       ? step('measure', 'after-pass', {
-          caution: 'clamp',
-          figures: { expectMm: since.at(-1)?.cut.expectMm ?? 0, torque: limits.holdDownNm },
+          caution: clampCaution(limits.holdDownNm),
+          figures: { expectMm: since.at(-1)?.cut.expectMm ?? 0, holdDownNm: limits.holdDownNm },
         })
       : refit()
   if (cuts && !settled) {
@@ -254,22 +192,26 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
     if (limits.maxLedgeDepthMm !== null && state.depthMm + pass.packMm > limits.maxLedgeDepthMm + SLACK_MM) {
       return step('blocked', 'past-max-depth', {
         button: false,
-        caution: 'machine-shop',
+        caution: 'block-to-machine-shop',
         figures: { depthMm: state.depthMm, limitMm: limits.maxLedgeDepthMm },
       })
     }
     // The last pass goes by the measured height, not by arithmetic alone.
     if (!ends && pass.kind === 'finish')
       return mayMeasure
-        ? step('measure', 'before-last', { caution: 'clamp', figures: { expectMm: highMm, torque: limits.holdDownNm } })
+        ? step('measure', 'before-last', {
+            caution: clampCaution(limits.holdDownNm),
+            figures: { expectMm: highMm, holdDownNm: limits.holdDownNm },
+          })
         : refit()
     if (placed?.linerId) return step('liner-out', 'before-pass', { caution: 'heavy' })
     if (!plugged) return step('plug-in', 'chips', { caution: 'tally' })
     return step('cut', ends ? 'measured' : 'arithmetic', {
-      caution: 'chips',
+      head: `cut-${pass.kind}`,
+      caution: 'cutter-chips',
       figures: {
-        kind: pass.kind,
-        leaves: pass.leavesMm,
+        passKind: pass.kind,
+        leavesMm: pass.leavesMm,
         packMm: pass.packMm,
         restMm,
         highMm,
@@ -281,10 +223,8 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
   }
   const bareMean = bare?.centreMm ?? null
   if (cuts && ends && bareMean !== null && ends.lowMm + wanted.shimMm < limits.minMm - SLACK_MM) {
-    return step('too-deep', 'machine-shop', {
-      ...afterTooDeep(snapshot, cylinder, bareMean, (ends.highMm - ends.lowMm) / 2),
-      cylinder,
-    })
+    const { reason, ...rest } = afterTooDeep(snapshot, cylinder, bareMean, (ends.highMm - ends.lowMm) / 2)
+    return step('too-deep', reason, rest)
   }
   const wantsShim = wanted.shimMm > SLACK_MM
   if (wantsShim && state.shimIn === null) {
@@ -304,8 +244,8 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
   if (wanted.linerId !== null && placed?.linerId !== wanted.linerId) return refit()
   if (!whole || state.changed || state.set!.seq < plan.seq)
     return step('measure', 'at-the-end', {
-      caution: 'clamp',
-      figures: { expectMm: state.changed?.expectMm ?? plan.targetMm, torque: limits.holdDownNm },
+      caution: clampCaution(limits.holdDownNm),
+      figures: { expectMm: state.changed?.expectMm ?? plan.targetMm, holdDownNm: limits.holdDownNm },
     })
   if (plugged) return step('plug-out', 'finished', { caution: 'tally', figures: stopperOf(snapshot, cylinder) })
   return done(null)
@@ -318,20 +258,27 @@ export function readWork(snapshot: Snapshot): WorkBore[] {
 }
 
 /** The next move at the cutter. */
-export function cutMove(snapshot: Snapshot, selected: number): StageMove {
-  if (isClosed(snapshot, 'cut')) return make('cut', 'done', 'closed')
+export function cutMove(snapshot: Snapshot, selected: number): Move {
+  if (isClosed(snapshot, 'cut')) return make('done', 'closed')
   const work = readWork(snapshot)
-  if (work.length === 0) return make('cut', 'plan-first', 'no-plan')
+  if (work.length === 0) return make('plan-first', 'no-plan')
   const turn = inTurn(work, selected)
   if (turn[0]?.move) return turn[0].move
   const waiting = turn.find((w) => w.move !== null)
-  if (waiting) return make('cut', 'next-cylinder', 'next', { cylinder: waiting.cylinder })
+  if (waiting) return make('next-cylinder', 'next', { cylinder: waiting.cylinder })
   const plugs = plugsIn(snapshot)
   if (plugs[0] !== undefined)
-    return make('cut', 'plug-out', 'finished', {
+    return make('plug-out', 'finished', {
       cylinder: plugs[0],
       caution: 'tally',
       figures: stopperOf(snapshot, plugs[0]),
     })
-  return make('cut', 'close-stage', 'all-done')
+  return make('close-stage', 'all-done')
+}
+
+/** The cutter: the work list, bore by bore. */
+export const cut: StageLogic = {
+  says,
+  problems: (s) => among('plug-in', plugsIn(s), false),
+  move: (s, hand) => cutMove(s, hand.cylinder),
 }

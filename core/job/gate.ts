@@ -1,0 +1,46 @@
+import type { Snapshot } from './snapshot'
+
+/** Every reason for which a stage cannot be closed yet. */
+export const gateCodes = [
+  'no-plan',
+  'plug-in',
+  'clean-first',
+  'earlier-open',
+  'later-closed',
+  'not-measured',
+  'changed',
+  'zero-moved',
+  'out',
+  'unsure',
+  'nothing-in',
+  'not-pulled',
+  'not-graded',
+  'marked-since',
+  'no-decision',
+  'ring-missing',
+  'not-pressed',
+  'clock-out',
+  'shifted',
+] as const
+export type GateCode = (typeof gateCodes)[number]
+
+/** Why a stage cannot be closed yet. `soft` ones a person may answer for, with a reason. */
+export interface GateProblem {
+  code: GateCode
+  cylinders: number[]
+  soft: boolean
+}
+
+/** All cylinders where nothing of a kind is there; none where something is. */
+export const allUnless = (snapshot: Snapshot, there: boolean): number[] => (there ? [] : snapshot.engine.heads.flat())
+/** The cylinders without a standing entry of a kind. */
+export const without = (snapshot: Snapshot, has: readonly { cylinder: number; struck?: unknown }[]): number[] =>
+  snapshot.engine.heads.flat().filter((c) => !has.some((h) => h.cylinder === c && !h.struck))
+/** A problem where it names any cylinder. */
+export const among = (code: GateProblem['code'], cylinders: number[], soft: boolean): GateProblem[] =>
+  cylinders.length > 0 ? [{ code, cylinders, soft }] : []
+/** A problem of the stage as a whole, where it is one. */
+export const whole = (code: GateProblem['code'], there: boolean, soft: boolean): GateProblem[] =>
+  there ? [{ code, cylinders: [], soft }] : []
+/** The problems that name anything. */
+export const named = (problems: GateProblem[]): GateProblem[] => problems.filter((p) => p.cylinders.length > 0)

@@ -1,0 +1,45 @@
+import { named, type GateProblem } from '../../job/gate'
+import type { MeasuredStage } from '../../job/stages'
+import type { Snapshot } from '../../job/snapshot'
+import type { StageLogic } from '../stage-logic'
+import { compareWithDry } from './compare-dry'
+import { readDeck, type Deck } from './deck'
+import { deckSays } from './deck-move-input'
+import { moveInput } from './move-input'
+import { nextMove } from './next-move'
+
+function deckProblems(deck: Deck): GateProblem[] {
+  const pick = (test: (c: Deck['cylinders'][number]) => boolean) => deck.cylinders.filter(test).map((c) => c.cylinder)
+  const baseline = deck.stage === 'as-found'
+  const problems: GateProblem[] = [
+    { code: 'not-measured', cylinders: pick((c) => !c.complete && !c.changed), soft: baseline },
+    { code: 'changed', cylinders: pick((c) => c.changed !== null), soft: false },
+    { code: 'zero-moved', cylinders: pick((c) => c.complete && (c.set?.closed?.zeroMoved ?? false)), soft: baseline },
+  ]
+  if (!baseline) {
+    problems.push(
+      { code: 'out', cylinders: pick((c) => c.verdictAmong === 'out'), soft: false },
+      { code: 'unsure', cylinders: pick((c) => c.verdictAmong === 'unsure'), soft: true },
+    )
+  }
+  return named(problems)
+}
+
+/** Liners that stand otherwise than they did dry, beyond doubt. */
+function shiftProblems(snapshot: Snapshot): GateProblem[] {
+  const cylinders = compareWithDry(snapshot)
+    .filter((c) => c.sure && c.cause !== 'same')
+    .map((c) => c.cylinder)
+  return cylinders.length > 0 ? [{ code: 'shifted', cylinders, soft: true }] : []
+}
+
+/** A stage in which protrusion is measured on the deck. */
+const deckStage = (stage: MeasuredStage, more: (s: Snapshot) => GateProblem[] = () => []): StageLogic => ({
+  says: deckSays,
+  problems: (s) => [...deckProblems(readDeck(s, stage)), ...more(s)],
+  move: (s, hand) => nextMove(moveInput(s, readDeck(s, stage), hand.cylinder, hand.gaugeLive ?? false)),
+})
+
+export const asFound = deckStage('as-found')
+export const trialFit = deckStage('trial-fit')
+export const finalCheck = deckStage('final-check', shiftProblems)

@@ -1,0 +1,3 @@
+/** Every work's logic, stage by stage. A line a work. */
+export * as job from './job/logic'
+export * as liners from './liners/logic'
