@@ -16,7 +16,16 @@ export default defineConfig({
           include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'ops/**/*.test.ts'],
         },
       },
-      { extends: true, test: { ...common, name: 'web', environment: 'happy-dom', include: ['web/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          ...common,
+          name: 'web',
+          environment: 'happy-dom',
+          setupFiles: ['web/testing/words.ts'],
+          include: ['web/**/*.test.ts'],
+        },
+      },
       {
         extends: true,
         test: {

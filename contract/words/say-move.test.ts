@@ -4,7 +4,7 @@ import { isMeasured, stageNames, type StageName } from '#core/job/stages'
 import { deckSays, type NextMove } from '#core/works/liners/deck-move-input'
 import { move as deckMove } from '#core/works/liners/move-corrections'
 import { stageLogic } from '#core/works/logic'
-import en from './en.json'
+import { en } from './all'
 import { sayMove } from './say-move'
 
 const write = {
@@ -300,7 +300,7 @@ describe('what a stage can say', () => {
 
   it('leaves no caution that nobody gives', () => {
     const given = new Set(stageNames.flatMap((s) => stageLogic[s].says.cautions ?? []))
-    expect(Object.keys(en.caution).filter((c) => !given.has(c))).toEqual([])
+    expect(Object.keys(en.caution as object).filter((c) => !given.has(c))).toEqual([])
   })
 })
 

@@ -3,7 +3,7 @@ import type { DryComparison, ShiftCause } from '#core/works/liners/compare-dry'
 import type { Pattern } from '#core/works/liners/find-patterns'
 import type { ComplaintSign } from '#core/works/liners/read-complaint'
 import { faceNames, findingKinds } from '#core/works/liners/strip'
-import en from './en.json'
+import { en } from './all'
 import type { Said } from './say-move'
 import { sayComplaint, sayPattern, sayShift } from './say-strip'
 

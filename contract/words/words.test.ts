@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { gateCodes } from '#core/job/gate'
 import { stageNames } from '#core/works/stage-table'
 import { jobActNames, refusalCodes, shopAct } from '../commands'
-import en from './en.json'
+import { en } from './all'
 
 const keys = new Set<string>()
 function collect(node: object, path: string): void {

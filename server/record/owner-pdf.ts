@@ -19,7 +19,7 @@ import {
   type RecordOptions,
 } from './pdf-writer'
 import { profileSvg } from './profile-svg'
-import { complaintBlock, takenInBlock } from './pdf-work'
+import { complaintBlock, takenInBlock } from './intake-pdf'
 import { word } from './words'
 
 const money = (value: number) => Math.round(value).toLocaleString('en')

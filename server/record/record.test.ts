@@ -34,8 +34,8 @@ function textOf(node: unknown): string {
 }
 const imagesOf = (node: unknown): string[] =>
   JSON.stringify(node).match(/"image":"data:image\/\w+;base64,[^"]*"/g) ?? []
-const record = (snapshot: Snapshot = played.snapshot, options = mm, photos = new Map<string, Buffer>()) =>
-  textOf(recordContent(new Writer(snapshot, options), photos))
+const record = async (snapshot: Snapshot = played.snapshot, options = mm, photos = new Map<string, Buffer>()) =>
+  textOf(await recordContent(new Writer(snapshot, options), photos))
 const owner = (photos = new Map<string, Buffer>()) => textOf(ownerContent(new Writer(played.snapshot, mm), photos))
 const line = (text: string, start: string) => text.split('\n').find((l) => l.startsWith(start)) ?? ''
 
@@ -51,12 +51,12 @@ function close(stage: StageName, note = ''): void {
 }
 
 describe('the record', () => {
-  it('gives each liner’s figures as found, dry and at the end, with verdicts', () => {
+  it('gives each liner’s figures as found, dry and at the end, with verdicts', async () => {
     played
       .deck({ 3: [0.031, 0.05, 0.07, 0.05] }, 'as-found')
       .deck({ 3: [0.123, 0.124, 0.122, 0.122] })
       .deck({ 3: [0.124, 0.149, 0.121, 0.101] }, 'final-check')
-    const text = record()
+    const text = await record()
     expect(text).toContain('3 | As found | 0.031  0.050  0.070  0.050 | 0.050 | 0.039 to 6 h | outside')
     expect(text).toContain('3 | Trial fit | 0.123  0.124  0.122  0.122 | 0.123')
     expect(text).toContain('3 | Final check | 0.124  0.149  0.121  0.101')
@@ -65,17 +65,17 @@ describe('the record', () => {
     expect(text).toContain('Low: 3, 0.031')
   })
 
-  it('writes the same in thou, and says so', () => {
+  it('writes the same in thou, and says so', async () => {
     played.deck()
-    const text = record(played.snapshot, { unit: 'thou', paper: 'LETTER' })
+    const text = await record(played.snapshot, { unit: 'thou', paper: 'LETTER' })
     expect(text).toContain('lengths in thou')
     expect(text).toContain('1 | Trial fit | 3.94  3.98  3.94  3.90')
     expect(text).not.toContain('0.100  0.101')
     expect(line(text, 'hold-down torque')).toBe('hold-down torque | 40.6 lb·ft')
-    expect(line(record(), 'hold-down torque')).toBe('hold-down torque | 55 N·m')
+    expect(line(await record(), 'hold-down torque')).toBe('hold-down torque | 55 N·m')
   })
 
-  it('names the source of the limits, the gauge, its uncertainty and the rule', () => {
+  it('names the source of the limits, the gauge, its uncertainty and the rule', async () => {
     const sheet = {
       ...played.snapshot.sheet,
       source: 'workshop book',
@@ -90,20 +90,20 @@ describe('the record', () => {
       sheets: [sheet],
       gauges: played.snapshot.gauges.map((g) => ({ ...g, serial: 'SG-7', calibrationDue: '2026-01-31' })),
     }).deck()
-    const text = record()
+    const text = await record()
     expect(line(text, 'Protrusion window')).toBe('Protrusion window | 0.060 – 0.140, aim 0.100 mm')
     for (const word of ['workshop book', '4-17', '2026-10-01', 'Ines Varga', '3'])
       expect(line(text, 'Copied from')).toContain(word)
-    expect(line(record(wholeJob()), 'Copied from')).toBe('Copied from | book, sheet version 1')
+    expect(line(await record(wholeJob()), 'Copied from')).toBe('Copied from | book, sheet version 1')
     expect(text).toMatch(/fine SG-7: each reading known to ±0\.00\d+ mm \(k = 2\); judged guarded by it\..*2026-01-31/)
     expect(text).toContain('Sets whose zero moved: 0.')
   })
 
-  it('keeps what was struck out, with who and why', () => {
+  it('keeps what was struck out, with who and why', async () => {
     played.deck().cut(2, [0.05, 0.1], 0.02).shim(2, played.snapshot.shims[1]!.id, 0.12)
     played.act({ what: 'strike-cut', cutId: played.snapshot.cuts[0]!.id, reason: 'wrong bore' })
     played.act({ what: 'strike-reading', readingId: played.snapshot.readings[4]!.id, reason: 'chip under the foot' })
-    const text = record()
+    const text = await record()
     expect(text).toMatch(
       /2 \| Cut bulk, stop pack 0\.150 \(0\.050 \+ 0\.100\) — struck out by Ines Varga, .*: wrong bore/,
     )
@@ -113,7 +113,7 @@ describe('the record', () => {
     )
   })
 
-  it('tells the stripping: stoppers, pulls, findings with photos, grades and the decision', () => {
+  it('tells the stripping: stoppers, pulls, findings with photos, grades and the decision', async () => {
     const [finding, photo, gone] = [played.id(1), played.id(2), played.id(3)]
     played
       .act({
@@ -186,7 +186,7 @@ describe('the record', () => {
       [photo, Buffer.from('abcd')],
       [gone, Buffer.from('efgh')],
     ])
-    const content = recordContent(new Writer(played.snapshot, mm), photos)
+    const content = await recordContent(new Writer(played.snapshot, mm), photos)
     const text = textOf(content)
     expect(text).toMatch(/in 2 · out 0 · still in 2/)
     expect(text).toMatch(/2 \| Bridge \| 190 N·m \| 12 mm \| sludge; past the \d+ N·m at which to stop; hard/)
@@ -196,7 +196,7 @@ describe('the record', () => {
     expect(imagesOf(content)).toEqual([`"image":"data:image/jpeg;base64,${Buffer.from('abcd').toString('base64')}"`])
   })
 
-  it('tells the seals groove by groove and how each liner went in', () => {
+  it('tells the seals groove by groove and how each liner went in', async () => {
     const on = (groove: number, lubricant: 'oil' | 'soap', step: 'on' | 'wetted' = 'on') =>
       played.act(
         {
@@ -217,49 +217,49 @@ describe('the record', () => {
       { what: 'press-liner', pressId: played.id(50), cylinder: 1, peakNm: 30, atDeg: 90, words: 'even' },
       '2026-11-03T09:05:00.000Z',
     )
-    const text = record()
+    const text = await record()
     expect(text).toContain('band')
     expect(text).toMatch(/upper: .*soap.*Ines Varga, 2026-11-03 09:00 UTC/)
     expect(text).toMatch(/30 N·m.*90°.*Ines Varga.*even/)
   })
 
-  it('says who closed and signed, what is open, and when a seal is broken', () => {
+  it('says who closed and signed, what is open, and when a seal is broken', async () => {
     played.deck({}, 'as-found').deck()
-    expect(record()).toMatch(/Not signed\. Still open: As found, .*Record\./)
+    expect(await record()).toMatch(/Not signed\. Still open: As found, .*Record\./)
     for (const stage of stageNames) close(stage, stage === 'record' ? 'ready to go' : '')
     const mark = played.snapshot.closures.at(-1)!.hash.slice(0, 12)
-    const signed = record()
+    const signed = await record()
     expect(signed).toContain(`Signed by Ines Varga, 2026-11-03 10:30 UTC (mark ${mark}).`)
     expect(signed).toContain('Trial fit closed by Ines Varga, 2026-11-03 10:30 UTC.')
     expect(signed).toContain('ready to go')
     expect(signed).not.toMatch(/broken/i)
     played.act({ what: 'strike-reading', readingId: played.snapshot.readings[0]!.id, reason: 'doubted later' })
-    expect(line(record(), 'Signed by')).toMatch(/broken/i)
+    expect(line(await record(), 'Signed by')).toMatch(/broken/i)
   })
 
-  it('carries the cautions of the work on its route, and always the maker’s word', () => {
-    const whole = record()
+  it('carries the cautions of the work on its route, and always the maker’s word', async () => {
+    const whole = await record()
     for (const word of ['chips', 'Pulling stores torque', 'No seal dry'])
       expect(whole.toLowerCase()).toContain(word.toLowerCase().replace('chips', 'bore and drillings plugged'))
-    const measuring = record({ ...played.snapshot, job: { ...played.snapshot.job, work: ['check'] } })
+    const measuring = await record({ ...played.snapshot, job: { ...played.snapshot.job, work: ['check'] } })
     for (const word of ['Pulling stores torque', 'No seal dry', 'bore and drillings plugged'])
       expect(measuring).not.toContain(word)
     for (const text of [whole, measuring])
       expect(text).toMatch(/clamped to the hold-down torque[\s\S]*never replace the engine maker's service information/)
   })
 
-  it('leaves no blank of a message unfilled', () => {
+  it('leaves no blank of a message unfilled', async () => {
     played
       .deck({ 3: [0.031, 0.05, 0.07, 0.05] }, 'as-found')
       .deck({}, 'final-check')
       .cut(1, [0.05], 0.05)
-    expect(record()).not.toMatch(/\{\w+\}|undefined|NaN/)
+    expect(await record()).not.toMatch(/\{\w+\}|undefined|NaN/)
     expect(owner()).not.toMatch(/\{\w+\}|undefined|NaN/)
   })
 })
 
 describe('the owner’s page', () => {
-  it('weighs one liner, some or all, and marks what was decided', () => {
+  it('weighs one liner, some or all, and marks what was decided', async () => {
     for (const c of [1, 2, 3, 4, 5, 6])
       played.act({
         what: 'grade-cylinder',
@@ -284,7 +284,7 @@ describe('the owner’s page', () => {
     expect(owner()).toContain('Not signed yet: this page is for deciding, no record.')
   })
 
-  it('says what was done and how the deck stands now', () => {
+  it('says what was done and how the deck stands now', async () => {
     played.deck({ 2: [0.15, 0.151, 0.15, 0.152] })
     expect(owner()).toContain('Nothing was cut, shimmed or fitted yet.')
     expect(owner()).toContain('Trial fit: 3 of 6 liners stand inside 0.060 – 0.140 mm with their neighbours.')
@@ -292,7 +292,7 @@ describe('the owner’s page', () => {
     expect(owner()).toMatch(/Ledges cut true: cylinder 2\.\nShims fitted: cylinder 5\./)
   })
 
-  it('shows three photos at most, and none that was struck out', () => {
+  it('shows three photos at most, and none that was struck out', async () => {
     const photos = new Map<string, Buffer>()
     for (const n of [81, 82, 83, 84, 85]) {
       played.act({
@@ -348,7 +348,7 @@ describe('the paper', () => {
 })
 
 describe('the readings as CSV', () => {
-  it('gives every reading a row, struck ones with who and why, in mm', () => {
+  it('gives every reading a row, struck ones with who and why, in mm', async () => {
     played.set(1, [0.1, 0.101, 0.1, 0.099], { zeroMm: 0 })
     played.act({ what: 'strike-reading', readingId: played.snapshot.readings[1]!.id, reason: 'typed; twice' })
     const [head, ...rows] = readingsCsv(played.snapshot).trim().split(/\r?\n/)

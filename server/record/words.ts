@@ -7,7 +7,7 @@ import {
   translate,
 } from '@intlify/core-base'
 import type { Said } from '#contract/words/say-move'
-import en from '#words/en.json'
+import { en } from '#contract/words/all'
 
 registerMessageCompiler(compile)
 registerMessageResolver(resolveValue)

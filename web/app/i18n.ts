@@ -1,5 +1,24 @@
 import { createI18n } from 'vue-i18n'
-import en from '#words/en.json'
+import { workNames, type WorkName } from '#core/works/stage-table'
+import type { Messages } from '#contract/words/merge'
+import app from '../../contract/words/en/app.json'
 
-/** The wording. A second language is one more file here and in `messages`. */
-export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'en', messages: { en } })
+/** The wording that every page needs. A second language is one more folder of such files. */
+export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'en', messages: { en: app as Messages } })
+
+const files = import.meta.glob<{ default: Record<string, never> }>([
+  '../../contract/words/en/*.json',
+  '!../../contract/words/en/app.json',
+])
+const loaded = new Map<WorkName, Promise<void>>()
+
+/** Brings the words of some works, each once: what they are called, asked and answered with. */
+export async function needWords(works: readonly WorkName[] = workNames): Promise<void> {
+  for (const work of works)
+    if (!loaded.has(work))
+      loaded.set(
+        work,
+        files[`../../contract/words/en/${work}.json`]!().then((f) => i18n.global.mergeLocaleMessage('en', f.default)),
+      )
+  await Promise.all(works.map((work) => loaded.get(work)))
+}

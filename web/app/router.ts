@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { stageNames } from '#core/works/stage-table'
 import JobsPage from '../pages/JobsPage.vue'
-import { stageViews } from '../works/index'
+import { stageView } from '../works'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -22,7 +22,7 @@ export const router = createRouter({
       component: () => import('../pages/JobPage.vue'),
       props: true,
       children: [
-        ...stageNames.map((stage) => ({ path: stage, name: stage, component: stageViews[stage], props: { stage } })),
+        ...stageNames.map((stage) => ({ path: stage, name: stage, component: stageView(stage), props: { stage } })),
       ],
     },
     { path: '/:path(.*)*', redirect: '/' },

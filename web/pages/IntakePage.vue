@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { needWords } from '../app/i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { readDeck } from '#core/works/liners/deck'
 import { blankSnapshot } from '#core/job/blank-snapshot'
@@ -25,6 +26,7 @@ const router = useRouter()
 const shop = useShop()
 const device = useDevice()
 void shop.load()
+void needWords()
 
 const engineId = ref('')
 const title = ref('')

@@ -2,6 +2,8 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import { worksOf } from '#core/job/stages'
+import { needWords } from '../app/i18n'
 import BroughtLimits from '../bench/BroughtLimits.vue'
 import HeadStrip from '../bench/HeadStrip.vue'
 import InsecureNote from '../bench/InsecureNote.vue'
@@ -39,6 +41,12 @@ watch(
   { immediate: true },
 )
 watch([() => job.snapshot !== null, () => route.name], toNextStage, { immediate: true })
+// What the stages of this job are called.
+watch(
+  () => job.snapshot?.job.work,
+  (work) => work && void needWords(worksOf(work)),
+  { immediate: true },
+)
 
 function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement

@@ -4,6 +4,7 @@ import { useElementSize, useIntervalFn } from '@vueuse/core'
 import { scaleLinear } from 'd3-scale'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { needWords } from '../app/i18n'
 import { enteredCrew, type Crew } from '#contract/commands'
 import { schedule as scheduleSchema, type Schedule } from '#contract/shop'
 import SheetDialog from '../bench/SheetDialog.vue'
@@ -16,6 +17,7 @@ const { t, locale } = useI18n()
 const { when, day } = useFigures()
 const shop = useShop()
 void shop.load()
+void needWords()
 const plan = ref<Schedule | null>(null)
 const away = ref(false)
 const editing = ref(false)

@@ -1,20 +1,13 @@
-import type { StageName } from '#core/works/stage-table'
+import { stageLine, type StageName } from '#core/works/stage-table'
+import { needWords } from '../app/i18n'
+import type { View } from './views'
 
-const protrusion = () => import('./liners/protrusion/ProtrusionStage.vue')
+const files = import.meta.glob<{ views: Partial<Record<StageName, View>> }>('./*/views.ts', { eager: true })
+const views = Object.assign({}, ...Object.values(files).map((f) => f.views)) as Partial<Record<StageName, View>>
 
-/** The screen of each stage. A stage without one does not compile. */
-export const stageViews = {
-  'as-found': protrusion,
-  protect: () => import('./liners/protect/ProtectStage.vue'),
-  pull: () => import('./liners/pull/PullStage.vue'),
-  look: () => import('./liners/look/LookStage.vue'),
-  decide: () => import('./liners/decide/DecideStage.vue'),
-  counterbores: () => import('./liners/counterbores/CounterboresStage.vue'),
-  parts: () => import('./liners/parts/PartsStage.vue'),
-  'repair-plan': () => import('./liners/plan/PlanStage.vue'),
-  cut: () => import('./liners/cut/CutStage.vue'),
-  'trial-fit': protrusion,
-  fit: () => import('./liners/fit/FitStage.vue'),
-  'final-check': protrusion,
-  record: () => import('./job/record/RecordStage.vue'),
-} satisfies Record<StageName, () => Promise<unknown>>
+/** The screen of a stage, with the words of its work. */
+export function stageView(stage: StageName): View {
+  const view = views[stage]
+  if (!view) throw new Error(`The stage ${stage} has no screen: web/works/${stageLine[stage].work}/views.ts`)
+  return async () => (await Promise.all([view(), needWords(['job', stageLine[stage].work])]))[0]
+}

@@ -3,7 +3,6 @@ import { compareWithDry } from '#core/works/liners/compare-dry'
 import { findPatterns } from '#core/works/liners/find-patterns'
 import { readLedges } from '#core/works/liners/ledges'
 import { decisionInForce } from '#core/works/liners/plan-renewals'
-import { readComplaint } from '#core/works/liners/read-complaint'
 import { readFitting } from '#core/works/liners/read-fitting'
 import { planInForce } from '#core/works/liners/repair-plan'
 import { pastStopNm } from '#core/works/liners/pull'
@@ -12,7 +11,6 @@ import { confirmedGrade } from '#core/works/liners/suggest-grade'
 import { tallyTotals } from '#core/job/tally'
 import { clockHour } from '#core/measure/angle'
 import { partFigures } from '#core/plan/read-repair'
-import { stageHours } from '#core/time/stage-hours'
 import {
   figure,
   imageOf,
@@ -23,62 +21,20 @@ import {
   unshownPhotos,
   type Printable,
   type Writer,
-} from './pdf-writer'
-import { sayComplaint, sayPattern, sayShift } from '#contract/words/say-strip'
-import { say, word } from './words'
+} from '../record/pdf-writer'
+import { correctionsTable, deckBlocks } from '../record/deck-pdf'
+import { complaintBlock } from '../record/intake-pdf'
+import type { RecordWork } from './record-work'
+import { routeStages } from '#core/job/route'
+import { sayPattern, sayShift } from '#contract/words/say-strip'
+import { say, word } from '../record/words'
 
 const cell = (text: string, more: object = {}): TableCell => ({ text, fontSize: 9, ...more })
 const standing = <T extends { struck: unknown }>(all: readonly T[]) => all.filter((e) => !e.struck)
 const number = (n: number) => figure(String(n), { alignment: 'left' })
 
-/** Where a job of another shop came from. */
-export function takenInBlock(w: Writer): Content[] {
-  return w.snapshot.takenIn.map((way) => ({
-    text: word('record.taken-in', {
-      shop: way.shop || '—',
-      number: way.number,
-      saved: w.time(way.savedAt),
-      when: w.time(way.at),
-    }),
-    bold: true,
-    fontSize: 9.5,
-    margin: [0, 2, 0, 0] as [number, number, number, number],
-  }))
-}
-
-/** What the engine came in with. */
-export function intakeBlock(w: Writer): Content[] {
-  const { complaint, complaints, usage, wantedBy } = w.snapshot.job
-  const facts = [
-    ...(complaints.length > 0 ? [complaints.map((c) => word(`complaint.${c}`)).join(', ')] : []),
-    ...(usage ? [`${word('usage.name')} ${usage.value} ${word(`usage.${usage.unit}`)}`] : []),
-    ...(wantedBy ? [`${word('jobs.wanted')} ${wantedBy}`] : []),
-  ]
-  return [
-    ...(complaint
-      ? [{ text: `“${complaint}”`, fontSize: 10, margin: [0, 2, 0, 0] as [number, number, number, number] }]
-      : []),
-    { text: facts.join(' · '), fontSize: 9.5, margin: [0, 1, 0, 6] },
-  ]
-}
-
-/** What protrusion as found says of the complaint. */
-export function complaintBlock(w: Writer): Content[] {
-  const { signs, unexplained } = readComplaint(w.snapshot)
-  const told = sayComplaint(
-    signs.filter((s) => s.code !== 'not-measured'),
-    w,
-  ).map(say)
-  if (told.length === 0) return []
-  const rest =
-    unexplained.length > 0
-      ? [word('sign.unexplained', { complaints: unexplained.map((c) => word(`complaint.${c}`)).join(', ') })]
-      : []
-  return [title(word('sign.name')), lines([...told, ...rest], '')]
-}
-
 /** The final check against the dry fit, where something has moved. */
-export function dryBlock(w: Writer): Content[] {
+function dryBlock(w: Writer): Content[] {
   const moved = compareWithDry(w.snapshot)
   if (moved.length === 0) return []
   const told = moved.filter((c) => c.cause !== 'same').map((c) => say(sayShift(c, w)))
@@ -384,30 +340,30 @@ function sealsBlock(w: Writer): Content[] {
   ]
 }
 
-/** Planned and used hours of each stage. */
-export function timesBlock(w: Writer): Content[] {
-  const rows = stageHours(w.snapshot).map((h): TableCell[] => [
-    cell(word(`stage.${h.stage}`)),
-    figure(h.plannedH.toFixed(1)),
-    figure(`${h.usedH.toFixed(1)}${h.booked ? '' : ' ~'}`),
-  ])
-  return [
-    title(word('record.times')),
-    table([word('record.stage'), word('schedule.planned'), word('schedule.used')], rows, [120, 60, 60]),
-    { text: word('record.times-how'), fontSize: 8 },
-  ]
-}
-
-/** Everything between the measuring: stoppers, pulling, findings with photos, decision, ledges, parts, plan, seals. */
-export function workBlocks(w: Writer, photos: Printable): Content[] {
-  return [
-    ...tallyBlock(w),
-    ...pullsBlock(w),
-    ...findingsBlock(w, photos),
-    ...decisionBlock(w),
-    ...ledgesBlock(w),
-    ...partsBlock(w),
-    ...planBlock(w),
-    ...sealsBlock(w),
-  ]
+/** The liner work on the record, stage by stage. */
+export const record: RecordWork<'liners'> = {
+  stages: {
+    'as-found': (w) => [...deckBlocks(w), ...complaintBlock(w)],
+    protect: tallyBlock,
+    pull: pullsBlock,
+    look: findingsBlock,
+    decide: decisionBlock,
+    counterbores: ledgesBlock,
+    parts: partsBlock,
+    'repair-plan': planBlock,
+    cut: (w) => [title(word('record.corrections')), correctionsTable(w)],
+    'trial-fit': () => [],
+    fit: sealsBlock,
+    'final-check': dryBlock,
+  },
+  cautions: (s) => {
+    const route = routeStages(s)
+    return [
+      'clamp',
+      ...(route.includes('pull') ? ['pull'] : []),
+      ...(route.includes('cut') ? ['chips'] : []),
+      ...(s.shimFits.length > 0 ? ['chamfer'] : []),
+      ...(route.includes('fit') ? ['seals'] : []),
+    ]
+  },
 }

@@ -1,0 +1,89 @@
+import type { Content, TableCell } from 'pdfmake/interfaces'
+import { sealState } from '#core/job/seal'
+import { clockHour } from '#core/measure/angle'
+import { gaugeStanding } from '#core/measure/gauge-standing'
+import { stageHours } from '#core/time/stage-hours'
+import { figure, lines, table, title, type Writer } from '../record/pdf-writer'
+import { word } from '../record/words'
+import type { RecordWork } from './record-work'
+
+const cell = (text: string): TableCell => ({ text, fontSize: 9 })
+
+function gaugesBlock(w: Writer): Content {
+  const { sets, gauges } = w.snapshot
+  const used = new Map(sets.map((s) => [`${s.gaugeId} ${s.rule} ${s.uncertaintyMm}`, s]))
+  const lines = [...used.values()].map((s) => {
+    const gauge = gauges.find((g) => g.id === s.gaugeId)
+    const standing = gauge
+      ? gaugeStanding(gauge, s.at.slice(0, 10))
+          .filter((x) => x !== 'good')
+          .map((x) => word(`gauge.standing.${x}`, { gauge: gauge.name, day: gauge.calibrationDue ?? '' }))
+      : []
+    return [
+      word(`record.gauge-${s.rule}`, {
+        gauge: [gauge?.name ?? '—', gauge?.serial].filter(Boolean).join(' '),
+        u: w.withUnit(s.uncertaintyMm),
+      }),
+      ...standing,
+    ].join(' ')
+  })
+  const marked = sets.filter((s) => s.closed?.zeroMoved).length
+  const unchecked = sets.filter((s) => !s.closed || s.closed.zeroMm === null).length
+  return {
+    ul: [...lines, word('record.zero-moved', { n: marked }), word('record.zero-unchecked', { n: unchecked })],
+    fontSize: 9,
+  }
+}
+
+function closuresBlock(w: Writer): Content {
+  const told = w.snapshot.closures.map(
+    (c) =>
+      word(c.closes ? 'record.closed' : 'record.reopened', {
+        stage: word(`stage.${c.stage}`),
+        name: w.person(c.personId),
+        when: w.closedAt(c),
+        note: c.note,
+        mark: c.hash.slice(0, 12),
+      }) + (c.closes && sealState(w.snapshot, c) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
+  )
+  return lines(told, word('record.nothing-closed'))
+}
+
+function struckBlock(w: Writer): Content[] {
+  const struck = w.snapshot.readings.filter((r) => r.struck)
+  if (struck.length === 0) return []
+  const lines = struck.map((r) => {
+    const set = w.snapshot.sets.find((s) => s.id === r.setId)
+    return `${set?.cylinder ?? '?'} · ${word('plan.station', { clock: clockHour(r.angleDeg) })} · ${w.length(r.valueMm)}${w.strike(r.struck)}`
+  })
+  return [title(word('record.struck-title')), { ul: lines, fontSize: 8.5 }]
+}
+
+/** Planned and used hours of each stage. */
+function timesBlock(w: Writer): Content[] {
+  const rows = stageHours(w.snapshot).map((h): TableCell[] => [
+    cell(word(`stage.${h.stage}`)),
+    figure(h.plannedH.toFixed(1)),
+    figure(`${h.usedH.toFixed(1)}${h.booked ? '' : ' ~'}`),
+  ])
+  return [
+    title(word('record.times')),
+    table([word('record.stage'), word('schedule.planned'), word('schedule.used')], rows, [120, 60, 60]),
+    { text: word('record.times-how'), fontSize: 8 },
+  ]
+}
+
+/** What stands on every record: gauges, hours, who closed what, what was struck out. */
+export const record: RecordWork<'job'> = {
+  stages: {
+    record: (w) => [
+      title(word('record.gauges')),
+      gaugesBlock(w),
+      ...timesBlock(w),
+      title(word('record.people')),
+      closuresBlock(w),
+      ...struckBlock(w),
+    ],
+  },
+  cautions: () => ['heavy'],
+}

@@ -1,0 +1,19 @@
+import type { Views } from '../views'
+
+const protrusion = () => import('./protrusion/ProtrusionStage.vue')
+
+/** The screens of the liner work. */
+export const views: Views<'liners'> = {
+  'as-found': protrusion,
+  protect: () => import('./protect/ProtectStage.vue'),
+  pull: () => import('./pull/PullStage.vue'),
+  look: () => import('./look/LookStage.vue'),
+  decide: () => import('./decide/DecideStage.vue'),
+  counterbores: () => import('./counterbores/CounterboresStage.vue'),
+  parts: () => import('./parts/PartsStage.vue'),
+  'repair-plan': () => import('./plan/PlanStage.vue'),
+  cut: () => import('./cut/CutStage.vue'),
+  'trial-fit': protrusion,
+  fit: () => import('./fit/FitStage.vue'),
+  'final-check': protrusion,
+}
