@@ -32,7 +32,7 @@ const zones = [
 ]
 
 export default tseslint.config(
-  { ignores: ['dist', 'node_modules', '.evenbore', 'web/app/sw-template.js'] },
+  { ignores: ['testing/toy', 'dist', 'node_modules', '.evenbore', 'web/app/sw-template.js'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/essential'],
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },

@@ -31,7 +31,7 @@ export default defineConfig({
         test: {
           ...common,
           name: 'server',
-          include: ['server/**/*.test.ts'],
+          include: ['server/**/*.test.ts', 'testing/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 200_000,
           fileParallelism: false,

@@ -97,6 +97,8 @@ export function rounded<T>(value: T, name = ''): T {
 export function sensibleIssues(value: unknown, path: readonly string[] = []): InputIssue[] {
   if (typeof value === 'number') {
     const [name, of] = path.filter((p) => !/^\d+$/.test(p)).reverse()
+    // A unit without cylinders has neither; an engine with them does not come through its own schema.
+    if ((of === 'shape' || of === 'engine') && value === 0 && (name === 'boreMm' || name === 'pitchMm')) return []
     const turns = /Deg$/.test(name ?? '')
     const [least, greatest] = turns
       ? [-MOST_DEG, MOST_DEG]

@@ -49,15 +49,20 @@ const endings: readonly [string, (value: number, write: FigureWriter) => string 
 const isPasses = (value: Figure): value is Passes =>
   Array.isArray(value) && typeof (value as readonly unknown[])[0] === 'object'
 
+/** The word of a place and its number among its kind: `housing-3` is the third housing. */
+export function placeWords(place: string): { key: string; n: string } {
+  const [, kind, n] = /^(.*?)(?:-(\d+))?$/.exec(place)!
+  return { key: `place.${kind}`, n: n ?? '' }
+}
+
 /** The figures of a move as the blanks of its sentences: written ones, and words of the trade by their keys. */
 function blanks({ cylinder, place, stationDeg, figures }: Move, write: FigureWriter): Omit<Said, 'key'> {
   const params: Record<string, string | number> = { cylinder: cylinder ?? '' }
   const words: Record<string, string> = {}
   if (place !== null) {
-    // `housing-3` is the third of its kind.
-    const [, kind, n] = /^(.*?)(?:-(\d+))?$/.exec(place)!
-    words.place = `place.${kind}`
-    params.placeN = n ?? ''
+    const { key, n } = placeWords(place)
+    words.place = key
+    params.placeN = n
   }
   if (stationDeg !== null) params.stationClock = clockHour(stationDeg)
   const put = (name: string, value: number) => {

@@ -1,3 +1,4 @@
+import type { Spot } from './place'
 import type { Snapshot } from './snapshot'
 
 /** Every reason for which a stage cannot be closed yet. */
@@ -28,6 +29,8 @@ export type GateCode = (typeof gateCodes)[number]
 export interface GateProblem {
   code: GateCode
   cylinders: number[]
+  /** Places that are no cylinders, by their codes; left out where there are none. */
+  places?: string[]
   soft: boolean
 }
 
@@ -44,3 +47,15 @@ export const whole = (code: GateProblem['code'], there: boolean, soft: boolean):
   there ? [{ code, cylinders: [], soft }] : []
 /** The problems that name anything. */
 export const named = (problems: GateProblem[]): GateProblem[] => problems.filter((p) => p.cylinders.length > 0)
+/** A problem where it names any spot: cylinders by their numbers, places by their codes. */
+export function amongSpots(code: GateProblem['code'], spots: readonly Spot[], soft: boolean): GateProblem[] {
+  if (spots.length === 0) return []
+  return [
+    {
+      code,
+      cylinders: spots.flatMap((s) => s.cylinder ?? []),
+      places: spots.flatMap((s) => s.place ?? []),
+      soft,
+    },
+  ]
+}

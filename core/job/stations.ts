@@ -1,6 +1,7 @@
 import { meanUncertaintyMm } from '../measure/uncertainty'
 import type { Verdict } from '../measure/verdict'
 import type { Reading } from '../schema'
+import { atCylinder, sameSpot, type Spot } from './place'
 import type { ReadingSet, Snapshot, TakenReading } from './snapshot'
 import type { SetStage } from './stages'
 
@@ -28,10 +29,14 @@ export function standingOf<T extends { struck: unknown; cylinder: number; seq: n
   return rows.filter((row) => row.cylinder === cylinder && row.struck === null).sort(bySeq)
 }
 
-/** The sets of a cylinder at a stage, in the order they were begun. */
-export function setsOf(snapshot: Snapshot, stage: SetStage, cylinder: number): ReadingSet[] {
-  return snapshot.sets.filter((s) => s.cylinder === cylinder && s.stage === stage).sort(bySeq)
+/** The sets of a spot at a stage, in the order they were begun. */
+export function setsAt(snapshot: Snapshot, stage: SetStage, spot: Spot): ReadingSet[] {
+  return snapshot.sets.filter((s) => s.stage === stage && sameSpot(s, spot)).sort(bySeq)
 }
+
+/** The sets of a cylinder at a stage, in the order they were begun. */
+export const setsOf = (snapshot: Snapshot, stage: SetStage, cylinder: number): ReadingSet[] =>
+  setsAt(snapshot, stage, atCylinder(cylinder))
 
 /** Readings of a set that stand, in the order taken. */
 export function setReadings(snapshot: Snapshot, set: ReadingSet | null): TakenReading[] {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { placeCode } from '../job/place'
 import { angleDeg, cylinderNumber, thicknessMm } from '../schema'
 import { normal, seededRandom } from './random'
 
@@ -7,6 +8,8 @@ export const gaugePlace = z.discriminatedUnion('on', [
   z.strictObject({ on: z.literal('deck') }),
   z.strictObject({ on: z.literal('liner'), cylinder: cylinderNumber, angleDeg }),
   z.strictObject({ on: z.literal('ledge'), cylinder: cylinderNumber, angleDeg }),
+  /** A place that is no cylinder: a housing, an end, a pad. */
+  z.strictObject({ on: z.literal('place'), place: placeCode, angleDeg }),
   /** The step of a setting master below its face. */
   z.strictObject({ on: z.literal('master'), heightMm: thicknessMm }),
   /** A liner's flange or a shim, on a plate. */

@@ -9,6 +9,7 @@ import {
   entryCollections,
   measuredStages,
   optionalStages,
+  phaseNames,
   restingOn,
   setStages,
   stageLine,
@@ -45,6 +46,11 @@ describe('the table of stages', () => {
       ['as-found', 'counterbores', 'trial-fit', 'final-check'],
       ['as-found', 'trial-fit', 'final-check'],
     ])
+  })
+
+  it('keeps the stages of a phase together, in the order of the phases', () => {
+    const at = stageNames.map((s) => phaseNames.indexOf(stageLine[s].phase))
+    expect(at).toEqual([...at].sort((a, b) => a - b))
   })
 
   it('gives every stage its hours, its gate, and only stages before it to rest on', () => {

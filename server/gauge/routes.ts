@@ -11,13 +11,14 @@ import {
   trueStudyMm,
   type BoreTruth,
 } from '#core/sim/simulated-engine'
+import { planeHeightMm, type Plane } from '#core/measure/fit-plane'
 import { linerIn } from '#core/job/apply'
 import { readDeck } from '#core/works/liners/deck'
 import { stageNames } from '#core/job/stages'
 import { nominalLedgeDepthMm, nominalProtrusionMm } from '#core/liner/stack'
 import type { Services } from '../services'
 import { readSnapshot } from '../store/read'
-import { rows } from '../store/read-values'
+import { list, rows } from '../store/read-values'
 import { readStock } from '../store/read-stock'
 import type { Store } from '../store/store'
 
@@ -37,8 +38,11 @@ async function readTruth(store: Store, jobId: string, asFound: boolean): Promise
   const truths = (await rows(store, 'boreTruths', { jobId })).map(
     (r) => (typeof r.truth === 'string' ? JSON.parse(r.truth) : r.truth) as BoreTruth,
   )
+  const places = new Map(
+    (await rows(store, 'placeTruths', { jobId })).map((r) => [String(r.place), list<Plane>(r.truth)]),
+  )
   const snapshot = await readSnapshot(store, jobId)
-  if (!snapshot || truths.length === 0) return null
+  if (!snapshot || truths.length + places.size === 0) return null
   const deck = readDeck(snapshot, 'trial-fit')
   const { links } = snapshot.sheet
   const bookMm = nominalLedgeDepthMm(links) + nominalProtrusionMm(links)
@@ -47,6 +51,10 @@ async function readTruth(store: Store, jobId: string, asFound: boolean): Promise
     ...snapshot.shims.map((s) => ({ ...s, kind: 'shim' as const })),
   ])
   return (place) => {
+    if (place.on === 'place') {
+      const truth = places.get(place.place)
+      return truth ? planeHeightMm(truth, place.angleDeg) : 0
+    }
     if (place.on !== 'liner' && place.on !== 'ledge') return parts(place)
     const truth = truths.find((t) => t.cylinder === place.cylinder)
     const state = deck.cylinders.find((c) => c.cylinder === place.cylinder)

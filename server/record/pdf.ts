@@ -2,31 +2,17 @@ import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
 import { isClosed, readRoute, routeFacts } from '#core/job/route'
 import { sealState, signatureOf } from '#core/job/seal'
-import { optionalStages, stageNames, worksOf, type StageName, type WorkName } from '#core/job/stages'
-import { stageLine } from '#core/works/stage-table'
+import { optionalStages, stageNames, type StageName } from '#core/job/stages'
 import type { RecordWork, StageSection } from '../works/record-work'
 import { intakeBlock, takenInBlock } from './intake-pdf'
 import { paperOf, print, title, Writer, type Printable, type RecordOptions } from './pdf-writer'
 import { word } from './words'
-
-/** A work's part of the record: the file of its name. */
-async function recordWork(work: WorkName): Promise<RecordWork> {
-  return ((await import(`../works/${work}.ts`)) as { record: RecordWork }).record
-}
+import { worksOfRecord } from './works-of-record'
 
 /** What the works of the job put on the record: its stages in the order of the trade, what all jobs have at the end. */
-async function worksContent(w: Writer, photos: Printable): Promise<Content[]> {
-  const works = worksOf(w.snapshot.job.work)
-  const parts = new Map(await Promise.all(works.map(async (work) => [work, await recordWork(work)] as const)))
-  const sectionOf = (stage: StageName): StageSection | undefined =>
-    (parts.get(stageLine[stage].work)?.stages as Partial<Record<StageName, StageSection>> | undefined)?.[stage]
-  return stageNames.flatMap((stage) => sectionOf(stage)?.(w, photos) ?? [])
-}
-
-/** Cautions of the record, by the words of each, where their work is on the route. */
-async function cautionsOf(snapshot: Snapshot): Promise<string[]> {
-  const parts = await Promise.all(worksOf(snapshot.job.work).map(recordWork))
-  return [...new Set(parts.flatMap((p) => p.cautions?.(snapshot) ?? []))]
+function worksContent(parts: readonly RecordWork[], w: Writer, photos: Printable): Content[] {
+  const sections = Object.assign({}, ...parts.map((p) => p.stages)) as Partial<Record<StageName, StageSection>>
+  return stageNames.flatMap((stage) => sections[stage]?.(w, photos) ?? [])
 }
 
 /**
@@ -47,6 +33,7 @@ export async function recordPdf(
 /** What stands on the record, section by section. */
 export async function recordContent(w: Writer, photos: Printable): Promise<Content[]> {
   const { snapshot, options } = w
+  const parts = await worksOfRecord(snapshot)
   const signed = isClosed(snapshot, 'record')
   const signature = signatureOf(snapshot) ?? undefined
   // What a job may pass by is open only once it is under way.
@@ -83,9 +70,12 @@ export async function recordContent(w: Writer, photos: Printable): Promise<Conte
     ...takenInBlock(w),
     ...intakeBlock(w),
     signedLine,
-    ...(await worksContent(w, photos)),
+    ...worksContent(parts, w, photos),
     title(word('record.cautions')),
-    { ul: (await cautionsOf(snapshot)).map((c) => word(`record.caution.${c}`)), fontSize: 9 },
+    {
+      ul: [...new Set(parts.flatMap((p) => p.cautions?.(snapshot) ?? []))].map((c) => word(`record.caution.${c}`)),
+      fontSize: 9,
+    },
     { text: word('record.deference'), fontSize: 9, margin: [0, 6, 0, 0] },
   ]
 }

@@ -36,7 +36,8 @@ const imagesOf = (node: unknown): string[] =>
   JSON.stringify(node).match(/"image":"data:image\/\w+;base64,[^"]*"/g) ?? []
 const record = async (snapshot: Snapshot = played.snapshot, options = mm, photos = new Map<string, Buffer>()) =>
   textOf(await recordContent(new Writer(snapshot, options), photos))
-const owner = (photos = new Map<string, Buffer>()) => textOf(ownerContent(new Writer(played.snapshot, mm), photos))
+const owner = async (photos = new Map<string, Buffer>()) =>
+  textOf(await ownerContent(new Writer(played.snapshot, mm), photos))
 const line = (text: string, start: string) => text.split('\n').find((l) => l.startsWith(start)) ?? ''
 
 /** Closes a stage as the server does, with the seal over what is there. */
@@ -254,7 +255,7 @@ describe('the record', () => {
       .deck({}, 'final-check')
       .cut(1, [0.05], 0.05)
     expect(await record()).not.toMatch(/\{\w+\}|undefined|NaN/)
-    expect(owner()).not.toMatch(/\{\w+\}|undefined|NaN/)
+    expect(await owner()).not.toMatch(/\{\w+\}|undefined|NaN/)
   })
 })
 
@@ -269,7 +270,7 @@ describe('the owner’s page', () => {
         suggested: 'good',
         words: '',
       })
-    expect(owner()).toContain('One liner, some or all')
+    expect(await owner()).toContain('One liner, some or all')
     played.act({
       what: 'decide-renewals',
       decisionId: played.id(70),
@@ -280,16 +281,16 @@ describe('the owner’s page', () => {
       expectedCost: 900,
       words: 'wants it back on Friday',
     })
-    expect(owner()).toContain('Decided: new liners in 3. wants it back on Friday')
-    expect(owner()).toContain('Not signed yet: this page is for deciding, no record.')
+    expect(await owner()).toContain('Decided: new liners in 3. wants it back on Friday')
+    expect(await owner()).toContain('Not signed yet: this page is for deciding, no record.')
   })
 
   it('says what was done and how the deck stands now', async () => {
     played.deck({ 2: [0.15, 0.151, 0.15, 0.152] })
-    expect(owner()).toContain('Nothing was cut, shimmed or fitted yet.')
-    expect(owner()).toContain('Trial fit: 3 of 6 liners stand inside 0.060 – 0.140 mm with their neighbours.')
+    expect(await owner()).toContain('Nothing was cut, shimmed or fitted yet.')
+    expect(await owner()).toContain('Trial fit: 3 of 6 liners stand inside 0.060 – 0.140 mm with their neighbours.')
     played.cut(2, [0.05], 0.1).shim(5, played.snapshot.shims[0]!.id, 0.1)
-    expect(owner()).toMatch(/Ledges cut true: cylinder 2\.\nShims fitted: cylinder 5\./)
+    expect(await owner()).toMatch(/Ledges cut true: cylinder 2\.\nShims fitted: cylinder 5\./)
   })
 
   it('shows three photos at most, and none that was struck out', async () => {
@@ -310,7 +311,7 @@ describe('the owner’s page', () => {
       photos.set(played.id(n), Buffer.from(String(n)))
     }
     played.act({ what: 'strike-entry', entryId: played.id(81), reason: 'blurred' })
-    const text = owner(photos)
+    const text = await owner(photos)
     expect(text).toMatch(/photo 82\nphoto 83\nphoto 84/)
     expect(text).not.toMatch(/photo 81|photo 85/)
   })

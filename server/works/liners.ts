@@ -24,6 +24,7 @@ import {
 } from '../record/pdf-writer'
 import { correctionsTable, deckBlocks } from '../record/deck-pdf'
 import { complaintBlock } from '../record/intake-pdf'
+import { doneLines, ownerStands } from '../record/liners-owner'
 import type { RecordWork } from './record-work'
 import { routeStages } from '#core/job/route'
 import { sayPattern, sayShift } from '#contract/words/say-strip'
@@ -366,4 +367,5 @@ export const record: RecordWork<'liners'> = {
       ...(route.includes('fit') ? ['seals'] : []),
     ]
   },
+  owner: { stands: ownerStands, done: doneLines },
 }

@@ -11,4 +11,6 @@ export interface RecordWork<W extends WorkName = WorkName> {
   stages: Record<StageOf<W>, StageSection>
   /** Cautions by their words: `record.caution.NAME`. */
   cautions?(snapshot: Snapshot): string[]
+  /** Its part of the owner's page: how it stands, and what was done in a few lines. */
+  owner?: { stands(w: Writer): Content[]; done(snapshot: Snapshot): string[] }
 }

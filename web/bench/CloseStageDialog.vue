@@ -2,10 +2,12 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { reopenProblems } from '#core/job/route'
-import { gateProblems } from '#core/works/logic'
+import type { GateProblem } from '#core/job/gate'
 import type { Person, Snapshot } from '#core/job/snapshot'
 import type { StageName } from '#core/job/stages'
+import { useGate } from '../stores/gate'
 import SheetDialog from './SheetDialog.vue'
+import { usePlaceName } from './usePlaceName'
 
 const props = defineProps<{
   open: boolean
@@ -16,11 +18,26 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: []; done: [note: string] }>()
 const { t } = useI18n()
+const placeName = usePlaceName()
 const note = ref('')
-const problems = computed(() => (props.mode === 'close' ? gateProblems : reopenProblems)(props.snapshot, props.stage))
+const gate = useGate(
+  () => props.snapshot,
+  () => props.stage,
+)
+const problems = computed(() =>
+  props.mode === 'close' ? (gate.value ?? []) : reopenProblems(props.snapshot, props.stage),
+)
+/** The cylinders and places that a problem names. */
+const where = (p: GateProblem) => [...p.cylinders.map(String), ...(p.places ?? []).map(placeName)].join(', ')
 const hard = computed(() => problems.value.some((p) => !p.soft))
 const needsNote = computed(() => props.mode === 'reopen' || problems.value.length > 0)
-const ready = computed(() => props.person !== null && !hard.value && (!needsNote.value || note.value.trim() !== ''))
+const ready = computed(
+  () =>
+    (props.mode === 'reopen' || gate.value !== null) &&
+    props.person !== null &&
+    !hard.value &&
+    (!needsNote.value || note.value.trim() !== ''),
+)
 </script>
 
 <template>
@@ -32,7 +49,7 @@ const ready = computed(() => props.person !== null && !hard.value && (!needsNote
         class="border-l-4 pl-2 font-semibold"
         :class="p.soft ? 'border-online' : 'border-outside'"
       >
-        {{ t(`gate.${p.code}`, { cylinders: p.cylinders.join(', ') }) }}
+        {{ t(`gate.${p.code}`, { cylinders: where(p) }) }}
       </li>
     </ul>
     <p v-if="hard">{{ t(`close.${mode}.not-yet`) }}</p>

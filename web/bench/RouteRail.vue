@@ -1,9 +1,36 @@
 <script setup lang="ts">
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
 import type { readRoute } from '#core/job/route'
+import { phaseNames, stageLine, type PhaseName } from '#core/works/stage-table'
 
-defineProps<{ route: ReturnType<typeof readRoute>; jobId: string }>()
+/**
+ * The stages of a job in the order of the trade; the way from one to another, too. A long route
+ * folds to its phases: the one in hand stands open, the others tell in a line how far they are.
+ */
+const props = defineProps<{ route: ReturnType<typeof readRoute>; jobId: string }>()
 const { t } = useI18n()
+const here = useRoute()
+
+/** More stages than stand on the rail at once. */
+const LONG = 13
+const folds = computed(() => props.route.length > LONG)
+const phases = computed(() =>
+  phaseNames.flatMap((phase) => {
+    const stops = props.route.filter((r) => stageLine[r.stage].phase === phase)
+    return stops.length > 0 ? [{ phase, stops, done: stops.filter((s) => s.state === 'done').length }] : []
+  }),
+)
+/** Phases opened by hand; the one in hand is open anyway. */
+const opened = ref(new Set<PhaseName>())
+const inHand = computed(() => props.route.find((r) => r.stage === here.name) ?? null)
+const isOpen = (phase: PhaseName) =>
+  !folds.value || opened.value.has(phase) || (inHand.value !== null && stageLine[inHand.value.stage].phase === phase)
+watch(inHand, () => opened.value.clear())
+function toggle(phase: PhaseName): void {
+  if (!opened.value.delete(phase)) opened.value.add(phase)
+}
 </script>
 
 <template>
@@ -12,40 +39,54 @@ const { t } = useI18n()
     :aria-label="t('route.name')"
     data-part="route"
   >
-    <ol>
-      <li v-for="(stop, i) in route" :key="stop.stage" class="relative">
-        <span
-          v-if="i < route.length - 1"
-          class="absolute left-[31px] top-[38px] z-10 h-[21px] w-[3px]"
-          :class="stop.state === 'done' ? 'bg-ink' : 'bg-line'"
-          aria-hidden="true"
-        />
-        <RouterLink
-          :to="{ name: stop.stage, params: { jobId } }"
-          class="relative flex min-h-[48px] items-center gap-3 pl-[18px] pr-2"
-          active-class="bg-plate font-bold"
-          :data-stage="stop.stage"
-          :data-state="stop.state"
+    <section v-for="{ phase, stops, done } in phases" :key="phase" :data-phase="phase">
+      <h2 v-if="folds" class="m-0">
+        <button
+          type="button"
+          class="flex min-h-[48px] w-full items-center justify-between px-3 text-[15px] font-semibold max-[1100px]:justify-center max-[1100px]:px-1 max-[1100px]:text-[13px]"
+          :aria-expanded="isOpen(phase)"
+          :aria-label="t('route.phase', { phase: t(`phase.${phase}`), done, of: stops.length })"
+          @click="toggle(phase)"
         >
-          <svg width="29" height="29" viewBox="0 0 29 29" class="shrink-0" aria-hidden="true">
-            <circle
-              cx="14.5"
-              cy="14.5"
-              r="12"
-              fill="var(--paper)"
-              :stroke="stop.state === 'next' ? 'var(--brass)' : 'var(--ink)'"
-              :stroke-width="stop.state === 'next' ? 4 : 1.5"
-              :stroke-dasharray="stop.state === 'later' || stop.state === 'passed' ? '3 3' : 'none'"
-            />
-            <circle v-if="stop.state === 'done'" cx="14.5" cy="14.5" r="7.5" fill="var(--ink)" />
-            <path v-else-if="stop.state === 'begun'" d="M7 14.5a7.5 7.5 0 0 1 15 0z" fill="var(--ink)" />
-          </svg>
-          <span class="leading-tight max-[1100px]:sr-only">
-            <span class="block text-[17px]">{{ t(`stage.${stop.stage}`) }}</span>
-            <span class="block text-[13px] font-normal text-soft">{{ t(`route.${stop.state}`) }}</span>
-          </span>
-        </RouterLink>
-      </li>
-    </ol>
+          <span>{{ t(`phase.${phase}`) }}</span>
+          <span class="figure max-[1100px]:hidden">{{ t('route.of', { done, of: stops.length }) }}</span>
+        </button>
+      </h2>
+      <ol v-if="isOpen(phase)">
+        <li v-for="(stop, i) in stops" :key="stop.stage" class="relative">
+          <span
+            v-if="i < stops.length - 1 || (!folds && stop !== route.at(-1))"
+            class="absolute left-[31px] top-[38px] z-10 h-[21px] w-[3px]"
+            :class="stop.state === 'done' ? 'bg-ink' : 'bg-line'"
+            aria-hidden="true"
+          />
+          <RouterLink
+            :to="{ name: stop.stage, params: { jobId } }"
+            class="relative flex min-h-[48px] items-center gap-3 pl-[18px] pr-2"
+            active-class="bg-plate font-bold"
+            :data-stage="stop.stage"
+            :data-state="stop.state"
+          >
+            <svg width="29" height="29" viewBox="0 0 29 29" class="shrink-0" aria-hidden="true">
+              <circle
+                cx="14.5"
+                cy="14.5"
+                r="12"
+                fill="var(--paper)"
+                :stroke="stop.state === 'next' ? 'var(--brass)' : 'var(--ink)'"
+                :stroke-width="stop.state === 'next' ? 4 : 1.5"
+                :stroke-dasharray="stop.state === 'later' || stop.state === 'passed' ? '3 3' : 'none'"
+              />
+              <circle v-if="stop.state === 'done'" cx="14.5" cy="14.5" r="7.5" fill="var(--ink)" />
+              <path v-else-if="stop.state === 'begun'" d="M7 14.5a7.5 7.5 0 0 1 15 0z" fill="var(--ink)" />
+            </svg>
+            <span class="leading-tight max-[1100px]:sr-only">
+              <span class="block text-[17px]">{{ t(`stage.${stop.stage}`) }}</span>
+              <span class="block text-[13px] font-normal text-soft">{{ t(`route.${stop.state}`) }}</span>
+            </span>
+          </RouterLink>
+        </li>
+      </ol>
+    </section>
   </nav>
 </template>

@@ -9,7 +9,7 @@ import CloseStageDialog from './CloseStageDialog.vue'
 import DeckRail, { type RingWord } from './DeckRail.vue'
 import MoveBar from './MoveBar.vue'
 
-/** The frame of a stage that measures nothing: deck rail with a word in each ring, the work, what is in hand, and the next move. */
+/** The frame of a stage that measures nothing: the rail of its work (a deck with a word in each ring where it brings none), the work, what is in hand, and the next move. */
 const props = defineProps<{ move: Move; words?: Record<number, RingWord>; problem?: string | null }>()
 const emit = defineEmits<{ go: [] }>()
 /** Whether the stage's own closing stands open, and which way. */
@@ -28,15 +28,18 @@ function finish(note: string): void {
 </script>
 
 <template>
-  <div v-if="job.decks" class="flex h-full min-h-0 flex-col" :data-stage="move.stage">
-    <DeckRail
-      :engine="snapshot.engine"
-      :deck="job.decks['as-found']"
-      :limits="snapshot.sheet.limits"
-      :words="words"
-      :selected="job.selected"
-      @select="(c) => (job.selected = c)"
-    />
+  <div class="flex h-full min-h-0 flex-col" :data-stage="move.stage">
+    <slot name="rail">
+      <DeckRail
+        v-if="job.decks"
+        :engine="snapshot.engine"
+        :deck="job.decks['as-found']"
+        :limits="snapshot.sheet.limits"
+        :words="words"
+        :selected="job.selected"
+        @select="(c) => (job.selected = c)"
+      />
+    </slot>
     <div class="flex min-h-0 flex-1">
       <div class="flex min-h-0 min-w-0 flex-1 flex-col gap-px bg-line"><slot /></div>
       <aside

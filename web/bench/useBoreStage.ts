@@ -1,5 +1,8 @@
 import { nextTick, ref, type Ref } from 'vue'
+import { atCylinder, sameSpot } from '#core/job/place'
 import type { StageName } from '#core/job/stages'
+import { placesOf } from '#core/works/kinds'
+import { stageLine } from '#core/works/stage-table'
 import { useJob } from '../stores/job'
 
 /** What every stage with a pad does alike: its dialogs, the focus on its box, the next bore, and closing itself. */
@@ -17,9 +20,14 @@ export function useBoreStage<D extends string>(stage: () => StageName, pad: Read
     dialog.value = null
     setTimeout(focus, 50)
   }
+  /** The next place of the stage's work, or the one before; the cylinders as they stand in their rows. */
   function stepCylinder(by: 1 | -1): void {
-    const order = job.snapshot!.engine.banks.flat()
-    job.selected = order[(order.indexOf(job.selected) + by + order.length) % order.length]!
+    const { engine, sheet } = job.snapshot!
+    const places = placesOf(stageLine[stage()].work, engine, sheet.sections)
+    const cylinders = engine.banks.flat().map(atCylinder)
+    const order = places.some((p) => p.place !== null) ? places : cylinders
+    const at = order.findIndex((p) => sameSpot(p, job.hand))
+    job.select(order[(at + by + order.length) % order.length]!)
   }
   /** Closes the stage or opens it again, as the dialog that stands open says. */
   function finish(note: string): void {

@@ -5,6 +5,7 @@ import { doubtfulReading, isDoubtfulZero, type Doubt } from '#core/measure/doubt
 import { parseGaugeLine } from '#core/measure/gauge-line'
 import { parseLength, type LengthProblem } from '#core/units/parse-length'
 import type { SetStage } from '#core/job/stages'
+import { spotKey } from '#core/job/place'
 import { useDevice } from '../stores/device'
 import { useGauge } from '../stores/gauge'
 import { useJob } from '../stores/job'
@@ -20,9 +21,10 @@ export type Question =
 export type EntryProblem =
   LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'set-ended' | 'zero-missing' | 'rubbish'
 
-/** A place that is read at its stations: a liner on the deck, or a ledge. */
+/** A spot that is read at its stations: a liner on the deck, a ledge, a place of another work. */
 export interface EntryState {
-  cylinder: number
+  cylinder: number | null
+  place?: string | null
   set: ReadingSet | null
   stations: StationState[]
   /** Its readings no longer hold: something was cut or fitted since. */
@@ -91,7 +93,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
   /** Every station is read and the set is open: what is typed next is the zero back on the deck. */
   const zeroWanted = computed(() => !closed.value && stationDeg.value === null && !needsNewSet.value)
 
-  watch([() => job.selected, () => context.value.stage], () => {
+  watch([() => spotKey(job.hand), () => context.value.stage], () => {
     chosenDeg.value = null
     text.value = ''
     problem.value = null
@@ -103,7 +105,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     return false
   }
 
-  /** Begins a set for the cylinder in hand. @returns its id, or null where somebody or some gauge is not named yet */
+  /** Begins a set for the cylinder or the place in hand. @returns its id, or null where somebody or some gauge is not named yet */
   function openSet(): string | null {
     if (!device.personId) return refuse('nobody') || null
     const { stage, gaugeId, zeroOn, masterMm, clampNm } = context.value
@@ -112,7 +114,8 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     job.act({
       what: 'open-set',
       setId,
-      cylinder: job.selected,
+      cylinder: job.hand.cylinder,
+      ...(job.hand.place === null ? {} : { place: job.hand.place }),
       stage,
       gaugeId,
       zeroOn,

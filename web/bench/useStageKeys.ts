@@ -1,4 +1,5 @@
 import { onBeforeUnmount, onMounted, watch } from 'vue'
+import { atCylinder, type Spot } from '#core/job/place'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
 
@@ -17,11 +18,13 @@ const GAUGE_PAUSE_MS = 600
 /**
  * Keys that work anywhere on a stage: n the next move, m the unit, Alt+number a cylinder, and the stage's own.
  * @param move the stage's next move, as the bar shows it
+ * @param places where the stage's work is done, if not at the cylinders: Alt+number takes one of them
  */
 export function useStageKeys(
   busy: () => boolean,
   move: () => { action: string } | null | undefined,
   acts: { n: () => void } & Record<string, () => void>,
+  places?: () => readonly Spot[],
 ): void {
   const job = useJob()
   const device = useDevice()
@@ -54,8 +57,10 @@ export function useStageKeys(
   function onKey(event: KeyboardEvent): void {
     if (busy() || event.ctrlKey || event.metaKey || !job.snapshot) return
     if (event.altKey && /^Digit[1-9]$/.test(event.code)) {
-      const cylinder = Number(event.code.slice(5))
-      if (job.snapshot.engine.heads.flat().includes(cylinder)) job.selected = cylinder
+      const n = Number(event.code.slice(5))
+      const place = places?.()[n - 1]
+      if (place) job.select(place)
+      else if (!places && job.snapshot.engine.heads.flat().includes(n)) job.select(atCylinder(n))
       event.preventDefault()
       return
     }

@@ -5,7 +5,8 @@ import { applyAct, type SnapshotAct } from '#core/job/apply'
 import { readDeck } from '#core/works/liners/deck'
 import { readRoute, routeFacts } from '#core/job/route'
 import { snapshot as snapshotSchema, type Snapshot } from '#core/job/snapshot'
-import { measuredStages, type MeasuredStage } from '#core/job/stages'
+import { measuredStages, worksOf, type MeasuredStage } from '#core/job/stages'
+import type { Spot } from '#core/job/place'
 import { isJobAct, type Command, type JobAct } from '#contract/commands'
 import { deviceDb, plain } from './device-db'
 import { useOutbox } from './outbox'
@@ -26,6 +27,9 @@ export const useJob = defineStore('job', () => {
   const problem = ref<'unknown-job' | 'never-seen' | null>(null)
   const live = ref(false)
   const selected = ref(1)
+  /** The place in hand where it is no cylinder; null for the cylinder. */
+  const place = ref<string | null>(null)
+  const hand = computed<Spot>(() => ({ cylinder: place.value === null ? selected.value : null, place: place.value }))
   let jobId = ''
   let news: EventSource | null = null
   let fetches = 0
@@ -48,9 +52,10 @@ export const useJob = defineStore('job', () => {
     }, base.value)
   })
 
+  /** The deck stage by stage; null on a job without liner work. */
   const decks = computed(() => {
     const s = snapshot.value
-    return s
+    return s && worksOf(s.job.work).includes('liners')
       ? (Object.fromEntries(measuredStages.map((stage) => [stage, readDeck(s, stage)])) as Record<
           MeasuredStage,
           ReturnType<typeof readDeck>
@@ -68,6 +73,7 @@ export const useJob = defineStore('job', () => {
     acknowledged.value = []
     problem.value = null
     selected.value = 1
+    place.value = null
     const kept = await deviceDb()
       .then((db) => db.get('snapshots', id))
       .catch(() => undefined)
@@ -170,10 +176,16 @@ export const useJob = defineStore('job', () => {
     else if (jobId && !news) listen()
   })
 
+  /** Takes a spot in hand: a cylinder, or a place. */
+  function select(spot: Spot): void {
+    place.value = spot.place
+    if (spot.cylinder !== null) selected.value = spot.cylinder
+  }
+
   /** Does something in this job. */
   function act(jobAct: JobAct): Command {
     return outbox.send(jobId, jobAct)
   }
 
-  return { snapshot, decks, route, problem, live, selected, open, close, refresh, act }
+  return { snapshot, decks, route, problem, live, selected, place, hand, select, open, close, refresh, act }
 })

@@ -2,30 +2,27 @@
 import { FileDown, Printer } from '@lucide/vue'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { clockHour } from '#core/measure/angle'
 import { recordMove } from '#core/works/job/record'
 import { isClosed } from '#core/job/route'
 import { sealState } from '#core/job/seal'
 import { readTally, tallyTotals } from '#core/job/tally'
-import PhotoThumb from '../../../bench/PhotoThumb.vue'
 import MoveBar from '../../../bench/MoveBar.vue'
 import { useActs } from '../../../bench/useActs'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { newId } from '../../../stores/new-id'
+import { recordParts } from '../../record-parts'
 import TimesDialog from './TimesDialog.vue'
-import { measuredStages } from '#core/job/stages'
+import { worksOf } from '#core/job/stages'
 import CloseStageDialog from '../../../bench/CloseStageDialog.vue'
-import DeckProfile from '../../../bench/DeckProfile.vue'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import { useFigures } from '../../../bench/useFigures'
-import WindowGlyph from '../../../bench/WindowGlyph.vue'
 import { useDevice } from '../../../stores/device'
 import { useJob } from '../../../stores/job'
 import { useOutbox } from '../../../stores/outbox'
 import { useShop } from '../../../stores/shop'
 
 const { t } = useI18n()
-const { length, withUnit, when, unit } = useFigures()
+const { when, unit } = useFigures()
 const job = useJob()
 const shop = useShop()
 const device = useDevice()
@@ -35,14 +32,8 @@ const signing = ref(false)
 const reopening = ref(false)
 
 const snapshot = computed(() => job.snapshot!)
-const decks = computed(() => job.decks!)
-const last = computed(
-  () =>
-    [...measuredStages]
-      .reverse()
-      .map((s) => decks.value[s])
-      .find((d) => d.cylinders.some((c) => c.set)) ?? decks.value['as-found'],
-)
+/** What the works of this job show of themselves. */
+const parts = computed(() => recordParts(worksOf(snapshot.value.job.work)))
 const signed = computed(() => isClosed(snapshot.value, 'record'))
 const move = computed(() => recordMove(snapshot.value))
 const { act, problem } = useActs()
@@ -51,28 +42,10 @@ const closures = computed(() =>
   snapshot.value.closures.map((c) => ({ ...c, seal: c.closes ? sealState(snapshot.value, c) : null })),
 )
 const totals = computed(() => tallyTotals(snapshot.value))
-const photos = computed(() => snapshot.value.photos.filter((p) => !p.struck))
-const findings = computed(() =>
-  snapshot.value.findings.filter((f) => !f.struck).sort((a, b) => a.cylinder - b.cylinder),
-)
 const closedAt = (c: { at: string; storedAt: string | null }) =>
   c.storedAt ? t('record.both-clocks', { at: when(c.at), stored: when(c.storedAt) }) : when(c.at)
 const nameOf = (id: string | undefined) => snapshot.value.people.find((p) => p.id === id)?.name ?? '—'
 const base = computed(() => `/api/jobs/${snapshot.value.job.id}`)
-const limits = computed(() => snapshot.value.sheet.limits)
-
-const rows = computed(() =>
-  last.value.cylinders.map((c) => ({
-    cylinder: c.cylinder,
-    state: c,
-    asFound: decks.value['as-found'].cylinders.find((x) => x.cylinder === c.cylinder)?.judgement ?? null,
-    dry: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.judgement ?? null,
-    final: decks.value['final-check'].cylinders.find((x) => x.cylinder === c.cylinder)?.judgement ?? null,
-    cut: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.cutTotalMm ?? 0,
-    shim: decks.value['trial-fit'].cylinders.find((x) => x.cylinder === c.cylinder)?.shimIn ?? null,
-  })),
-)
-
 function go(): void {
   const still = readTally(snapshot.value)[0]
   if (move.value.action === 'count-out' && still)
@@ -145,82 +118,7 @@ function sign(): void {
         <p v-if="problem" class="font-semibold text-outside" role="alert" data-part="problem">{{ problem }}</p>
         <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
       </div>
-      <div class="h-[240px]">
-        <DeckProfile
-          :deck="last"
-          :behind="last.stage === 'as-found' ? null : decks['as-found']"
-          :heads="snapshot.engine.heads"
-          :limits="limits"
-        />
-      </div>
-      <table class="mt-4 w-full border-collapse text-left text-[16px]" data-part="record-table">
-        <thead>
-          <tr class="border-b-2 border-ink">
-            <th scope="col" class="py-2 pr-2">{{ t('record.cylinder') }}</th>
-            <th scope="col" class="px-2 text-right">{{ t('stage.as-found') }}</th>
-            <th scope="col" class="px-2 text-right">{{ t('record.cut-column') }}</th>
-            <th scope="col" class="px-2 text-right">{{ t('record.shim-column') }}</th>
-            <th scope="col" class="px-2 text-right">{{ t('stage.trial-fit') }}</th>
-            <th scope="col" class="px-2 text-right">{{ t('stage.final-check') }}</th>
-            <th scope="col" class="px-2">{{ t('record.lean') }}</th>
-            <th scope="col" class="px-2">{{ t('record.verdict') }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.cylinder" class="border-b border-line">
-            <th scope="row" class="py-1.5 pr-2 text-[18px]">{{ row.cylinder }}</th>
-            <td class="figure px-2 text-right">{{ row.asFound ? length(row.asFound.meanMm) : '—' }}</td>
-            <td class="figure px-2 text-right">{{ row.cut ? length(row.cut) : '—' }}</td>
-            <td class="figure px-2 text-right">{{ row.shim ? length(row.shim.thicknessMm) : '—' }}</td>
-            <td class="figure px-2 text-right">{{ row.dry ? length(row.dry.meanMm) : '—' }}</td>
-            <td class="figure px-2 text-right">{{ row.final ? length(row.final.meanMm) : '—' }}</td>
-            <td class="px-2">
-              {{
-                row.state.plane && row.state.judgement && row.state.plane.highAtDeg !== null
-                  ? t('plan.lean', {
-                      lean: length(row.state.plane.tiltMm),
-                      clock: clockHour(row.state.plane.highAtDeg),
-                    })
-                  : '—'
-              }}
-            </td>
-            <td class="px-2">
-              <span v-if="row.state.judgement && row.state.verdict" class="inline-flex items-center gap-2"
-                ><WindowGlyph
-                  :value-mm="row.state.judgement.meanMm"
-                  :min-mm="limits.minMm"
-                  :max-mm="limits.maxMm"
-                  :verdict="row.state.verdict"
-                />{{ t(`verdict.${row.state.verdict}`) }}</span
-              ><span v-else>—</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <p class="mt-3 text-[15px]">
-        {{ t('record.window') }} <span class="figure">{{ length(limits.minMm) }} – {{ withUnit(limits.maxMm) }}</span
-        >. {{ snapshot.sheet.source }} ({{ t('record.version', { version: snapshot.sheet.version }) }})
-      </p>
-      <section v-if="findings.length" class="mt-4" data-part="record-findings">
-        <h2>{{ t('record.findings') }}</h2>
-        <ul class="grid grid-cols-2 gap-x-6 text-[16px] max-[900px]:grid-cols-1">
-          <li v-for="f in findings" :key="f.id" class="border-b border-line py-0.5">
-            <b>{{ f.cylinder }}</b>
-            {{
-              t('look.list-line', {
-                kind: t(`finding.${f.kind}`),
-                severity: t(`severity.${f.severity}`),
-                face: t(`face.${f.on}`),
-                clock: clockHour(f.atDeg),
-              })
-            }}
-            <span class="text-soft">{{ f.words }}</span>
-          </li>
-        </ul>
-        <div class="mt-2 flex flex-wrap gap-2">
-          <PhotoThumb v-for="p in photos" :key="p.id" :photo="p" @open="showPhoto(p.id)" />
-        </div>
-      </section>
+      <component :is="part" v-for="(part, i) in parts" :key="i" :snapshot="snapshot" @photo="showPhoto" />
       <p v-if="totals.wentIn" class="mt-3 text-[16px]" data-part="record-tally">
         <b>{{ t('record.tally') }}</b>
         {{ t('protect.totals', { wentIn: totals.wentIn, cameOut: totals.cameOut, still: totals.stillIn }) }}

@@ -1,0 +1,133 @@
+import { spawnSync } from 'node:child_process'
+import { cpSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+import { build } from 'esbuild'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+
+/**
+ * A work with one stage, one kind and one section, in folders of its own, is added to a copy of the
+ * house by three lines and carried through it. What is left out is named by a failing check.
+ */
+const house = mkdtempSync(join(tmpdir(), 'evenbore-toy-'))
+const parts = ['core', 'contract', 'server', 'web', 'package.json', 'tsconfig.json', 'vitest.config.ts']
+
+/** The three lines that are written outside the folders of the work: where, before what, and which. */
+const lines: [file: string, before: string, line: string][] = [
+  [
+    'core/works/stage-table.ts',
+    "  { name: 'record',",
+    "  { name: 'lay-gaskets', phase: 'build', work: 'gaskets', choice: 'gaskets', hours: { once: 0.2, place: 0.1 } },\n",
+  ],
+  ['core/works/works.ts', '', "export * as gaskets from './gaskets/data'\n"],
+  ['core/works/logics.ts', '', "export * as gaskets from './gaskets/logic'\n"],
+]
+
+function write([file, before, line]: (typeof lines)[number]): void {
+  const path = join(house, file)
+  const text = readFileSync(path, 'utf8')
+  writeFileSync(path, before ? text.replace(before, line + before) : text + line)
+}
+
+/** Runs a check in the copy. @returns how it ended, and everything it said */
+function run(command: string, args: string[], env: NodeJS.ProcessEnv = {}): { status: number | null; said: string } {
+  const done = spawnSync(join('node_modules/.bin', command), args, {
+    cwd: house,
+    encoding: 'utf8',
+    env: { ...process.env, NO_COLOR: '1', EVENBORE_THREAD: join(house, 'dist/thread.js'), ...env },
+  })
+  return { status: done.status, said: done.stdout + done.stderr }
+}
+const tests = (...files: string[]) => run('vitest', ['run', ...files])
+
+/** Leaves a part out, looks, and puts it back. */
+function without(file: string, look: () => void, change: (text: string) => string | null = () => null): void {
+  const path = join(house, file)
+  const text = readFileSync(path, 'utf8')
+  const left = change(text)
+  if (left === null) rmSync(path)
+  else writeFileSync(path, left)
+  look()
+  writeFileSync(path, text)
+}
+
+beforeAll(async () => {
+  for (const part of parts) cpSync(part, join(house, part), { recursive: true })
+  symlinkSync(resolve('node_modules'), join(house, 'node_modules'))
+  cpSync('testing/toy', house, { recursive: true })
+  lines.forEach(write)
+  await build({
+    absWorkingDir: house,
+    entryPoints: { thread: 'server/work/thread.ts' },
+    outdir: 'dist',
+    bundle: true,
+    splitting: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    logLevel: 'error',
+  })
+}, 60_000)
+afterAll(() => rmSync(house, { recursive: true, force: true }))
+
+describe('a new work', () => {
+  it('is carried from intake to a signed record by three lines outside its folders', () => {
+    const { status, said } = tests('server/carry.test.ts', 'server/record/works.test.ts', 'web/works', 'contract/words')
+    expect(status, said).toBe(0)
+  }, 180_000)
+
+  it('compiles as it is, and by itself names what was forgotten of it', () => {
+    expect(run('tsc', ['--noEmit', '-p', 'tsconfig.json'])).toMatchObject({ status: 0, said: '' })
+    const [table, , logics] = lines
+    without(
+      'core/works/logics.ts',
+      () =>
+        without(
+          'core/works/stage-table.ts',
+          () => {
+            const { said } = run('tsc', ['--noEmit', '-p', 'tsconfig.json'])
+            expect(said).toMatch(/core\/works\/logic\.ts.*Property 'gaskets' is missing/s)
+            expect(said).toMatch(/core\/works\/stage-table\.ts.*Property 'hours' is missing/s)
+          },
+          (text) => text.replace(table![2], table![2].replace(/, hours: \{.*?\}/, '')),
+        ),
+      (text) => text.replace(logics![2], ''),
+    )
+  }, 180_000)
+
+  it.each([
+    ['contract/words/en/gaskets.json', 'contract/words', /en\/gaskets\.json/],
+    ['server/works/gaskets.ts', 'server/record/works.test.ts', /server\/works\/gaskets\.ts gives no record/],
+    ['web/works/gaskets/views.ts', 'web/works', /The stage lay-gaskets has no screen: web\/works\/gaskets\/views\.ts/],
+  ])(
+    'without %s fails and says so',
+    (file, test, message) => {
+      without(file, () => {
+        const { status, said } = tests(test)
+        expect(status).not.toBe(0)
+        expect(said).toMatch(message)
+      })
+    },
+    60_000,
+  )
+
+  it.each([
+    ['a sentence', '"bare": "nothing lies there.", ', /lay-gaskets/],
+    ['the name of the stage', '"stage": { "lay-gaskets": "Gaskets" },', /stage\.lay-gaskets/],
+    ['the name of an act', '"act": { "lay-gasket": "gasket laid" },', /act\.lay-gasket/],
+  ])(
+    'without %s fails and says so',
+    (_, words, message) => {
+      without(
+        'contract/words/en/gaskets.json',
+        () => {
+          const { status, said } = tests('contract/words')
+          expect(status).not.toBe(0)
+          expect(said).toMatch(message)
+        },
+        (text) => text.replace(words, ''),
+      )
+    },
+    60_000,
+  )
+})

@@ -1,0 +1,11 @@
+import { useI18n } from 'vue-i18n'
+import { placeWords } from '#contract/words/say-move'
+
+/** What a place is called: its kind's word, with its number. */
+export function usePlaceName(): (place: string) => string {
+  const { t } = useI18n()
+  return (place) => {
+    const { key, n } = placeWords(place)
+    return t(key, { placeN: n })
+  }
+}
