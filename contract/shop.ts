@@ -105,23 +105,40 @@ export const scheduledTask = z.strictObject({
 })
 export type ScheduledTask = z.infer<typeof scheduledTask>
 
-/** The plan of all open jobs. */
+/** Which of the planned jobs are told, in which order, and how far ahead the tasks. */
+export const scheduleQuery = z.object({
+  search: z.string().max(200).default(''),
+  sort: z.enum(['plan', 'title', 'planned', 'used', 'left', 'end', 'wanted']).default('plan'),
+  desc: z.stringbool().default(false),
+  offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
+  limit: z.coerce.number().int().min(1).max(200).default(40),
+  /** Days from now in which a task begins that is told. */
+  days: z.coerce.number().int().min(1).max(3660).default(21),
+})
+export type ScheduleQuery = z.infer<typeof scheduleQuery>
+
+/** A job of the plan. */
+export const plannedJob = z.strictObject({
+  id,
+  title: z.string(),
+  plannedH: z.number(),
+  usedH: z.number(),
+  leftH: z.number(),
+  endAt: z.iso.datetime(),
+  lateH: z.number(),
+  wantedBy: z.iso.date().nullable(),
+  /** A tool that the shop has none of: from there on it cannot be planned. */
+  lacks: z.enum(['cutter', 'press']).nullable().default(null),
+})
+
+/** The plan of the open jobs: a piece of the list of jobs, and the tasks of the days to come. */
 export const schedule = z.strictObject({
   madeAt: z.iso.datetime(),
   tasks: z.array(scheduledTask),
-  jobs: z.array(
-    z.strictObject({
-      id,
-      title: z.string(),
-      plannedH: z.number(),
-      usedH: z.number(),
-      leftH: z.number(),
-      endAt: z.iso.datetime(),
-      lateH: z.number(),
-      wantedBy: z.iso.date().nullable(),
-      /** A tool that the shop has none of: from there on it cannot be planned. */
-      lacks: z.enum(['cutter', 'press']).nullable().default(null),
-    }),
-  ),
+  jobs: z.array(plannedJob),
+  /** How many jobs there are in all. */
+  total: z.int(),
+  /** How many tasks come later than those that are told. */
+  later: z.int(),
 })
 export type Schedule = z.infer<typeof schedule>

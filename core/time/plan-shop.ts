@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { defineCalculation } from '../define'
 import { CalcError } from '../errors'
 import { refuseTwice } from '../schema'
+import { Heap } from './heap'
 import { stageNames, toolNames, type StageName, type ToolName } from '../works/stage-table'
 
 const hours = z.number('must be hours').min(0, 'cannot be below zero').max(1000, 'is more than 1000 hours')
@@ -68,51 +69,106 @@ const rules: readonly Rule[] = [
   (_, at, restH) => -restH + at * 1e-6,
 ]
 
-/** Lays every task as early as its job, a technician and its tool allow, the most urgent by the rule first. */
+interface JobState {
+  job: PlanShopInput['jobs'][number]
+  at: number
+  next: number
+  readyH: number
+  last: number
+  restH: number
+  urgency: number
+}
+const soonestFirst = (a: JobState, b: JobState) => a.readyH - b.readyH || a.at - b.at
+const urgentFirst = (a: JobState, b: JobState) => a.urgency - b.urgency || a.at - b.at
+
+/** Jobs whose next task wants the same tool, or none: those that could begin now, and those that are not ready. */
+interface Line {
+  tool: ToolName | null
+  able: Heap<JobState>
+  waiting: Heap<JobState>
+}
+
+/** Moments that count as the same, hours. */
+const SAME_H = 1e-9
+
+/**
+ * Lays every task as early as its job, a technician and its tool allow, the most urgent by the rule
+ * first. Jobs stand in a line a tool, so that of many only those at its head are looked at.
+ */
 function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
   const people = Array.from({ length: input.technicians }, () => 0)
   const tools = Object.fromEntries(
     toolNames.map((t) => [t, Array.from({ length: input.tools[t] }, () => 0)]),
   ) as Record<ToolName, number[]>
-  const states = input.jobs.map((job, at) => ({
-    job,
-    at,
-    next: 0,
-    readyH: 0,
-    last: -1,
-    restH: job.tasks.reduce((sum, t) => sum + t.hours, 0),
+  const lines: Line[] = [null, ...toolNames].map((tool) => ({
+    tool,
+    able: new Heap(urgentFirst),
+    waiting: new Heap(soonestFirst),
   }))
+  const queue = (s: JobState) => {
+    const task = s.job.tasks[s.next]
+    if (!task) return
+    s.urgency = rule(s.job, s.at, s.restH)
+    lines.find((l) => l.tool === task.tool)!.waiting.push(s)
+  }
+  input.jobs.forEach((job, at) =>
+    queue({
+      job,
+      at,
+      next: 0,
+      readyH: 0,
+      last: -1,
+      restH: job.tasks.reduce((sum, t) => sum + t.hours, 0),
+      urgency: 0,
+    }),
+  )
   const tasks: LaidTask[] = []
   const endOf = new Map<string, number>()
-  let open = states.filter((s) => s.job.tasks.length > 0)
-  for (;;) {
-    const free = Math.min(...people)
-    const toolFree = Object.fromEntries(toolNames.map((t) => [t, Math.min(...tools[t])])) as Record<ToolName, number>
-    const soonest = ({ job, next, readyH }: (typeof states)[number]) => {
-      const tool = job.tasks[next]!.tool
-      return Math.max(readyH, free, tool ? toolFree[tool] : 0)
-    }
-    // Among those that could begin soonest, the rule decides: nobody stands idle for an urgent job that must wait.
+  /** When a technician and the tool of a line are free. */
+  const freeFor = ({ tool }: Line) => Math.max(Math.min(...people), tool ? Math.min(...tools[tool]) : 0)
+
+  /** When something began last: nothing begins before it any more, and whatever is able was ready by then. */
+  let nowH = 0
+
+  /** The moment at which something can begin soonest; infinite where nothing is left. */
+  function soonest(): number {
     let first = Infinity
-    for (const s of open) first = Math.min(first, soonest(s))
-    let chosen = open[0]
-    let urgency = Infinity
-    for (const s of open) {
-      if (soonest(s) > first + 1e-9) continue
-      const own = rule(s.job, s.at, s.restH)
-      if (own < urgency) [chosen, urgency] = [s, own]
+    for (const line of lines) {
+      const free = freeFor(line)
+      for (let s = line.waiting.first(); s && s.readyH <= free + SAME_H; s = line.waiting.first())
+        line.able.push(line.waiting.pop()!)
+      if (line.able.size > 0) first = Math.min(first, Math.max(free, nowH))
+      else first = Math.min(first, line.waiting.first()?.readyH ?? Infinity)
     }
-    if (!chosen) break
+    return first
+  }
+  /** Among those that could begin then, the most urgent: nobody stands idle for an urgent job that must wait. */
+  function take(first: number): JobState {
+    let best: { s: JobState; from: Heap<JobState> } | null = null
+    for (const line of lines) {
+      if (freeFor(line) > first + SAME_H) continue
+      for (let s = line.waiting.first(); s && s.readyH <= first + SAME_H; s = line.waiting.first())
+        line.able.push(line.waiting.pop()!)
+      const s = line.able.first()
+      if (s && (!best || urgentFirst(s, best.s) < 0)) best = { s, from: line.able }
+    }
+    return best!.from.pop()!
+  }
+
+  for (let first = soonest(); first < Infinity; first = soonest()) {
+    nowH = first
+    const chosen = take(first)
     const task = chosen.job.tasks[chosen.next]!
-    const startH = soonest(chosen)
+    const free = Math.max(Math.min(...people), task.tool ? Math.min(...tools[task.tool]) : 0)
+    const startH = Math.max(chosen.readyH, free)
     // Who had the job before goes on with it where that costs no time.
-    const able = people.map((h, i) => ({ h, i })).filter((p) => p.h <= startH + 1e-9)
+    const able = people.map((h, i) => ({ h, i })).filter((p) => p.h <= startH + SAME_H)
     const who = (able.find((p) => p.i === chosen.last) ?? able.sort((a, b) => b.h - a.h || a.i - b.i)[0])!.i
     const endH = startH + task.hours
     people[who] = endH
     if (task.tool) {
       const own = tools[task.tool]
-      own[own.findIndex((h) => h <= startH + 1e-9)] = endH
+      own[own.findIndex((h) => h <= startH + SAME_H)] = endH
     }
     tasks.push({ jobId: chosen.job.id, stage: task.stage, technician: who, tool: task.tool, startH, endH })
     endOf.set(chosen.job.id, Math.max(endOf.get(chosen.job.id) ?? 0, endH))
@@ -122,7 +178,7 @@ function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
       last: who,
       restH: chosen.restH - task.hours,
     })
-    if (chosen.next >= chosen.job.tasks.length) open = open.filter((s) => s !== chosen)
+    queue(chosen)
   }
   const jobs = input.jobs.map((job) => {
     const endH = endOf.get(job.id) ?? 0

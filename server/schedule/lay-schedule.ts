@@ -1,5 +1,5 @@
 import type { Crew } from '#contract/commands'
-import type { Schedule } from '#contract/shop'
+import type { Schedule, ScheduleQuery } from '#contract/shop'
 import { planShop } from '#core/time/plan-shop'
 import { stageHours, type HoursFacts, type StageHours } from '#core/time/stage-hours'
 import { afterWorkHours, workHoursBetween, type WorkCalendar } from '#core/time/work-calendar'
@@ -11,6 +11,8 @@ export type PlannedJob = HoursFacts & { job: { id: string; title: string; wanted
 export interface ScheduleTask {
   jobs: readonly PlannedJob[]
   crew: Crew
+  /** Which piece of it is wanted; null for all of it. */
+  query: ScheduleQuery | null
   /** Now, UTC, and how far the shop's clock is ahead of UTC, minutes. */
   madeAt: string
   offsetMinutes: number
@@ -24,7 +26,7 @@ function endOfDay(day: string, calendar: WorkCalendar): string {
 }
 
 /** A plan of these jobs from now on: what is left of each, for the shop's people and tools. A job is planned up to the tool that the shop has none of. */
-export async function laySchedule({ jobs, crew, madeAt, offsetMinutes }: ScheduleTask): Promise<Schedule> {
+export async function laySchedule({ jobs, crew, query, madeAt, offsetMinutes }: ScheduleTask): Promise<Schedule> {
   const calendar: WorkCalendar = { fromHour: crew.fromHour, toHour: crew.toHour, days: crew.days, offsetMinutes }
   const tools: Record<ToolName, number> = { cutter: crew.cutters, press: crew.presses }
   const lacking = ({ stage }: StageHours) => {
@@ -58,7 +60,7 @@ export async function laySchedule({ jobs, crew, madeAt, offsetMinutes }: Schedul
   })
   const titles = new Map(jobs.map(({ job }) => [job.id, job.title]))
   const sum = (values: number[]) => values.reduce((total, v) => total + v, 0)
-  return {
+  const all = {
     madeAt,
     tasks: plan.tasks.map(({ startH, endH, ...t }) => ({
       ...t,
@@ -78,5 +80,37 @@ export async function laySchedule({ jobs, crew, madeAt, offsetMinutes }: Schedul
       wantedBy: job.wantedBy,
       lacks,
     })),
+  }
+  return query ? pieceOf(all, query) : { ...all, total: all.jobs.length, later: 0 }
+}
+
+type All = Omit<Schedule, 'total' | 'later'>
+const sortBy: Record<ScheduleQuery['sort'], (j: All['jobs'][number], at: number) => number | string> = {
+  plan: (_, at) => at,
+  title: (j) => j.title,
+  planned: (j) => j.plannedH,
+  used: (j) => j.usedH,
+  left: (j) => j.leftH,
+  end: (j) => j.endAt,
+  wanted: (j) => j.wantedBy ?? '9999-12-31',
+}
+
+/** The piece of a plan that is asked for. */
+function pieceOf(all: All, { search, sort, desc, offset, limit, days }: ScheduleQuery): Schedule {
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean)
+  const collator = new Intl.Collator('en', { numeric: true })
+  const found = all.jobs
+    .map((job, at) => ({ job, key: sortBy[sort](job, at) }))
+    .filter(({ job }) => words.every((w) => job.title.toLowerCase().includes(w)))
+    .sort((a, b) => (typeof a.key === 'number' ? a.key - Number(b.key) : collator.compare(a.key, String(b.key))))
+  if (desc) found.reverse()
+  const until = new Date(Date.parse(all.madeAt) + days * 86_400_000).toISOString()
+  const tasks = all.tasks.filter((t) => t.fromAt <= until)
+  return {
+    madeAt: all.madeAt,
+    tasks,
+    jobs: found.slice(offset, offset + limit).map(({ job }) => job),
+    total: found.length,
+    later: all.tasks.length - tasks.length,
   }
 }

@@ -1,6 +1,6 @@
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import type { z } from 'zod'
-import { schedule } from '#contract/shop'
+import { schedule, scheduleQuery, type ScheduleQuery } from '#contract/shop'
 import type { Services } from '../services'
 import { jobParams } from '../routes/jobs'
 import { readSettings } from '../store/read'
@@ -17,8 +17,15 @@ export async function scheduleRoutes(app: FastifyInstance, { store, house }: Ser
 
   app.get(
     '/api/schedule',
-    { schema: { summary: 'The plan of all open jobs, made anew', tags: ['shop'], response: { 200: schedule } } },
-    () => readSchedule(store, house, new Date()),
+    {
+      schema: {
+        summary: 'The plan of the open jobs, made anew: a page of the jobs, and the tasks of the days to come',
+        tags: ['shop'],
+        querystring: scheduleQuery,
+        response: { 200: schedule },
+      },
+    },
+    (request) => readSchedule(store, house, new Date(), request.query as ScheduleQuery),
   )
 
   app.get(

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { useShop } from '../stores/shop'
 import HeadStrip from './HeadStrip.vue'
 import InsecureNote from './InsecureNote.vue'
+import NewerNote from './NewerNote.vue'
 import KeyHelp from './KeyHelp.vue'
 import RefusedTray from './RefusedTray.vue'
 
@@ -17,6 +18,7 @@ const dialog = ref<'keys' | 'refused' | null>(null)
   <div class="flex min-h-dvh flex-col">
     <HeadStrip @keys="dialog = 'keys'" @refused="dialog = 'refused'" />
     <InsecureNote />
+    <NewerNote />
     <main class="mx-auto w-full max-w-[1240px] flex-1 px-5 py-5">
       <div class="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>{{ title }}</h1>

@@ -7,6 +7,7 @@ import { needWords } from '../app/i18n'
 import BroughtLimits from '../bench/BroughtLimits.vue'
 import HeadStrip from '../bench/HeadStrip.vue'
 import InsecureNote from '../bench/InsecureNote.vue'
+import NewerNote from '../bench/NewerNote.vue'
 import KeyHelp from '../bench/KeyHelp.vue'
 import RefusedTray from '../bench/RefusedTray.vue'
 import RouteRail from '../bench/RouteRail.vue'
@@ -72,6 +73,7 @@ onBeforeUnmount(() => {
       @refused="dialog = 'refused'"
     />
     <InsecureNote />
+    <NewerNote />
     <p
       v-if="way"
       class="flex flex-wrap items-center gap-x-4 border-b border-line bg-plate px-3 text-[16px]"

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { CalendarPlus } from '@lucide/vue'
-import { useElementSize, useIntervalFn } from '@vueuse/core'
+import { useDebounceFn, useElementSize, useIntervalFn } from '@vueuse/core'
 import { scaleLinear } from 'd3-scale'
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, h, ref, useTemplateRef, watch } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
 import { useI18n } from 'vue-i18n'
 import { needWords } from '../app/i18n'
 import { enteredCrew, type Crew } from '#contract/commands'
 import { schedule as scheduleSchema, type Schedule } from '#contract/shop'
+import type { ListColumn, ListSort } from '../bench/list-column'
+import ListFrame from '../bench/ListFrame.vue'
 import SheetDialog from '../bench/SheetDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useFigures } from '../bench/useFigures'
@@ -15,6 +18,7 @@ import { useShop } from '../stores/shop'
 
 const { t, locale } = useI18n()
 const { when, day } = useFigures()
+const router = useRouter()
 const shop = useShop()
 void shop.load()
 void needWords()
@@ -25,16 +29,55 @@ const draft = ref<Crew | null>(null)
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width } = useElementSize(frame, { width: 1100, height: 300 })
 
+const PIECE = 40
+const search = ref('')
+const sort = ref<ListSort>(null)
+let asked = 0
+
+/** The plan as the server makes it now; of the jobs the piece that is asked for. */
+async function fetchPlan(offset: number, limit: number): Promise<Schedule> {
+  const wanted = {
+    search: search.value.trim(),
+    sort: sort.value?.id ?? 'plan',
+    desc: String(sort.value?.desc ?? false),
+    offset: String(offset),
+    limit: String(limit),
+  }
+  const answer = await fetch(`/api/schedule?${new URLSearchParams(wanted)}`, { signal: AbortSignal.timeout(15_000) })
+  if (!answer.ok) throw new TypeError(String(answer.status))
+  return readLeniently(scheduleSchema, await answer.json())
+}
+
 async function load(): Promise<void> {
+  const mine = ++asked
   try {
-    const answer = await fetch('/api/schedule', { signal: AbortSignal.timeout(15_000) })
-    if (!answer.ok) throw new TypeError(String(answer.status))
-    plan.value = readLeniently(scheduleSchema, await answer.json())
+    const found = await fetchPlan(0, Math.min(200, Math.max(PIECE, plan.value?.jobs.length ?? 0)))
+    if (mine === asked) plan.value = found
     away.value = false
   } catch {
     away.value = true
   }
 }
+async function more(): Promise<void> {
+  const there = plan.value!
+  const mine = ++asked
+  const found = await fetchPlan(there.jobs.length, 200).catch(() => null)
+  if (found && mine === asked) plan.value = { ...found, jobs: [...there.jobs, ...found.jobs] }
+}
+/** Every planned job, page after page. */
+async function all(): Promise<PlannedJob[]> {
+  const found: PlannedJob[] = []
+  for (;;) {
+    const page = await fetchPlan(found.length, 200)
+    found.push(...page.jobs)
+    if (page.jobs.length === 0 || found.length >= page.total) return found
+  }
+}
+watch(sort, () => void load())
+watch(
+  search,
+  useDebounceFn(() => void load(), 200),
+)
 void load()
 // Asked again by itself while the server is away.
 useIntervalFn(() => {
@@ -51,7 +94,7 @@ const axis = computed(() => {
   const days: string[] = []
   const cursor = new Date(p.madeAt)
   cursor.setHours(0, 0, 0, 0)
-  const end = Math.max(...p.tasks.map((task) => Date.parse(task.toAt)), cursor.getTime() + 4 * 86_400_000)
+  const end = p.tasks.reduce((last, task) => Math.max(last, Date.parse(task.toAt)), cursor.getTime() + 4 * 86_400_000)
   for (let i = 0; cursor.getTime() <= end && i < 200; i++, cursor.setDate(cursor.getDate() + 1))
     if (c.days.includes(cursor.getDay())) days.push(new Date(cursor).toISOString())
   const x = scaleLinear([0, Math.max(1, days.length) * shift], [118, Math.max(400, width.value) - 8])
@@ -81,6 +124,56 @@ const bars = computed(() =>
     }
   }),
 )
+type PlannedJob = Schedule['jobs'][number]
+const figureOf = (text: string) => h('span', { class: 'figure block text-right' }, text)
+const late = (text: string, part?: string) => h('b', { class: 'text-outside', 'data-part': part }, ` ${text}`)
+const columns = computed((): ListColumn<PlannedJob>[] => [
+  {
+    id: 'title',
+    header: t('jobs.title'),
+    value: (j) => j.title,
+    cell: (j) =>
+      h(
+        RouterLink,
+        {
+          to: { name: 'job', params: { jobId: j.id } },
+          class: 'inline-flex min-h-[48px] items-center font-bold',
+          onClick: (e: Event) => e.stopPropagation(),
+        },
+        () => j.title,
+      ),
+  },
+  { id: 'planned', header: t('schedule.planned'), value: (j) => j.plannedH, cell: (j) => figureOf(hours(j.plannedH)) },
+  { id: 'used', header: t('schedule.used'), value: (j) => j.usedH, cell: (j) => figureOf(hours(j.usedH)) },
+  { id: 'left', header: t('schedule.left'), value: (j) => j.leftH, cell: (j) => figureOf(hours(j.leftH)) },
+  { id: 'end', header: t('schedule.end'), value: (j) => j.endAt, cell: (j) => (j.lacks ? '—' : when(j.endAt)) },
+  {
+    id: 'wanted',
+    header: t('jobs.wanted'),
+    value: (j) => j.wantedBy ?? '',
+    cell: (j) => [
+      j.wantedBy ? day(j.wantedBy) : '—',
+      ...(j.lateH > 0 ? [late(t('schedule.late', { hours: hours(j.lateH) }), 'late')] : []),
+      ...(j.lacks ? [late(t(`schedule.lacks-${j.lacks}`), 'lacks')] : []),
+    ],
+  },
+  {
+    id: 'file',
+    header: '',
+    cell: (j) =>
+      h(
+        'a',
+        {
+          class: 'key !px-3',
+          href: `/api/jobs/${j.id}/schedule.ics`,
+          download: '',
+          'aria-label': t('schedule.file-of', { title: j.title }),
+          onClick: (e: Event) => e.stopPropagation(),
+        },
+        h(CalendarPlus, { size: 18, 'aria-hidden': true }),
+      ),
+  },
+])
 const weekday = (iso: string) =>
   new Intl.DateTimeFormat(locale.value, { weekday: 'short', day: 'numeric', month: 'short' }).format(new Date(iso))
 const hours = (h: number) => h.toFixed(1)
@@ -110,9 +203,6 @@ async function save(): Promise<void> {
       </div>
     </template>
     <p v-if="away" class="mb-3 border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
-    <p v-if="plan && plan.tasks.length === 0" class="border border-line bg-plate p-6 text-[18px]" data-part="empty">
-      {{ t('schedule.empty') }}
-    </p>
     <figure
       v-if="plan && plan.tasks.length && axis"
       ref="frame"
@@ -199,54 +289,27 @@ async function save(): Promise<void> {
           </text>
         </g>
       </svg>
-      <figcaption class="px-2 pb-1 text-[13px] text-scribe">{{ t('schedule.legend') }}</figcaption>
+      <figcaption class="px-2 pb-1 text-[13px] text-scribe">
+        {{ t('schedule.legend') }}
+        <span v-if="plan.later" data-part="later">{{ t('schedule.later', { n: plan.later }) }}</span>
+      </figcaption>
     </figure>
-    <table
-      v-if="plan && plan.jobs.length"
-      class="mt-4 w-full text-left text-[17px] [&_td]:px-2 [&_th]:px-2"
+    <ListFrame
+      v-if="plan"
+      v-model:filter="search"
+      v-model:sort="sort"
+      class="mt-4"
       data-part="schedule-jobs"
-    >
-      <thead>
-        <tr class="border-b-2 border-ink text-[15px]">
-          <th class="py-2">{{ t('jobs.title') }}</th>
-          <th class="text-right">{{ t('schedule.planned') }}</th>
-          <th class="text-right">{{ t('schedule.used') }}</th>
-          <th class="text-right">{{ t('schedule.left') }}</th>
-          <th>{{ t('schedule.end') }}</th>
-          <th>{{ t('jobs.wanted') }}</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="j in plan.jobs" :key="j.id" class="border-b border-line" :data-late="j.lateH > 0">
-          <td>
-            <RouterLink
-              :to="{ name: 'job', params: { jobId: j.id } }"
-              class="inline-flex min-h-[48px] items-center font-bold"
-              >{{ j.title }}</RouterLink
-            >
-          </td>
-          <td class="figure text-right">{{ hours(j.plannedH) }}</td>
-          <td class="figure text-right">{{ hours(j.usedH) }}</td>
-          <td class="figure text-right">{{ hours(j.leftH) }}</td>
-          <td>{{ j.lacks ? '—' : when(j.endAt) }}</td>
-          <td>
-            {{ j.wantedBy ? day(j.wantedBy) : '—' }}
-            <b v-if="j.lateH > 0" class="text-outside">{{ t('schedule.late', { hours: hours(j.lateH) }) }}</b>
-            <b v-if="j.lacks" class="text-outside" data-part="lacks">{{ t(`schedule.lacks-${j.lacks}`) }}</b>
-          </td>
-          <td>
-            <a
-              class="key !px-3"
-              :href="`/api/jobs/${j.id}/schedule.ics`"
-              download
-              :aria-label="t('schedule.file-of', { title: j.title })"
-              ><CalendarPlus :size="18" aria-hidden="true"
-            /></a>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+      :rows="plan.jobs"
+      :columns="columns"
+      name="plan"
+      :any="plan.total > 0 || search !== ''"
+      :more="plan.total - plan.jobs.length"
+      :all="all"
+      :empty="t('schedule.empty')"
+      @open="(j) => router.push({ name: 'job', params: { jobId: j.id } })"
+      @more="more"
+    />
     <SheetDialog :open="editing" :title="t('schedule.crew')" @close="editing = false">
       <form v-if="draft" class="grid grid-cols-2 gap-3" data-part="crew-form" @submit.prevent="save">
         <label v-for="f in ['technicians', 'cutters', 'presses', 'fromHour', 'toHour'] as const" :key="f" class="field"

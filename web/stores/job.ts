@@ -10,7 +10,16 @@ import type { Spot } from '#core/job/place'
 import { isJobAct, type Command, type JobAct } from '#contract/commands'
 import { deviceDb, plain } from './device-db'
 import { useOutbox } from './outbox'
-import { readLeniently } from './read-leniently'
+import { newerMet, readLeniently } from './read-leniently'
+
+/** What this device kept of a job; null where it is from a version that this page cannot read. */
+function readKept(kept: unknown): Snapshot | null {
+  try {
+    return readLeniently(snapshotSchema, kept)
+  } catch {
+    return null
+  }
+}
 
 /** Acts not yet in a snapshot come after everything that is. */
 const AFTER_ALL = 1e12
@@ -24,7 +33,7 @@ export const useJob = defineStore('job', () => {
   const base = shallowRef<Snapshot | null>(null)
   /** Acknowledged, but perhaps not yet in the snapshot that is on its way. */
   const acknowledged = shallowRef<{ command: Command; afterFetch: number }[]>([])
-  const problem = ref<'unknown-job' | 'never-seen' | null>(null)
+  const problem = ref<'unknown-job' | 'never-seen' | 'newer' | null>(null)
   const live = ref(false)
   const selected = ref(1)
   /** The place in hand where it is no cylinder; null for the cylinder. */
@@ -78,7 +87,7 @@ export const useJob = defineStore('job', () => {
       .then((db) => db.get('snapshots', id))
       .catch(() => undefined)
     // What an earlier version of the app kept may lack what this one shows: the schema fills it.
-    if (kept && jobId === id) base.value = snapshotSchema.safeParse(kept).data ?? null
+    if (kept && jobId === id) base.value = readKept(kept)
     await refresh()
     listen()
   }
@@ -126,7 +135,7 @@ export const useJob = defineStore('job', () => {
       acknowledged.value = acknowledged.value.filter((a) => a.afterFetch >= mine)
       void deviceDb().then((db) => db.put('snapshots', plain(found), id))
     } catch {
-      if (!base.value && !problem.value) problem.value = 'never-seen'
+      if (!base.value && !problem.value) problem.value = newerMet.value ? 'newer' : 'never-seen'
     }
   }
 
