@@ -6,6 +6,8 @@ const help = `Even Bore — liner protrusion measured, corrected and recorded
                       starts everything and prints the address
   ./evenbore serve    your own shop, empty at first; its data is kept
   ./evenbore stop     stops what demo or serve started
+  ./evenbore dev      server and page for whoever works on it, both watching;
+                      --hooks adds the check before a commit
   ./evenbore test     all tests, the interface in a real browser included
   ./evenbore bench    measures the speeds and writes docs/benchmarks.md
   ./evenbore shots    takes the pictures in docs/screenshots from the demo data
@@ -63,6 +65,7 @@ async function main(args: string[]): Promise<number> {
     return 0
   }
   if (what === 'stop') return (await import('./serve')).stop().then(() => 0)
+  if (what === 'dev') return (await import('./dev')).dev({ hooks: rest.includes('--hooks') }).then(() => 0)
   if (what === 'test') return (await import('./test')).test(rest)
   if (what === 'bench') return (await import('./bench')).bench().then(() => 0)
   if (what === 'shots') return (await import('./shots')).shots().then(() => 0)

@@ -37,5 +37,5 @@ export default defineConfig({
   ],
   build: { outDir: here('../dist/web'), emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
   worker: { format: 'es' },
-  server: { proxy: { '/api': { target: 'http://127.0.0.1:4780', ws: true } } },
+  server: { proxy: { '/api': { target: process.env.EVENBORE_API ?? 'http://127.0.0.1:4780', ws: true } } },
 })

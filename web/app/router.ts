@@ -25,6 +25,8 @@ export const router = createRouter({
         ...stageNames.map((stage) => ({ path: stage, name: stage, component: stageView(stage), props: { stage } })),
       ],
     },
+    // The bench's parts in all their states, while developing.
+    ...(import.meta.env.DEV ? [{ path: '/bench', component: () => import('./BenchPage.vue') }] : []),
     { path: '/:path(.*)*', redirect: '/' },
   ],
 })
