@@ -6,6 +6,8 @@ const common = { globals: false, restoreMocks: true }
 export default defineConfig({
   plugins: [vue()],
   test: {
+    // Each file has a database, a server and a browser of its own: two at a time keep both cores busy.
+    maxWorkers: 2,
     projects: [
       {
         extends: true,
@@ -34,7 +36,6 @@ export default defineConfig({
           include: ['server/**/*.test.ts', 'testing/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 200_000,
-          fileParallelism: false,
         },
       },
       {
@@ -45,7 +46,6 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           testTimeout: 180_000,
           hookTimeout: 200_000,
-          fileParallelism: false,
         },
       },
     ],

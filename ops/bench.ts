@@ -7,6 +7,7 @@ import { Browser, Key } from '../e2e/support/browser'
 import { command, type House } from '../e2e/support/house'
 import { withScratchHouse } from './scratch'
 import { besideLines } from './bench-beside'
+import { listLines } from './bench-lists'
 import { percentile, type Line } from './bench-line'
 import { repairLines } from './bench-repair'
 import { wholeLines } from './bench-whole'
@@ -252,7 +253,8 @@ export async function bench(): Promise<void> {
       const other = await Browser.open(house.url)
       const whole = await wholeLines(house, other)
       const repair = await repairLines(house, other).finally(() => other.close())
-      return [keys, load, ...writes, ...rest, ...whole, ...repair, ...(await besideLines(house))]
+      const beside = await besideLines(house)
+      return [keys, load, ...writes, ...rest, ...whole, ...repair, ...beside, ...(await listLines(house))]
     },
     { durable: true },
   )

@@ -1,6 +1,11 @@
+import type { FastifyInstance } from 'fastify'
+import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import type { RevisionWatch } from './revision-watch'
 import type { Store } from './store/store'
 import type { WorkPool } from './work/pool'
+
+/** A part of the application whose requests have the types of their schemas. */
+export const typed = (app: FastifyInstance) => app.withTypeProvider<ZodTypeProvider>()
 
 /** What every route may use. */
 export interface Services {

@@ -1,18 +1,19 @@
-import type { FastifyInstance } from 'fastify'
+import type { FastifyError, FastifyInstance } from 'fastify'
 import { z } from 'zod'
 import { jobLimits } from '#contract/job-file'
 import { apiError } from '#contract/shop'
-import type { Services } from '../services'
+import { typed, type Services } from '../services'
 import { ApiProblem } from '../errors'
 import { rows } from '../store/read-values'
 import { clearOrphans, keepPhoto } from './keep-photo'
 
 const CLEAR_EVERY_MS = 3_600_000
 const params = z.object({ jobId: z.uuid(), photoId: z.uuid() })
-type Params = z.infer<typeof params>
+const keptBytes = z.object({ sha256: z.string(), mime: z.string(), bytes: z.int() })
 
 /** Photos of a job: their bytes go in before the act that names them, and come out by their id. */
-export async function photoRoutes(app: FastifyInstance, { store }: Services): Promise<void> {
+export async function photoRoutes(plain: FastifyInstance, { store }: Services): Promise<void> {
+  const app = typed(plain)
   const clear = () => void clearOrphans(store).catch((error: unknown) => app.log.warn(error))
   const clearing = setInterval(clear, CLEAR_EVERY_MS)
   app.addHook('onReady', async () => clear())
@@ -28,24 +29,21 @@ export async function photoRoutes(app: FastifyInstance, { store }: Services): Pr
         summary: 'Keep the bytes of a photo (JPEG or PNG), once',
         tags: ['work'],
         params,
-        response: { 404: apiError, 409: apiError, 413: apiError, 422: apiError, 507: apiError },
+        response: { 200: keptBytes, 404: apiError, 409: apiError, 413: apiError, 422: apiError, 507: apiError },
       },
       bodyLimit: jobLimits.photoBytes,
-      errorHandler: (error, _request, _reply) => {
-        throw (error as { code?: string }).code === 'FST_ERR_CTP_BODY_TOO_LARGE'
-          ? new ApiProblem('photo-too-large')
-          : error
+      errorHandler: (error: FastifyError) => {
+        throw error.code === 'FST_ERR_CTP_BODY_TOO_LARGE' ? new ApiProblem('photo-too-large') : error
       },
     },
-    async (request) =>
-      keepPhoto(store, request.params as Params, Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)),
+    async (request) => keepPhoto(store, request.params, Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)),
   )
 
   app.get(
     '/api/jobs/:jobId/photos/:photoId',
     { schema: { summary: 'A photo', tags: ['work'], params } },
     async (request, reply) => {
-      const { jobId, photoId } = request.params as Params
+      const { jobId, photoId } = request.params
       const [found] = await rows(store, 'photoBytes', { id: photoId, jobId })
       if (!found) throw new ApiProblem('unknown-photo')
       return reply

@@ -1,6 +1,6 @@
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import { z } from 'zod'
-import type { Services } from '../services'
+import { typed, type Services } from '../services'
 import { ApiProblem } from '../errors'
 import { jobParams } from '../routes/jobs'
 import { readSnapshot } from '../store/read'
@@ -19,9 +19,10 @@ function fileName(number: number, rest: string): string {
 }
 
 /** What can be taken away: the printed record, all readings, the whole job. */
-export async function recordRoutes(app: FastifyInstance, { store, house }: Services): Promise<void> {
-  const open = async (params: unknown) => {
-    const snapshot = await readSnapshot(store, (params as z.infer<typeof jobParams>).jobId)
+export async function recordRoutes(plain: FastifyInstance, { store, house }: Services): Promise<void> {
+  const app = typed(plain)
+  const open = async ({ jobId }: z.infer<typeof jobParams>) => {
+    const snapshot = await readSnapshot(store, jobId)
     if (!snapshot) throw new ApiProblem('unknown-job')
     return snapshot
   }
@@ -50,7 +51,7 @@ export async function recordRoutes(app: FastifyInstance, { store, house }: Servi
       `/api/jobs/:jobId/${paper}.pdf`,
       { schema: { ...schema(summary), querystring: query } },
       async (request, reply) => {
-        const options = request.query as z.infer<typeof query>
+        const options = request.query
         // One after the other from the first look: ten papers at once would take every line to the store from the readings.
         const { pdf, number } = await papersTurn.run(async () => {
           const snapshot = await open(request.params)

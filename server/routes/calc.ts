@@ -2,7 +2,7 @@ import type { FastifyInstance, FastifyReply } from 'fastify'
 import { z } from 'zod'
 import { calculations } from '#core/calc'
 import { apiError } from '#contract/shop'
-import type { Services } from '../services'
+import { typed, type Services } from '../services'
 import { runCalc } from '../run-calc'
 
 /** Tells when whoever asked has gone. */
@@ -28,10 +28,9 @@ export async function calcRoutes(app: FastifyInstance, { calc }: Services): Prom
       async (request, reply) => runCalc(calc, name, request.body ?? null, goneWith(reply)),
     )
   }
-  app.post(
+  typed(app).post(
     '/api/calc/:name',
     { schema: { hide: true, params: z.object({ name: z.string() }) } },
-    async (request, reply) =>
-      runCalc(calc, (request.params as { name: string }).name, request.body ?? null, goneWith(reply)),
+    async (request, reply) => runCalc(calc, request.params.name, request.body ?? null, goneWith(reply)),
   )
 }

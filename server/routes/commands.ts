@@ -1,11 +1,12 @@
 import type { FastifyInstance } from 'fastify'
 import { commandBatch, outcomes, type Outcome } from '#contract/commands'
 import { apiError } from '#contract/shop'
-import type { Services } from '../services'
+import { typed, type Services } from '../services'
 import { ReadingBatch } from '../store/reading-batch'
 
 /** `POST /api/commands`: what devices did, in order. The answer tells what became of each. */
-export async function commandRoutes(app: FastifyInstance, { store, watch }: Services): Promise<void> {
+export async function commandRoutes(plain: FastifyInstance, { store, watch }: Services): Promise<void> {
+  const app = typed(plain)
   const batch = new ReadingBatch(store)
   app.post(
     '/api/commands',
@@ -18,7 +19,7 @@ export async function commandRoutes(app: FastifyInstance, { store, watch }: Serv
       },
     },
     async (request) => {
-      const { commands } = request.body as { commands: unknown[] }
+      const { commands } = request.body
       const answers: Outcome[] = []
       for (const command of commands) {
         const answer = await batch.carryOut(command)

@@ -1,8 +1,8 @@
 import type { FastifyInstance } from 'fastify'
 import { z } from 'zod'
 import { snapshot } from '#core/job/snapshot'
-import { apiError, jobCard, jobList, jobListQuery, shop, stock, type JobListQuery } from '#contract/shop'
-import type { Services } from '../services'
+import { apiError, jobCard, jobList, jobListQuery, shop, stock } from '#contract/shop'
+import { typed, type Services } from '../services'
 import { ApiProblem } from '../errors'
 import { readSnapshot } from '../store/read'
 import { listJobs, readCard } from '../store/list-jobs'
@@ -16,7 +16,8 @@ const KEEP_ALIVE_MS = 15_000
 const MOST_LISTENING = 400
 
 /** The shop, a job whole, and the live news of a job. */
-export async function jobRoutes(app: FastifyInstance, { store, watch }: Services): Promise<void> {
+export async function jobRoutes(plain: FastifyInstance, { store, watch }: Services): Promise<void> {
+  const app = typed(plain)
   app.get('/api/health', { schema: { summary: 'Is the server up, and its store', tags: ['shop'] } }, async () => {
     await select(store, 'SELECT 1')
     return { ok: true }
@@ -38,7 +39,7 @@ export async function jobRoutes(app: FastifyInstance, { store, watch }: Services
         response: { 200: jobList },
       },
     },
-    (request) => listJobs(store, request.query as JobListQuery),
+    (request) => listJobs(store, request.query),
   )
 
   app.get(
@@ -52,7 +53,7 @@ export async function jobRoutes(app: FastifyInstance, { store, watch }: Services
       },
     },
     async (request) => {
-      const found = await readCard(store, (request.params as z.infer<typeof jobParams>).jobId)
+      const found = await readCard(store, request.params.jobId)
       if (!found) throw new ApiProblem('unknown-job')
       return found
     },
@@ -75,7 +76,7 @@ export async function jobRoutes(app: FastifyInstance, { store, watch }: Services
       },
     },
     async (request) => {
-      const found = await readSnapshot(store, (request.params as { jobId: string }).jobId)
+      const found = await readSnapshot(store, request.params.jobId)
       if (!found) throw new ApiProblem('unknown-job')
       return found
     },
@@ -92,7 +93,7 @@ export async function jobRoutes(app: FastifyInstance, { store, watch }: Services
       },
     },
     (request, reply) => {
-      const { jobId } = request.params as z.infer<typeof jobParams>
+      const { jobId } = request.params
       if (listening >= MOST_LISTENING) throw new ApiProblem('busy')
       listening += 1
       reply.hijack()

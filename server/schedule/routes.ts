@@ -1,14 +1,15 @@
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import type { z } from 'zod'
-import { schedule, scheduleQuery, type ScheduleQuery } from '#contract/shop'
-import type { Services } from '../services'
+import { schedule, scheduleQuery } from '#contract/shop'
+import { typed, type Services } from '../services'
 import { jobParams } from '../routes/jobs'
 import { readSettings } from '../store/read'
 import { calendarFile } from './calendar-file'
 import { readSchedule } from './read-schedule'
 
 /** The plan of all open jobs, and the same as calendar files. */
-export async function scheduleRoutes(app: FastifyInstance, { store, house }: Services): Promise<void> {
+export async function scheduleRoutes(plain: FastifyInstance, { store, house }: Services): Promise<void> {
+  const app = typed(plain)
   const attach = (reply: FastifyReply, name: string, text: string) =>
     reply
       .header('content-type', 'text/calendar; charset=utf-8')
@@ -25,7 +26,7 @@ export async function scheduleRoutes(app: FastifyInstance, { store, house }: Ser
         response: { 200: schedule },
       },
     },
-    (request) => readSchedule(store, house, new Date(), request.query as ScheduleQuery),
+    (request) => readSchedule(store, house, new Date(), request.query),
   )
 
   app.get(
@@ -41,7 +42,7 @@ export async function scheduleRoutes(app: FastifyInstance, { store, house }: Ser
     '/api/jobs/:jobId/schedule.ics',
     { schema: { summary: 'The planned stages of one job as an iCalendar file', tags: ['shop'], params: jobParams } },
     async (request, reply) => {
-      const { jobId } = request.params as z.infer<typeof jobParams>
+      const { jobId } = request.params
       const { name } = await readSettings(store)
       return attach(reply, 'even-bore-job.ics', calendarFile(await readSchedule(store, house, new Date()), name, jobId))
     },

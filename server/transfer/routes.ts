@@ -8,7 +8,7 @@ import type { FastifyInstance } from 'fastify'
 import type { z } from 'zod'
 import { jobLimits } from '#contract/job-file'
 import { apiError } from '#contract/shop'
-import type { Services } from '../services'
+import { typed, type Services } from '../services'
 import { ApiProblem } from '../errors'
 import { refuseFullDisk } from '../photos/room'
 import { jobParams } from '../routes/jobs'
@@ -33,9 +33,10 @@ async function keepBody(body: Readable, path: string): Promise<void> {
 }
 
 /** Jobs as files: taken away as JSON or as a zip with photos, and taken in again whole. */
-export async function transferRoutes(app: FastifyInstance, { store, house }: Services): Promise<void> {
-  const fileOf = async (params: unknown) => {
-    const snapshot = await readSnapshot(store, (params as z.infer<typeof jobParams>).jobId)
+export async function transferRoutes(plain: FastifyInstance, { store, house }: Services): Promise<void> {
+  const app = typed(plain)
+  const fileOf = async ({ jobId }: z.infer<typeof jobParams>) => {
+    const snapshot = await readSnapshot(store, jobId)
     if (!snapshot) throw new ApiProblem('unknown-job')
     return jobFileOf(snapshot, (await readSettings(store)).name)
   }

@@ -1,3 +1,4 @@
+import { ref, watch, type Ref } from 'vue'
 import { createI18n } from 'vue-i18n'
 import { workNames, type WorkName } from '#core/works/stage-table'
 import type { Messages } from '#contract/words/merge'
@@ -21,4 +22,20 @@ export async function needWords(works: readonly WorkName[] = workNames): Promise
         files[`../../contract/words/en/${work}.json`]!().then((f) => i18n.global.mergeLocaleMessage('en', f.default)),
       )
   await Promise.all(works.map((work) => loaded.get(work)))
+}
+
+/** Whether the words of these works are here; they are brought where they are not. null: it is not known yet which. */
+export function useWords(works: () => readonly WorkName[] | null): Readonly<Ref<boolean>> {
+  const here = ref(false)
+  watch(
+    () => works()?.join(),
+    async () => {
+      const wanted = works()
+      if (!wanted) return
+      await needWords(wanted)
+      here.value = true
+    },
+    { immediate: true },
+  )
+  return here
 }

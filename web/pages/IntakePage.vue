@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { needWords } from '../app/i18n'
+import { workNames } from '#core/works/stage-table'
+import { useWords } from '../app/i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { readDeck } from '#core/works/liners/deck'
 import { blankSnapshot } from '#core/job/blank-snapshot'
@@ -26,7 +27,8 @@ const router = useRouter()
 const shop = useShop()
 const device = useDevice()
 void shop.load()
-void needWords()
+/** What can be chosen is called as its work calls it. */
+const named = useWords(() => workNames)
 
 const engineId = ref('')
 const title = ref('')
@@ -121,6 +123,7 @@ async function start(): Promise<void> {
 <template>
   <ShopFrame :title="t('jobs.new')">
     <form
+      v-if="named"
       class="grid grid-cols-[1.1fr_1fr] gap-x-8 gap-y-4 max-[900px]:grid-cols-1"
       data-part="intake"
       @submit.prevent="start"

@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { worksOf } from '#core/job/stages'
-import { needWords } from '../app/i18n'
+import { useWords } from '../app/i18n'
 import BroughtLimits from '../bench/BroughtLimits.vue'
 import HeadStrip from '../bench/HeadStrip.vue'
 import InsecureNote from '../bench/InsecureNote.vue'
@@ -42,12 +42,8 @@ watch(
   { immediate: true },
 )
 watch([() => job.snapshot !== null, () => route.name], toNextStage, { immediate: true })
-// What the stages of this job are called.
-watch(
-  () => job.snapshot?.job.work,
-  (work) => work && void needWords(worksOf(work)),
-  { immediate: true },
-)
+/** What the stages of this job are called. */
+const named = useWords(() => job.snapshot && worksOf(job.snapshot.job.work))
 
 function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
@@ -91,7 +87,7 @@ onBeforeUnmount(() => {
         {{ t('brought.limits') }}
       </button>
     </p>
-    <div v-if="job.snapshot" class="flex min-h-0 flex-1">
+    <div v-if="job.snapshot && named" class="flex min-h-0 flex-1">
       <RouteRail :route="job.route" :job-id="jobId" />
       <main class="min-w-0 flex-1"><RouterView :key="String(route.name)" /></main>
     </div>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { computed, h, ref, watch } from 'vue'
+import { computed, h, ref } from 'vue'
 import { Archive, ArchiveRestore, Copy, FileInput } from '@lucide/vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink, useRouter } from 'vue-router'
 import { worksOf } from '#core/job/stages'
 import type { JobCard } from '#contract/shop'
-import { needWords } from '../app/i18n'
+import { useWords } from '../app/i18n'
 import ChoiceKeys from '../bench/ChoiceKeys.vue'
 import type { ListColumn } from '../bench/list-column'
 import ListFrame from '../bench/ListFrame.vue'
@@ -24,8 +24,10 @@ void shop.load()
 const filters = ['open', 'signed', 'archived', 'all'] as const
 const filter = ref<(typeof filters)[number]>('all')
 const { filter: search, sort, jobs, total, stale, load, more, all } = useJobList(filter)
-// What the stages in the list are called.
-watch(jobs, (found) => void needWords(['job', ...new Set((found ?? []).flatMap((j) => worksOf(j.work)))]))
+/** What the stages in the list are called. */
+const named = useWords(
+  () => jobs.value && [...new Set(['job' as const, ...jobs.value.flatMap((j) => worksOf(j.work))])],
+)
 const taking = ref<{ problem: string | null; done: string | null }>({ problem: null, done: null })
 
 const figure = (value: string | number) => h('span', { class: 'figure' }, value)
@@ -213,7 +215,7 @@ function open(job: JobCard): void {
       </li>
     </ol>
     <ListFrame
-      v-if="jobs"
+      v-if="jobs && named"
       v-model:filter="search"
       v-model:sort="sort"
       :rows="jobs"

@@ -5,7 +5,8 @@ import { scaleLinear } from 'd3-scale'
 import { computed, h, ref, useTemplateRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { useI18n } from 'vue-i18n'
-import { needWords } from '../app/i18n'
+import { workNames } from '#core/works/stage-table'
+import { useWords } from '../app/i18n'
 import { enteredCrew, type Crew } from '#contract/commands'
 import { schedule as scheduleSchema, type Schedule } from '#contract/shop'
 import type { ListColumn, ListSort } from '../bench/list-column'
@@ -21,7 +22,7 @@ const { when, day } = useFigures()
 const router = useRouter()
 const shop = useShop()
 void shop.load()
-void needWords()
+const named = useWords(() => workNames)
 const plan = ref<Schedule | null>(null)
 const away = ref(false)
 const editing = ref(false)
@@ -204,7 +205,7 @@ async function save(): Promise<void> {
     </template>
     <p v-if="away" class="mb-3 border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
     <figure
-      v-if="plan && plan.tasks.length && axis"
+      v-if="named && plan && plan.tasks.length && axis"
       ref="frame"
       class="overflow-x-auto bg-layout"
       data-part="gantt"

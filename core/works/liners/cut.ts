@@ -134,7 +134,7 @@ function afterTooDeep(
 /** What sits in a bore, as a move tells it. */
 function stopperOf(snapshot: Snapshot, cylinder: number): Figures {
   const { item, count } = inBore(snapshot, cylinder)!
-  return { item: { word: `stopper.${item}` }, count }
+  return { item: { word: `stopper.${item}` }, stopper: item, count }
 }
 
 function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore {
