@@ -17,12 +17,24 @@ const stages = readdirSync('web/works', { withFileTypes: true })
 const zones = [
   {
     target: './core',
-    from: ['./contract', './server', './web', './ops', './e2e'],
+    from: ['./contract', './server', './web', './ops', './e2e', './testing'],
     message: 'core imports nothing of the house',
   },
-  { target: './contract', from: ['./server', './web', './ops', './e2e'], message: 'contract imports core only' },
-  { target: './server', from: ['./web', './ops', './e2e'], message: 'server and web never import each other' },
-  { target: './web', from: ['./server', './ops', './e2e'], message: 'server and web never import each other' },
+  {
+    target: './contract',
+    from: ['./server', './web', './ops', './e2e', './testing'],
+    message: 'contract imports core only',
+  },
+  {
+    target: './server',
+    from: ['./web', './ops', './e2e', './testing'],
+    message: 'server and web never import each other',
+  },
+  {
+    target: './web',
+    from: ['./server', './ops', './e2e', './testing'],
+    message: 'server and web never import each other',
+  },
   ...stages.map((stage) => ({
     target: stage,
     from: stages.filter((s) => s !== stage),
@@ -35,7 +47,33 @@ export default tseslint.config(
   { ignores: ['testing/toy', 'dist', 'node_modules', '.evenbore', 'web/app/sw-template.js'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/essential'],
-  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
+  {
+    files: ['**/*.ts', '**/*.vue'],
+    ignores: ['web/app/sw-template.js'],
+    languageOptions: {
+      parserOptions: {
+        project: ['./tsconfig.json', './web/tsconfig.json'],
+        tsconfigRootDir: import.meta.dirname,
+        extraFileExtensions: ['.vue'],
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+    },
+  },
+  {
+    files: ['**/*.vue'],
+    languageOptions: {
+      parserOptions: {
+        parser: tseslint.parser,
+        project: ['./web/tsconfig.json'],
+        tsconfigRootDir: import.meta.dirname,
+        extraFileExtensions: ['.vue'],
+      },
+    },
+  },
   {
     plugins: { 'import-x': importX },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })] },

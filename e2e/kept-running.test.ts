@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { randomUUID } from 'node:crypto'
 import { afterEach, describe, expect, it } from 'vitest'
 import { freePort, runs, until, type Started } from '../ops/processes'
-import { command } from './support/house'
+import { command } from '../testing/house'
 
 const root = mkdtempSync(join(tmpdir(), 'evenbore-kept-'))
 const env = { ...process.env, EVENBORE_HOME: root, NODE_OPTIONS: '' }

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readLedge } from '#core/works/liners/ledges'
-import { Browser, Key } from './support/browser'
-import { House } from './support/house'
+import { Browser, Key } from '../testing/browser'
+import { House } from '../testing/house'
 
 let house: House
 let browser: Browser

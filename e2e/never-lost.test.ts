@@ -6,9 +6,9 @@ import { afterEach, describe, expect, it } from 'vitest'
 import type { Command } from '#contract/commands'
 import { openHome } from '../ops/home'
 import { startDatabase } from '../ops/mariadb'
-import { Browser, Key } from './support/browser'
-import { command, House } from './support/house'
-import { Technician } from './support/technician'
+import { Browser, Key } from '../testing/browser'
+import { command, House } from '../testing/house'
+import { Technician } from '../testing/technician'
 
 const opened: { close(): Promise<unknown> }[] = []
 afterEach(async () => {

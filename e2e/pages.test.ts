@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Browser, Key } from './support/browser'
-import { House } from './support/house'
+import { Browser, Key } from '../testing/browser'
+import { House } from '../testing/house'
 
 const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
 
@@ -71,7 +71,7 @@ describe('the demo shop', () => {
     for (const path of paths) {
       await browser.go(path)
       await browser.find('main :is(svg, table, ul, form)')
-      await browser.driver.sleep(250)
+      await browser.still()
       expect(await browser.run('return document.documentElement.dataset.theme')).toBe(theme)
       expect(await findings(browser), path).toEqual([])
     }
@@ -256,6 +256,7 @@ describe('an empty shop', () => {
     await browser.find('[data-stage=as-found] #reading')
     await browser.type('0.081', Key.ENTER)
     await browser.untilText('[data-station="0"] [data-part=station-value]', '0.081')
+    await browser.untilSaved()
     const { readings } = await house.snapshot(await house.jobId('First job'))
     expect(readings.map((r) => r.valueMm)).toEqual([0.081])
     expect(await browser.complaints()).toEqual([])

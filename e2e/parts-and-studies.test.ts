@@ -6,8 +6,8 @@ import { calc } from '#core/calc'
 import { readCutBore } from '#core/works/liners/cut-bore'
 import type { LinerMatch, MatchLinersInput } from '#core/liner/match-liners'
 import type { Stock } from '#contract/shop'
-import { Browser, Key } from './support/browser'
-import { House } from './support/house'
+import { Browser, Key } from '../testing/browser'
+import { House } from '../testing/house'
 
 let house: House
 let browser: Browser
@@ -92,6 +92,7 @@ describe('a repeat study', () => {
   it('survives a closed page and a server that goes away, and gives its gauge an uncertainty', async () => {
     const depth = (await house.shop()).gauges.find((g) => g.kind === 'depth')!
     await browser.go(`/gauges/${depth.id}/study`)
+    await browser.find('main fieldset input[type=checkbox]')
     const boxes = await browser.all('main fieldset input[type=checkbox]')
     expect(boxes).toHaveLength(4)
     for (const at of [0, 3]) await boxes[at]!.click()

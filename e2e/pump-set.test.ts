@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { sealState, signatureOf } from '#core/job/seal'
-import { Browser, Key } from './support/browser'
-import { House } from './support/house'
+import { Browser, Key } from '../testing/browser'
+import { House } from '../testing/house'
 
 let house: House
 let browser: Browser

@@ -2,8 +2,8 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { readDeck } from '#core/works/liners/deck'
 import { readCutBore } from '#core/works/liners/cut-bore'
 import { plugsIn } from '#core/job/tally'
-import { Browser, Key } from './support/browser'
-import { House } from './support/house'
+import { Browser, Key } from '../testing/browser'
+import { House } from '../testing/house'
 
 let house: House
 let browser: Browser

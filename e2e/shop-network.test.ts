@@ -1,8 +1,8 @@
 import { networkInterfaces } from 'node:os'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Browser, Key } from './support/browser'
-import { House } from './support/house'
-import { Technician } from './support/technician'
+import { Browser, Key } from '../testing/browser'
+import { House } from '../testing/house'
+import { Technician } from '../testing/technician'
 
 /** An address of this machine that is not its own loop: a page opened by it, without TLS, is no secure context. */
 function networkAddress(): string | null {

@@ -5,8 +5,8 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { JobAct, ShopAct } from '#contract/commands'
 import { demoPhoto } from '../server/demo/demo-photo'
-import { Browser, Key } from './support/browser'
-import { House } from './support/house'
+import { Browser, Key } from '../testing/browser'
+import { House } from '../testing/house'
 
 let house: House
 let browser: Browser

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Browser, Key } from './support/browser'
-import { command, House } from './support/house'
+import { Browser, Key } from '../testing/browser'
+import { command, House } from '../testing/house'
 
 let theirs: House
 let ours: House

@@ -6,7 +6,7 @@ import WebSocket from 'ws'
 import type { Command, JobAct } from '#contract/commands'
 import { sealState } from '#core/job/seal'
 import { demoPhoto } from '../server/demo/demo-photo'
-import { command, House } from './support/house'
+import { command, House } from '../testing/house'
 
 let house: House
 let ferry: string

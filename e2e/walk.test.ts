@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { Browser, Key } from './support/browser'
-import { House } from './support/house'
-import { Technician } from './support/technician'
+import { Browser, Key } from '../testing/browser'
+import { House } from '../testing/house'
+import { Technician } from '../testing/technician'
 
 let house: House
 let browser: Browser

@@ -5,10 +5,10 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readFitting } from '#core/works/liners/read-fitting'
 import { sealState, signatureOf } from '#core/job/seal'
 import { demoPhoto } from '../server/demo/demo-photo'
-import { Browser, Key } from './support/browser'
-import { Finger } from './support/finger'
-import { House } from './support/house'
-import { Technician } from './support/technician'
+import { Browser, Key } from '../testing/browser'
+import { Finger } from '../testing/finger'
+import { House } from '../testing/house'
+import { Technician } from '../testing/technician'
 
 let house: House
 let browser: Browser
@@ -43,7 +43,7 @@ describe('a whole job', () => {
       await untilAction('close-stage')
       await browser.type('n')
       await browser.find('[data-part=close-confirm]:not(:disabled)')
-      await browser.driver.sleep(150)
+      await browser.dialog()
       await press('[data-part=close-confirm]')
       await untilAction('done')
       await browser.type('n')
@@ -103,7 +103,7 @@ describe('a whole job', () => {
       )
       await browser.type('n')
       await browser.find('[data-part=pull-log]')
-      await browser.driver.sleep(150)
+      await browser.dialog()
       await browser.type(String(40 + cylinder), Key.ENTER)
       await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
       if (cylinder < 4) await browser.type('n')
@@ -184,7 +184,7 @@ describe('a whole job', () => {
     const close = async () => {
       await untilAction('close-stage')
       await go()
-      await browser.driver.sleep(150)
+      await browser.dialog()
       await finger.tap('[data-part=close-confirm]')
       await untilAction('done')
       await go()
@@ -224,7 +224,7 @@ describe('a whole job', () => {
     for (const cylinder of [1, 2, 3, 4]) {
       await untilAction('pull')
       await go()
-      await browser.driver.sleep(120)
+      await browser.dialog()
       await finger.tap('[data-ran=oil]')
       await finger.tap('[data-part=save-pull]')
       await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
@@ -233,14 +233,14 @@ describe('a whole job', () => {
     await close()
     await at('look')
     await finger.tap('[data-part=wall]')
-    await browser.driver.sleep(120)
+    await browser.dialog()
     await finger.tap('[data-finding=rust]')
     await finger.tap('[data-part=save-finding]')
     await finger.tap('[data-part=finding-close]')
     for (const cylinder of [1, 2, 3, 4]) {
       await untilAction('grade')
       await go()
-      await browser.driver.sleep(120)
+      await browser.dialog()
       await finger.tap('[data-part=confirm-grade]')
       await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
       if (cylinder < 4) await go()
@@ -248,7 +248,7 @@ describe('a whole job', () => {
     await close()
     await at('decide')
     await go()
-    await browser.driver.sleep(120)
+    await browser.dialog()
     await finger.tap('[data-part=decide-confirm]')
     await close()
     await at('trial-fit')
@@ -270,13 +270,13 @@ describe('a whole job', () => {
       // Ten degrees off: told before it is entered, and asked for again after.
       await box.sendKeys(cylinder === 2 ? '100' : '88')
       if (cylinder === 2) await browser.untilText('[data-part=press-off]', '10° off')
-      await browser.driver.sleep(100)
+      await browser.dialog()
       await finger.tap('[data-part=save-press]')
       if (cylinder === 2) {
         await untilAction('turn')
         await go()
         await (await browser.find('[data-part=press-at]')).sendKeys('92')
-        await browser.driver.sleep(100)
+        await browser.dialog()
         await finger.tap('[data-part=save-press]')
       }
       await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
@@ -292,7 +292,7 @@ describe('a whole job', () => {
     await go()
     await untilAction('sign')
     await go()
-    await browser.driver.sleep(120)
+    await browser.dialog()
     await finger.tap('[data-part=sign-confirm]')
     await browser.untilText('[data-part=move-head]', 'Signed by Lise Brandt')
     await browser.untilSaved()

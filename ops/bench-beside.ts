@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { zipSync } from 'fflate'
 import sharp from 'sharp'
-import { command, type House } from '../e2e/support/house'
+import { command, type House } from '../testing/house'
 import { demoPhoto } from '../server/demo/demo-photo'
 import { percentile, send, type Line } from './bench-line'
 

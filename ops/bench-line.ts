@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { JobAct, ShopAct } from '#contract/commands'
-import type { House } from '../e2e/support/house'
+import type { House } from '../testing/house'
 
 /** One line of the benchmarks: what was measured, what was promised, what was found. */
 export interface Line {

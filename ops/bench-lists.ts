@@ -1,5 +1,5 @@
 import mariadb from 'mariadb'
-import type { House } from '../e2e/support/house'
+import type { House } from '../testing/house'
 import { percentile, type Line } from './bench-line'
 
 const ROUNDS = 30
@@ -10,7 +10,9 @@ const OPEN = 2000
 /** Fills the store up to so many jobs, with their cards and closings, as years of work would leave them. */
 async function fillTo(house: House, n: number, from: number): Promise<void> {
   const connection = await mariadb.createConnection({ ...house.address, multipleStatements: true })
-  const [engine] = (await connection.query('SELECT e.id, e.name, s.id AS sheetId FROM engines e JOIN sheets s ON s.engineId = e.id LIMIT 1')) as { id: string; name: string; sheetId: string }[]
+  const [engine] = (await connection.query(
+    'SELECT e.id, e.name, s.id AS sheetId FROM engines e JOIN sheets s ON s.engineId = e.id LIMIT 1',
+  )) as { id: string; name: string; sheetId: string }[]
   const [person] = (await connection.query('SELECT id FROM people LIMIT 1')) as { id: string }[]
   const { id, name, sheetId } = engine!
   const work = JSON.stringify(['ledges', 'dry-fit', 'check'])
@@ -48,7 +50,13 @@ export async function listLines(house: House): Promise<Line[]> {
     sort: '/api/jobs?limit=40&sort=stage&desc=true',
     shop: '/api/shop',
   }
-  const found = { front: [] as number[], search: [] as number[], sort: [] as number[], shop: [] as number[], plan: [] as number[] }
+  const found = {
+    front: [] as number[],
+    search: [] as number[],
+    sort: [] as number[],
+    shop: [] as number[],
+    plan: [] as number[],
+  }
   let there = 0
   for (const n of SIZES) {
     await fillTo(house, n, there)

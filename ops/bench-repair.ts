@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto'
 import type { JobAct, NewPart } from '#contract/commands'
 import type { MatchLinersInput } from '#core/liner/match-liners'
 import { seededRandom } from '#core/sim/random'
-import { Key, type Browser } from '../e2e/support/browser'
-import type { House } from '../e2e/support/house'
+import { Key, type Browser } from '../testing/browser'
+import type { House } from '../testing/house'
 import { send, type Line } from './bench-line'
 
 const ms = (value: number) => `${value.toFixed(0)} ms`

@@ -2,8 +2,8 @@ import { createHash, randomUUID } from 'node:crypto'
 import type { JobAct, ShopAct } from '#contract/commands'
 import { kindsOn } from '#core/works/liners/strip'
 import { seededRandom } from '#core/sim/random'
-import type { Browser } from '../e2e/support/browser'
-import { House } from '../e2e/support/house'
+import type { Browser } from '../testing/browser'
+import { House } from '../testing/house'
 import { send, type Line } from './bench-line'
 
 const ms = (value: number) => `${value.toFixed(0)} ms`

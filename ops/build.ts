@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import * as esbuild from 'esbuild'
 import { build as viteBuild } from 'vite'
@@ -25,7 +25,6 @@ export async function build(): Promise<void> {
   if (existsSync('dist/mark') && readFileSync('dist/mark', 'utf8') === mark) return
   say('Building the server and the interface …')
   try {
-    rmSync('dist/server', { recursive: true, force: true })
     await esbuild.build({
       entryPoints: { main: 'server/main.ts', thread: 'server/work/thread.ts' },
       outdir: 'dist/server',

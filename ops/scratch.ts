@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { House } from '../e2e/support/house'
+import { House } from '../testing/house'
 import { build } from './build'
 import { ensure, needs } from './debian'
 import { openHome } from './home'

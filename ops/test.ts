@@ -10,6 +10,14 @@ import { say } from './say'
 
 const signals = ['SIGINT', 'SIGTERM', 'SIGHUP'] as const
 
+interface Ended {
+  good: boolean
+  said: string
+}
+interface Check extends Ended {
+  what: string
+}
+
 interface Report {
   numPassedTests: number
   numFailedTests: number
@@ -17,18 +25,36 @@ interface Report {
 }
 
 /** Runs a step to its end; when this command is told to leave, the step is too. */
-async function step(what: string, command: string, args: string[], env: NodeJS.ProcessEnv = {}): Promise<boolean> {
-  say(`\n— ${what}`)
-  const child = spawn(command, args, { stdio: 'inherit', env: { ...process.env, ...env } })
+async function step(command: string, args: string[], env: NodeJS.ProcessEnv = {}, quiet = false): Promise<Ended> {
+  const child = spawn(command, args, {
+    stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+    env: { ...process.env, ...env },
+  })
+  let said = ''
+  child.stdout?.on('data', (d: Buffer) => (said += d.toString()))
+  child.stderr?.on('data', (d: Buffer) => (said += d.toString()))
   const leave = () => child.kill('SIGTERM')
   for (const signal of signals) process.on(signal, leave)
   const code = await new Promise<number | null>((resolve) => child.once('exit', resolve))
   for (const signal of signals) process.off(signal, leave)
-  return code === 0
+  return { good: code === 0, said }
+}
+
+const checks: [what: string, command: string, args: string[]][] = [
+  ['Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ['Lint', 'npx', ['eslint', '.']],
+  ['Types', 'npm', ['run', '--silent', 'typecheck']],
+]
+
+/** Formatting, lint and types, one after the other beside the tests: what they say is told at the end. */
+async function checkBeside(): Promise<Check[]> {
+  const found: Check[] = []
+  for (const [what, command, args] of checks) found.push({ what, ...(await step(command, args, {}, true)) })
+  return found
 }
 
 /**
- * All tests: lint and types, then units, the server against a MariaDB of its own, and the
+ * All tests: formatting, lint and types beside them; units, the server against a MariaDB of its own, and the
  * interface in a real browser. Everything it starts has its own folders and ports, so it
  * runs beside a running copy.
  *
@@ -36,34 +62,32 @@ async function step(what: string, command: string, args: string[], env: NodeJS.P
  */
 export async function test(args: string[]): Promise<number> {
   ensure(needs.mariadb, needs.chromium)
-  const checks =
-    args.length > 0 ||
-    ((await step('Lint', 'npx', ['eslint', '.'])) && (await step('Types', 'npm', ['run', '--silent', 'typecheck'])))
   await build()
   const root = mkdtempSync(join(tmpdir(), 'evenbore-test-'))
   const home = openHome('demo', root)
   const database = await startDatabase(home, { forTests: true, relaxed: true })
   const report = join(root, 'report.json')
   let passed = false
+  let beside: Check[] = []
   let counts: Report = { numPassedTests: 0, numFailedTests: 0, numPendingTests: 0 }
   try {
-    passed = await step(
-      'Tests',
-      'npx',
-      ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...args],
-      {
-        EVENBORE_TEST_DB: JSON.stringify(database.address),
-        EVENBORE_THREAD: resolve('dist/server/thread.js'),
-        NODE_OPTIONS: '',
-      },
-    )
+    say('\n— Tests')
+    const checking = args.length > 0 ? Promise.resolve([]) : checkBeside()
+    const env = {
+      EVENBORE_TEST_DB: JSON.stringify(database.address),
+      EVENBORE_THREAD: resolve('dist/server/thread.js'),
+      NODE_OPTIONS: '',
+    }
+    const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${report}`]
+    passed = (await step('npx', ['vitest', 'run', ...reporters, ...args], env)).good
+    beside = await checking
     counts = JSON.parse(readFileSync(report, 'utf8')) as Report
   } finally {
     await database.stop()
     rmSync(root, { recursive: true, force: true })
     rmSync(home.run, { recursive: true, force: true })
   }
-  if (!checks) say('\nLint or types failed; see above.')
+  for (const { what, good, said } of beside) say(`\n— ${what}: ${good ? 'good' : `not good\n${said}`}`)
   say(`\n${counts.numPassedTests} passed, ${counts.numFailedTests} failed, ${counts.numPendingTests} skipped`)
-  return checks && passed && counts.numPassedTests > 0 ? 0 : 1
+  return passed && beside.every((c) => c.good) && counts.numPassedTests > 0 ? 0 : 1
 }

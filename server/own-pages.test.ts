@@ -128,9 +128,9 @@ describe('the gauges of this shop', () => {
     await new Promise((resolve) => setTimeout(resolve, 1300))
     expect(reads.mock.calls.length).toBeGreaterThan(0)
     expect(reads.mock.calls.length).toBeLessThan(6)
-    const gone = opened.map(
-      (socket) => socket.readyState === WebSocket.CLOSED || new Promise((resolve) => socket.once('close', resolve)),
-    )
+    const gone = opened
+      .filter((socket) => socket.readyState !== WebSocket.CLOSED)
+      .map((socket) => new Promise((resolve) => socket.once('close', resolve)))
     for (const socket of opened) socket.close()
     await Promise.all(gone)
   })

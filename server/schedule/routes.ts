@@ -1,5 +1,4 @@
 import type { FastifyInstance, FastifyReply } from 'fastify'
-import type { z } from 'zod'
 import { schedule, scheduleQuery } from '#contract/shop'
 import { typed, type Services } from '../services'
 import { jobParams } from '../routes/jobs'

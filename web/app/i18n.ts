@@ -15,13 +15,18 @@ const loaded = new Map<WorkName, Promise<void>>()
 
 /** Brings the words of some works, each once: what they are called, asked and answered with. */
 export async function needWords(works: readonly WorkName[] = workNames): Promise<void> {
-  for (const work of works)
-    if (!loaded.has(work))
-      loaded.set(
-        work,
-        files[`../../contract/words/en/${work}.json`]!().then((f) => i18n.global.mergeLocaleMessage('en', f.default)),
-      )
-  await Promise.all(works.map((work) => loaded.get(work)))
+  await Promise.all(
+    works.map((work) => {
+      const known = loaded.get(work) ?? bring(work)
+      loaded.set(work, known)
+      return known
+    }),
+  )
+}
+
+async function bring(work: WorkName): Promise<void> {
+  const { default: words } = await files[`../../contract/words/en/${work}.json`]!()
+  i18n.global.mergeLocaleMessage('en', words)
 }
 
 /** Whether the words of these works are here; they are brought where they are not. null: it is not known yet which. */

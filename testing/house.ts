@@ -3,10 +3,10 @@ import { randomUUID } from 'node:crypto'
 import type { Command, JobAct, Outcome } from '#contract/commands'
 import type { JobList, Shop } from '#contract/shop'
 import type { Snapshot } from '#core/job/snapshot'
-import { freePort, START_WAIT_MS, until } from '../../ops/processes'
-import { serverEnvironment } from '../../ops/serve'
-import { freshDatabase } from '../../server/testing/test-store'
-import type { DatabaseAddress } from '../../server/store/store'
+import { freePort, START_WAIT_MS, until } from '../ops/processes'
+import { serverEnvironment } from '../ops/serve'
+import { freshDatabase } from '../server/testing/test-store'
+import type { DatabaseAddress } from '../server/store/store'
 
 /** Below the ports that the machine gives to its own outgoing connections: one of those may be taken between the look and the start. */
 const housePort = () => 20_000 + Math.floor(Math.random() * 12_000)

@@ -4,6 +4,8 @@ import { join } from 'node:path'
 import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 
+/** How often the page is asked again. */
+const POLL_MS = 20
 const WAIT_MS = 10_000
 
 /** Headless Chromium with a profile of its own, and the few things a person does with it. */
@@ -70,7 +72,7 @@ export class Browser {
   }
 
   async find(css: string, waitMs = WAIT_MS): Promise<WebElement> {
-    return this.driver.wait(until.elementLocated(By.css(css)), waitMs, `nothing on the page matches ${css}`)
+    return this.driver.wait(until.elementLocated(By.css(css)), waitMs, `nothing on the page matches ${css}`, POLL_MS)
   }
 
   async all(css: string): Promise<WebElement[]> {
@@ -87,6 +89,27 @@ export class Browser {
 
   async text(css: string): Promise<string> {
     return (await this.find(css)).getText()
+  }
+
+  /** Waits until a dialog stands open, still, and has taken the focus: hands cannot be faster. */
+  async dialog(): Promise<void> {
+    await this.until(
+      () =>
+        this.run<boolean>(
+          `const d = document.querySelector('[role=dialog]'); return !!d && d.contains(document.activeElement) && document.getAnimations().length === 0`,
+        ),
+      'no dialog has opened',
+    )
+  }
+
+  /** Waits until no dialog stands open any more. */
+  async noDialog(): Promise<void> {
+    await this.until(async () => (await this.all('[role=dialog]')).length === 0, 'the dialog has not closed')
+  }
+
+  /** Waits until nothing moves on the page. */
+  async still(): Promise<void> {
+    await this.until(() => this.run<boolean>('return document.getAnimations().length === 0'), 'the page still moves')
   }
 
   /** Types on whatever has the focus, as a person does. */
@@ -111,7 +134,7 @@ export class Browser {
       } catch (error) {
         last = error
       }
-      await this.driver.sleep(60)
+      await this.driver.sleep(POLL_MS)
     }
     throw new Error(`${otherwise}${last instanceof Error ? ` (${last.message.split('\n')[0]})` : ''}`)
   }

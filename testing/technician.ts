@@ -1,6 +1,6 @@
 import { trueProtrusionMm, type BoreTruth } from '#core/sim/simulated-engine'
 import { readDeck } from '#core/works/liners/deck'
-import { ferryBores } from '../../server/demo/world'
+import { ferryBores } from '../server/demo/world'
 import { Key, type Browser } from './browser'
 import type { House } from './house'
 
@@ -134,7 +134,7 @@ export class Technician {
       else if (before.action === 'close-stage') {
         await this.browser.type('n')
         await this.browser.find('[data-part=close-confirm]:not(:disabled)')
-        await this.browser.driver.sleep(150)
+        await this.browser.dialog()
         await this.browser.type(Key.ENTER)
         await this.browser.until(async () => (await this.nextMove()).action === 'done', 'the stage did not close')
         return
@@ -163,14 +163,14 @@ export class Technician {
   private async press(): Promise<void> {
     await this.browser.type('n')
     await this.browser.find('[data-part=press-form]')
-    await this.browser.driver.sleep(150)
+    await this.browser.dialog()
     const clocked = (await this.browser.all('[data-part=press-at]')).length > 0
     await this.browser.type(...(clocked ? ['91'] : ['34']), Key.ENTER)
     await this.browser.until(
       async () => (await this.browser.all('[data-part=press-form]')).length === 0,
       'the press is not entered',
     )
-    await this.browser.driver.sleep(120)
+    await this.browser.noDialog()
   }
 
   /** Counts out what is still in the engine, then signs, by the keyboard. @returns how many kinds were counted out */
