@@ -171,7 +171,6 @@ export const studyReading = z.strictObject({
   trial: z.int().min(1).max(50),
   valueMm: lengthMm,
 })
-export type StudyReading = z.infer<typeof studyReading>
 
 /** What a person can do in the shop, outside a job. */
 export const shopAct = z.discriminatedUnion('what', [

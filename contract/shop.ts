@@ -90,7 +90,6 @@ export const apiError = z.object({
     issues: z.array(z.object({ path: z.string(), message: z.string() })),
   }),
 })
-export type ApiError = z.infer<typeof apiError>
 
 /** One task of the shop's plan, with the hours of the clock. */
 export const scheduledTask = z.strictObject({
@@ -103,7 +102,6 @@ export const scheduledTask = z.strictObject({
   toAt: z.iso.datetime(),
   hours: z.number(),
 })
-export type ScheduledTask = z.infer<typeof scheduledTask>
 
 /** Which of the planned jobs are told, in which order, and how far ahead the tasks. */
 export const scheduleQuery = z.object({

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { sealState, signatureOf } from '#core/job/seal'
+import { signatureState, signatureOf } from '#core/job/signature'
 import { Browser, Key } from '../testing/browser'
 import { House } from '../testing/house'
 
@@ -86,7 +86,7 @@ describe('the pump set', () => {
     )
     await browser.untilSaved()
     const done = await house.snapshot(jobId)
-    expect(sealState(done, signatureOf(done)!)).toBe('stands')
+    expect(signatureState(done, signatureOf(done)!)).toBe('stands')
     expect(done.presses).toHaveLength(8)
     expect(await browser.complaints()).toEqual([])
   })

@@ -4,7 +4,7 @@ import { zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import WebSocket from 'ws'
 import type { Command, JobAct } from '#contract/commands'
-import { sealState } from '#core/job/seal'
+import { signatureState } from '#core/job/signature'
 import { demoPhoto } from '../server/demo/demo-photo'
 import { command, House } from '../testing/house'
 
@@ -173,7 +173,7 @@ describe('a server under attack, that is killed again and again meanwhile', () =
         .sort(),
     ).toEqual([...acknowledged].sort())
     expect(acknowledged).toHaveLength(240)
-    expect(job.closures.filter((c) => c.closes && sealState(job, c) === 'broken')).toEqual([])
+    expect(job.closures.filter((c) => c.closes && signatureState(job, c) === 'broken')).toEqual([])
     // A store that is away may say so; nothing else may be the server's own fault.
     expect([...statuses.keys()].filter((s) => s >= 500 && s !== 503)).toEqual([])
     expect([...statuses.keys()]).toEqual(expect.arrayContaining([200, 413, 415, 422, 429]))

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readFitting } from '#core/works/liners/read-fitting'
-import { sealState, signatureOf } from '#core/job/seal'
+import { signatureState, signatureOf } from '#core/job/signature'
 import { demoPhoto } from '../server/demo/demo-photo'
 import { Browser, Key } from '../testing/browser'
 import { Finger } from '../testing/finger'
@@ -157,7 +157,7 @@ describe('a whole job', () => {
 
     const jobId = await house.jobId('Harbour crane')
     const done = await house.snapshot(jobId)
-    expect(sealState(done, signatureOf(done)!)).toBe('stands')
+    expect(signatureState(done, signatureOf(done)!)).toBe('stands')
     expect(done.photos).toMatchObject([
       { mime: 'image/jpeg', widthPx: 480, heightPx: 360, cylinder: 1, findingId: done.findings[0]!.id },
     ])
@@ -297,7 +297,7 @@ describe('a whole job', () => {
     await browser.untilText('[data-part=move-head]', 'Signed by Lise Brandt')
     await browser.untilSaved()
     const done = await house.snapshot(await house.jobId('second time'))
-    expect(sealState(done, signatureOf(done)!)).toBe('stands')
+    expect(signatureState(done, signatureOf(done)!)).toBe('stands')
     expect(done.job).toMatchObject({
       work: ['strip', 'dry-fit', 'seals', 'check'],
       fromJobId: await house.jobId('Harbour crane'),

@@ -5,7 +5,7 @@ import type { InjectOptions } from 'fastify'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { jobFile } from '#contract/job-file'
 import type { Outcome } from '#contract/commands'
-import { hashText, orderedJson } from '#core/job/seal'
+import { hashText, orderedJson } from '#core/job/signature'
 import { TestServer } from './testing/test-store'
 
 let server: TestServer

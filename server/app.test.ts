@@ -1,5 +1,5 @@
 import { carryAway } from '#core/job/carry-away'
-import { hashText, orderedJson } from '#core/job/seal'
+import { hashText, orderedJson } from '#core/job/signature'
 import { randomUUID } from 'node:crypto'
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'

@@ -1,7 +1,8 @@
+import { latest } from './order'
 import { packThicknessMm } from '../liner/pack'
 import { gaugeUncertaintyMm } from '../measure/uncertainty'
 import { SLACK_MM } from '../schema'
-import { SEAL_VERSION } from './seal'
+import { SIGNATURE_VERSION } from './signature'
 import { addEntry, strikeEntry, type EntryAct } from './entries'
 import type { Placement, ReadingSet, Snapshot, TakenPlan } from './snapshot'
 
@@ -111,12 +112,7 @@ function lieLiners(snapshot: Snapshot, placements: Placement[]): Snapshot['liner
 
 /** The latest placement in a bore: which liner stands in it, or that it was taken out; null where none was recorded. */
 export function linerIn(snapshot: Pick<Snapshot, 'placements'>, cylinder: number): Placement | null {
-  return (
-    snapshot.placements
-      .filter((p) => p.cylinder === cylinder)
-      .sort((a, b) => a.seq - b.seq)
-      .at(-1) ?? null
-  )
+  return latest(snapshot.placements.filter((p) => p.cylinder === cylinder))
 }
 
 /** Shims as they lie after what was fitted in this job. */
@@ -125,10 +121,7 @@ function lieShims(snapshot: Snapshot): Snapshot {
   const fits = snapshot.shimFits.filter((f) => f.struck === null)
   const cuts = snapshot.cuts.filter((c) => c.struck === null)
   for (const cylinder of snapshot.engine.heads.flat()) {
-    const last = fits
-      .filter((f) => f.cylinder === cylinder)
-      .sort((a, b) => a.seq - b.seq)
-      .at(-1)
+    const last = latest(fits.filter((f) => f.cylinder === cylinder))
     const cutAfter = cuts.some((c) => c.cylinder === cylinder && last && c.seq > last.seq)
     if (last?.shimId && !cutAfter) inHere.set(last.shimId, cylinder)
   }
@@ -231,7 +224,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
         closes: act.what === 'close-stage',
         note: act.note,
         hash: '',
-        sealVersion: SEAL_VERSION,
+        sealVersion: SIGNATURE_VERSION,
         storedAt: null,
         kept: null,
       }

@@ -17,4 +17,3 @@ export const usage = z.strictObject({
   value: z.number().min(0).max(10_000_000),
   unit: z.enum(['hours', 'km', 'miles']),
 })
-export type Usage = z.infer<typeof usage>

@@ -1,6 +1,6 @@
 import { carryAway } from './carry-away'
 import { isClosed } from './route'
-import { signatureOf } from './seal'
+import { signatureOf } from './signature'
 import type { Kept, Snapshot } from './snapshot'
 
 /** What surrounds a job now, as far as the job names it: what its signature keeps. */

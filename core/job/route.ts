@@ -1,3 +1,4 @@
+import { latest } from './order'
 import { beginnings, entriesOf } from '../works/kinds'
 import { restingOn, stageLine } from '../works/stage-table'
 import { whole, type GateProblem } from './gate'
@@ -16,10 +17,7 @@ export function isClosed(snapshot: Pick<Snapshot, 'closures'>, stage: StageName)
 
 /** What closed a stage: its own closure, or the signature of the job that passed it by; null where it is open. */
 export function closureOf(snapshot: Pick<Snapshot, 'closures'>, stage: StageName): Closure | null {
-  const last = snapshot.closures
-    .filter((c) => c.stage === stage)
-    .sort((a, b) => a.seq - b.seq)
-    .at(-1)
+  const last = latest(snapshot.closures.filter((c) => c.stage === stage))
   if (last?.closes) return last
   return optionalStages.includes(stage) ? closureOf(snapshot, 'record') : null
 }

@@ -121,7 +121,6 @@ export type Person = z.infer<typeof person>
 
 /** What a gauge was zeroed on: a sled on deck or liner, a depth gauge on deck, plate or its setting master. */
 export const zeroPlace = z.enum(['deck', 'liner', 'plate', 'master'])
-export type ZeroPlace = z.infer<typeof zeroPlace>
 
 export const readingSet = z.strictObject({
   id,
@@ -294,7 +293,7 @@ export const closure = z.strictObject({
   note: z.string().max(500),
   /** Hash over what was closed or signed. */
   hash: z.string().max(64),
-  /** How the hash was made: 1 before it could be made again, 2 and 3 by `sealOf`. */
+  /** How the hash was made: 1 before it could be made again, 2 and 3 by `signatureHash`. */
   sealVersion: z.int().default(1),
   /** When the server stored it, by the server's clock; `at` is the device's. null: not yet, or by an earlier version. */
   storedAt: when.nullable().default(null),

@@ -1,3 +1,5 @@
+import { bySeq } from './order'
+import { mean } from '../measure/mean'
 import { meanUncertaintyMm } from '../measure/uncertainty'
 import type { Verdict } from '../measure/verdict'
 import type { Reading } from '../schema'
@@ -16,10 +18,6 @@ export interface StationState {
   /** How that mean stands between the limits; null where there is none. */
   verdict: Verdict | null
 }
-
-export const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
-
-const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
 
 /** What stands of a cylinder, in the order it was done. */
 export function standingOf<T extends { struck: unknown; cylinder: number; seq: number }>(

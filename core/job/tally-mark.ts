@@ -17,4 +17,3 @@ export const tallyMark = z.strictObject({
   item: z.enum(stopperNames).default('foam-plug'),
   count: z.int().min(1).max(50).default(1),
 })
-export type TallyMark = z.infer<typeof tallyMark>

@@ -1,3 +1,4 @@
+import { bySeq } from './order'
 import type { Snapshot } from './snapshot'
 import type { OpeningName, StopperName } from './tally-mark'
 
@@ -15,7 +16,7 @@ export interface Stopped {
  */
 export function readTally(snapshot: Pick<Snapshot, 'tally'>): Stopped[] {
   const counts = new Map<string, Stopped>()
-  for (const { cylinder, place, item, goesIn, count } of [...snapshot.tally].sort((a, b) => a.seq - b.seq)) {
+  for (const { cylinder, place, item, goesIn, count } of [...snapshot.tally].sort(bySeq)) {
     const key = `${cylinder} ${place} ${item}`
     const now = counts.get(key)?.count ?? 0
     counts.set(key, { cylinder, place, item, count: Math.max(0, now + (goesIn ? count : -count)) })

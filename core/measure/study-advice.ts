@@ -1,3 +1,4 @@
+import { mean } from './mean'
 import { meanUncertaintyMm, readingsToDecide } from './uncertainty'
 import { studyGauge, type GaugeStudy, type StudyGaugeInput } from './study-gauge'
 
@@ -28,8 +29,6 @@ export interface StudyReport {
   /** Uncertainty of a mean of so many, mm. */
   meanOfThreeMm: number
 }
-
-const mean = (values: readonly number[]) => values.reduce((s, v) => s + v, 0) / values.length
 
 /** Every reading with how far it lies off the mean of its part, mm: what wanders, told from what is big. */
 export function offPartMeans<R extends { part: string; valueMm: number }>(

@@ -1,3 +1,4 @@
+import { mean } from './mean'
 import { z } from 'zod'
 import { defineCalculation } from '../define'
 import { CalcError } from '../errors'
@@ -47,7 +48,6 @@ export interface GaugeStudy {
 
 const POOL_ABOVE = 0.25
 
-const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
 const squares = (values: readonly number[], about: number) => values.reduce((sum, v) => sum + (v - about) ** 2, 0)
 
 /** The readings as cells of parts by operators; every cell must hold the same trials. */

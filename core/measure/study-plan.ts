@@ -1,3 +1,5 @@
+import { bySeq } from '../job/order'
+
 interface StudyPlace {
   part: string
   operator: string
@@ -16,7 +18,6 @@ export function latestOfStudy<R extends StudyPlace & { valueMm: number; seq: num
   readings: readonly R[],
 ): { part: string; operator: string; trial: number; valueMm: number }[] {
   const byPlace = new Map<string, R>()
-  for (const r of [...readings].sort((a, b) => a.seq - b.seq))
-    byPlace.set(JSON.stringify([r.part, r.operator, r.trial]), r)
+  for (const r of [...readings].sort(bySeq)) byPlace.set(JSON.stringify([r.part, r.operator, r.trial]), r)
   return [...byPlace.values()].map(({ part, operator, trial, valueMm }) => ({ part, operator, trial, valueMm }))
 }

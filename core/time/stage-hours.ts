@@ -1,3 +1,4 @@
+import { bySeq } from '../job/order'
 import type { Closure } from '../job/snapshot'
 import type { BookedTime } from '../job/booked-time'
 import { sameSpot, spotOf, type Spot } from '../job/place'
@@ -72,7 +73,7 @@ export function stageHours(snapshot: HoursFacts): StageHours[] {
   const route = routeStages(snapshot)
   const acts = actTimes(snapshot, route)
   return route.map((stage) => {
-    const booked = snapshot.times.filter((t) => t.stage === stage && !t.struck).sort((a, b) => a.seq - b.seq)
+    const booked = snapshot.times.filter((t) => t.stage === stage && !t.struck).sort(bySeq)
     const planned = booked.filter((t) => t.kind === 'planned').at(-1)
     const used = booked.filter((t) => t.kind === 'used')
     const { hours, work } = stageLine[stage]

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Spot } from '../job/place'
-import { rowsShape, type ActOf, type EntryOf, type Kind, type Kinds, type RowsOf } from './kind'
+import { rowsShape, type ActOf, type Kind, type Kinds, type RowsOf } from './kind'
 import { entryCollections, stageLine, type EntryCollection, type StageName, type WorkName } from './stage-table'
 import * as works from './works'
 
@@ -19,7 +19,6 @@ type AllKinds = Intersection<{ [W in keyof Works]: KindsOf<W> }[keyof Works]>
 export type EntryWhat = keyof AllKinds & string
 /** Acts that add one entry to the job, and change nothing else. */
 export type EntryAct = { [W in keyof Works]: KindsOf<W> extends Kinds ? ActOf<KindsOf<W>> : never }[keyof Works]
-export type EntryOfKind<W extends EntryWhat> = AllKinds[W] extends Kind ? EntryOf<AllKinds[W]> : never
 
 /** What a work may bring beside its stages. */
 interface WorkData {
@@ -133,7 +132,7 @@ export const rowsName = (what: EntryWhat): RowsName => nameOfKind(kindOf[what])
 /** The collections of the grouped kinds that name a stage. */
 const ownRows = (stage: StageName) => allKinds.filter((k) => k.grouped && k.stage === stage).map(nameOfKind)
 
-/** The collections that the seal of a stage covers: those of its line, and of the kinds that name it. */
+/** The collections that the signature of a stage covers: those of its line, and of the kinds that name it. */
 export function coveredBy(stage: StageName): readonly RowsName[] {
   if (stage === 'record') return allCollections
   return [...stageLine[stage].rows, ...ownRows(stage)]

@@ -65,7 +65,7 @@ describe('the table of stages', () => {
     }
   })
 
-  it('puts every kind of entry under the seal of some stage, and of the record', () => {
+  it('puts every kind of entry under the signature of some stage, and of the record', () => {
     const lists = Object.keys(snapshot.shape)
     for (const rows of entryCollections) {
       expect(lists).toContain(rows)

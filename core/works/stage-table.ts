@@ -6,7 +6,7 @@ export type PhaseName = (typeof phaseNames)[number]
 export const toolNames = ['cutter', 'press'] as const
 export type ToolName = (typeof toolNames)[number]
 
-/** The collections at the top of a snapshot that lie under the seal of a stage. Those of later works lie grouped by their work, and under the stage their kind names. */
+/** The collections at the top of a snapshot that lie under the signature of a stage. Those of later works lie grouped by their work, and under the stage their kind names. */
 export const entryCollections = [
   'wearMarks',
   'placements',
@@ -38,7 +38,7 @@ interface StageLine {
   choice: string
   /** Where its sets of readings are taken. */
   sets?: 'deck' | 'ledge' | 'place'
-  /** Collections at the top of the snapshot that its seal covers, beside its sets. */
+  /** Collections at the top of the snapshot that its signature covers, beside its sets. */
   rows?: readonly EntryCollection[]
   /** Of those, the ones that begin it: what is shared with another stage does not. */
   begins?: readonly EntryCollection[]
@@ -59,7 +59,7 @@ interface StageLine {
 }
 
 /**
- * Every stage there is, in the one order of the trade: what the route, the gates, the seals, the
+ * Every stage there is, in the one order of the trade: what the route, the gates, the signatures, the
  * hours and the plan of the shop know of it is read from its line. The record rests on all of them.
  */
 // prettier-ignore

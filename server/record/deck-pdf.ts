@@ -1,3 +1,4 @@
+import { bySeq } from '#core/job/order'
 import type { Content, TableCell } from 'pdfmake/interfaces'
 import { readDeck, type CylinderState, type Deck } from '#core/works/liners/deck'
 import { measuredStages } from '#core/job/stages'
@@ -141,7 +142,7 @@ export function correctionsTable(w: Writer): Content {
           })
         : word('record.shim-out'),
     })),
-  ].sort((a, b) => a.seq - b.seq)
+  ].sort(bySeq)
   if (acts.length === 0) return { text: word('record.no-corrections'), fontSize: 9 }
   const body: TableCell[][] = [
     [head(word('record.cylinder')), head(word('record.what')), head(word('record.expected')), head(word('record.by'))],

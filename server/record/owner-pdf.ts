@@ -1,7 +1,7 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
 import { isClosed } from '#core/job/route'
-import { sealState, signatureOf } from '#core/job/seal'
+import { signatureState, signatureOf } from '#core/job/signature'
 import { takenInBlock } from './intake-pdf'
 import {
   imageOf,
@@ -75,7 +75,7 @@ export async function ownerContent(w: Writer, photos: Printable): Promise<Conten
               name: w.person(signature.personId),
               when: w.closedAt(signature),
               mark: signature.hash.slice(0, 12),
-            }) + (sealState(snapshot, signature) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
+            }) + (signatureState(snapshot, signature) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
           bold: true,
           margin: [0, 8, 0, 0],
         }

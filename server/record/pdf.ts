@@ -1,7 +1,7 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
 import { isClosed, readRoute, routeFacts } from '#core/job/route'
-import { sealState, signatureOf } from '#core/job/seal'
+import { signatureState, signatureOf } from '#core/job/signature'
 import { optionalStages, stageNames, type StageName } from '#core/job/stages'
 import type { RecordWork, StageSection } from '../works/record-work'
 import { intakeBlock, takenInBlock } from './intake-pdf'
@@ -43,7 +43,7 @@ export async function recordContent(w: Writer, photos: Printable): Promise<Conte
     )
     .map((r) => r.stage)
   const { job, engine } = snapshot
-  const broken = signature !== undefined && sealState(snapshot, signature) === 'broken'
+  const broken = signature !== undefined && signatureState(snapshot, signature) === 'broken'
   const signedLine = signed
     ? {
         text:

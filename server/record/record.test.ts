@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { sealOf } from '#core/job/seal'
+import { signatureHash } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
 import { stageNames, type StageName } from '#core/job/stages'
 import { ids, Played } from '#core/testing/make-snapshot'
@@ -47,7 +47,7 @@ function close(stage: StageName, note = ''): void {
   const last = closures.at(-1)!
   played.snapshot = {
     ...played.snapshot,
-    closures: [...closures.slice(0, -1), { ...last, hash: sealOf(played.snapshot, last) }],
+    closures: [...closures.slice(0, -1), { ...last, hash: signatureHash(played.snapshot, last) }],
   }
 }
 

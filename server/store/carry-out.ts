@@ -2,7 +2,7 @@ import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequeliz
 import { laterClosed } from '#core/job/route'
 import { gateProblems } from '#core/works/logic'
 import { keptOf } from '#core/job/kept'
-import { orderedJson, SEAL_VERSION, sealOf } from '#core/job/seal'
+import { orderedJson, SIGNATURE_VERSION, signatureHash } from '#core/job/signature'
 import type { StageName } from '#core/job/stages'
 import { applyAct, uncertaintyByRuleMm, zeroMoved, type SnapshotAct } from '#core/job/apply'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
@@ -158,7 +158,7 @@ async function layParts(work: Work, before: Snapshot, after: Snapshot): Promise<
   }
 }
 
-/** Closes a stage or opens it again: what is here now goes under the seal, and with a signature what surrounds the job. */
+/** Closes a stage or opens it again: what is here now goes under the signature, and with a signature what surrounds the job. */
 async function insertClosure(
   work: Work,
   snapshot: Snapshot,
@@ -175,7 +175,7 @@ async function insertClosure(
     closes,
     note: act.note,
     hash: '',
-    sealVersion: SEAL_VERSION,
+    sealVersion: SIGNATURE_VERSION,
     storedAt: storedAt.toISOString(),
     kept: closes && act.stage === 'record' ? keptOf(snapshot) : null,
   }
@@ -183,7 +183,7 @@ async function insertClosure(
   await insert(work, 'closures', {
     ...closure,
     jobId: snapshot.job.id,
-    hash: sealOf(snapshot, closure),
+    hash: signatureHash(snapshot, closure),
     round,
     storedAt,
     at,

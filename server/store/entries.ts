@@ -1,3 +1,4 @@
+import { bySeq } from '#core/job/order'
 import { DataTypes } from 'sequelize'
 import { z } from 'zod'
 import type { Snapshot } from '#core/job/snapshot'
@@ -25,7 +26,7 @@ export const tableOfKind = (what: EntryWhat): TableName => ownTables[what] ?? 'j
 /** Every table that entries lie in, each once. */
 export const entryTables: readonly TableName[] = [...new Set([...entryWhats.map(tableOfKind), 'jobEntries' as const])]
 
-/** The table of each collection at the top of a snapshot that lies under a seal. */
+/** The table of each collection at the top of a snapshot that lies under a signature. */
 export const collectionTables = {
   ...Object.fromEntries(allKinds.filter((k) => !k.grouped).map((k) => [k.rows, tableOfKind(k.what)])),
   cuts: 'cuts',
@@ -71,7 +72,7 @@ function ownEntries(what: EntryWhat, rows: readonly Row[], struck: Struck): { se
     ),
     ...(kindOf[what].strikes ? { struck: struck(r.id) } : {}),
   })
-  return bySeq(rows.map(read) as unknown as { seq: number }[])
+  return (rows.map(read) as unknown as { seq: number }[]).sort(bySeq)
 }
 
 /** An entry of the common table; what a later version of its kind added is filled in. */
@@ -82,8 +83,6 @@ function groupedEntry(what: EntryWhat, r: Row, struck: Struck): { seq: number } 
   const made = { id: str(r.id), seq: num(r.seq), personId: str(r.personId), at: iso(r.at) }
   return { ...made, ...given, ...(kindOf[what].strikes ? { struck: struck(r.id) } : {}) }
 }
-
-const bySeq = <T extends { seq: number }>(all: T[]) => all.sort((a, b) => a.seq - b.seq)
 
 type TopEntries = Omit<Pick<Snapshot, EntryCollection>, 'cuts' | 'shimFits' | 'placements' | 'plans'>
 
@@ -99,7 +98,10 @@ export function readEntries(rows: Partial<Record<TableName, Row[]>>, struck: Str
     .filter((k) => k.grouped && common.some((r) => r.what === k.what))
     .reduce(
       (job, { what }) => {
-        const own = bySeq(common.filter((r) => r.what === what).map((r) => groupedEntry(what, r, struck)))
+        const own = common
+          .filter((r) => r.what === what)
+          .map((r) => groupedEntry(what, r, struck))
+          .sort(bySeq)
         return withEntries(job, what, () => own as never)
       },
       { works: {} as Groups },

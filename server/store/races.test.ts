@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { JobAct, Outcome, ShopAct } from '#contract/commands'
-import { sealState, signatureOf } from '#core/job/seal'
+import { signatureState, signatureOf } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
 import { commandOf, TestServer } from '../testing/test-store'
 import { openStore, type Store } from './store'
@@ -97,7 +97,7 @@ describe('two hands at one job', () => {
       const job = await server.snapshot(jobId)
       const signature = signatureOf(job)!
       for (const { seq } of [...job.readings, ...job.times, ...job.sets]) expect(seq).toBeLessThan(signature.seq)
-      expect(sealState(job, signature)).toBe('stands')
+      expect(signatureState(job, signature)).toBe('stands')
     }
   })
 
@@ -132,7 +132,7 @@ describe('two hands at one job', () => {
     const after = await Promise.all(jobs.map((j) => server.snapshot(j)))
     expect(after.flatMap((j) => j.readings)).toHaveLength(stored)
     for (const job of after) {
-      expect(job.closures.filter((c) => c.closes).map((c) => sealState(job, c))).toEqual(['stands'])
+      expect(job.closures.filter((c) => c.closes).map((c) => signatureState(job, c))).toEqual(['stands'])
       expect(job.readings.every((r) => r.seq < job.closures[0]!.seq)).toBe(true)
     }
   })

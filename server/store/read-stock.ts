@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize'
 import { startRates, type Liner, type Rates, type Shim } from '#core/job/snapshot'
-import { mean } from '#core/job/stations'
+import { mean } from '#core/measure/mean'
 import type { Reading } from '#core/schema'
 import type { Stock, Study } from '#contract/shop'
 import type { Row, TableName } from './models'

@@ -1,3 +1,4 @@
+import { bySeq } from '#core/job/order'
 import type { Transaction } from 'sequelize'
 import { lieParts } from '#core/job/apply'
 import { asSigned, ownFirst } from '#core/job/kept'
@@ -176,7 +177,6 @@ function grouped(rows: readonly Row[], column: string): (key: unknown) => Row[] 
   return (key) => groups.get(key) ?? []
 }
 
-const bySeq = (a: { seq: number }, b: { seq: number }) => a.seq - b.seq
 const byPosition = (a: Row, b: Row) => num(a.position) - num(b.position)
 
 /**

@@ -6,7 +6,7 @@ import { gunzipSync } from 'node:zlib'
 import mariadb from 'mariadb'
 import { describe, expect, it } from 'vitest'
 import { carryAway, withPlainSeqs } from '#core/job/carry-away'
-import { orderedJson, sealState } from '#core/job/seal'
+import { orderedJson, signatureState } from '#core/job/signature'
 import { freshDatabase, TestServer } from '../testing/test-store'
 
 const dumps = join(import.meta.dirname, '../testing/dumps')
@@ -55,7 +55,7 @@ async function jobsOf(server: TestServer): Promise<Kept[]> {
       return {
         title,
         job: createHash('sha256').update(orderedJson(own)).digest('hex'),
-        seals: snapshot.closures.map((c) => sealState(snapshot, c)),
+        seals: snapshot.closures.map((c) => signatureState(snapshot, c)),
       }
     }),
   )
@@ -64,7 +64,7 @@ async function jobsOf(server: TestServer): Promise<Kept[]> {
 describe('the store of a release', () => {
   // A later release adds its dump and what it answered. A field added since stands in the job: then the hash is
   // taken anew, but only after every other field was seen to be the same.
-  it.each(['store-004'])('%s opens with every job whole and every seal standing', async (name) => {
+  it.each(['store-004'])('%s opens with every job whole and every signature standing', async (name) => {
     const server = await openRelease(name)
     const expected = JSON.parse(readFileSync(join(dumps, `${name}.json`), 'utf8')) as Kept[]
     expect(await jobsOf(server)).toEqual(expected)

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import mariadb from 'mariadb'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { readRoute, routeFacts } from '#core/job/route'
-import { sealState, signatureOf } from '#core/job/seal'
+import { signatureState, signatureOf } from '#core/job/signature'
 import type { JobAct, ShopAct } from '#contract/commands'
 import { commandOf, TestServer } from '../testing/test-store'
 import { pullers } from '../demo/strip-world'
@@ -281,7 +281,7 @@ describe('the signature', () => {
     const after = await server.snapshot(loader)
     expect({ ...after, people: 0 }).toEqual({ ...before, people: 0 })
     expect(after.people.find((p) => p.id === signed.personId)!.name).toBe('Ines Varga')
-    expect(sealState(after, signed)).toBe('stands')
+    expect(signatureState(after, signed)).toBe('stands')
     await only({ what: 'save-gauge', gauge: used }, null)
     await server.store.sequelize.query(`UPDATE jobs SET title = '${before.job.title}' WHERE id = '${loader}'`)
   })
@@ -311,7 +311,7 @@ describe('the signature', () => {
       details: ['cut'],
     })
     const sealed = await server.snapshot(jobId)
-    expect(sealState(sealed, sealed.closures[0]!)).toBe('stands')
+    expect(signatureState(sealed, sealed.closures[0]!)).toBe('stands')
     await inJob({ what: 'reopen-stage', stage: 'cut', note: 'again' })
     expect(await inJob({ what: 'strike-cut', cutId, reason: 'x' })).toMatchObject({ result: 'done' })
     expect(engine.heads.flat()).toContain(1)
@@ -322,7 +322,7 @@ describe('the signature', () => {
     const reopen = async (stage: 'record' | 'final-check') =>
       only({ what: 'reopen-stage', stage, note: 'second look' }, loader)
     const signed = signatureOf(await server.snapshot(loader))!
-    expect(sealState(await server.snapshot(loader), signed)).toBe('stands')
+    expect(signatureState(await server.snapshot(loader), signed)).toBe('stands')
     expect(await only(plug(true), loader)).toMatchObject({ code: 'stage-closed' })
     await reopen('record')
     await only(plug(true), loader)
@@ -336,11 +336,10 @@ describe('the signature', () => {
     const struck = readings.find((r) => sets.find((s) => s.id === r.setId)!.stage === 'final-check')!
     await only({ what: 'strike-reading', readingId: struck.id, reason: 'gauge slipped' }, loader)
     const after = await server.snapshot(loader)
-    expect(sealState(after, signed)).toBe('broken')
-    expect(after.closures.filter((c) => c.closes && sealState(after, c) === 'broken').map((c) => c.stage)).toEqual([
-      'final-check',
-      'record',
-    ])
+    expect(signatureState(after, signed)).toBe('broken')
+    expect(after.closures.filter((c) => c.closes && signatureState(after, c) === 'broken').map((c) => c.stage)).toEqual(
+      ['final-check', 'record'],
+    )
   })
 })
 
@@ -427,7 +426,7 @@ describe('a store from before the whole job', () => {
     expect(after.sheet).toMatchObject({ limits: before.sheet.limits, page: '', liner: null, seals: [] })
     const ferry = await anew.snapshot(await anew.jobId('Long Reach'))
     expect(ferry.tally.map((t) => [t.place, t.item, t.count])).toEqual(ferry.tally.map(() => ['bore', 'foam-plug', 1]))
-    expect(ferry.closures.every((c) => sealState(ferry, c) === 'unknown')).toBe(true)
+    expect(ferry.closures.every((c) => signatureState(ferry, c) === 'unknown')).toBe(true)
     expect(ferry.readings.length).toBeGreaterThan(40)
     await anew.stop()
   })

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize'
 import { isClosed } from '#core/job/route'
-import { sealedIn } from '#core/job/seal'
+import { signedIn } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
 import type { StageName } from '#core/job/stages'
 import { placesOf } from '#core/works/kinds'
@@ -54,7 +54,7 @@ export async function one(work: Work, sql: string, replacements: Row): Promise<R
   return (await select(work.store, sql, replacements, work.transaction))[0]
 }
 
-/** Strikes an entry out, unless it is under a seal that stands: that stage is opened first. */
+/** Strikes an entry out, unless it is under a signature that stands: that stage is opened first. */
 export async function strike(
   work: Work,
   snapshot: Snapshot,
@@ -65,7 +65,7 @@ export async function strike(
   const target = snapshotRows.find((r) => r.id === targetId)
   if (!target) throw new Refusal('too-early')
   if (target.struck) throw new Refusal('already-struck')
-  const sealed = sealedIn(snapshot, targetId)
+  const sealed = signedIn(snapshot, targetId)
   if (sealed) throw new Refusal('stage-closed', [sealed])
   await insert(work, 'strikes', { targetId, jobId: work.command.jobId, reason, ...stamp(work) })
 }

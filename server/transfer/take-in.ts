@@ -1,3 +1,4 @@
+import { bySeq } from '#core/job/order'
 import { randomUUID } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize'
@@ -229,13 +230,11 @@ class TakingIn {
       job.plans.flatMap((p) => p.bores.map((bore, position) => ({ planId: p.id, position, ...bore }))),
     )
     const rounds = new Map<string, number>()
-    const closures = [...job.closures]
-      .sort((a, b) => a.seq - b.seq)
-      .map((c) => {
-        const round = rounds.get(c.stage) ?? 0
-        rounds.set(c.stage, round + 1)
-        return { ...c, jobId, round, storedAt: c.storedAt ? new Date(c.storedAt) : null, ...this.by(c) }
-      })
+    const closures = [...job.closures].sort(bySeq).map((c) => {
+      const round = rounds.get(c.stage) ?? 0
+      rounds.set(c.stage, round + 1)
+      return { ...c, jobId, round, storedAt: c.storedAt ? new Date(c.storedAt) : null, ...this.by(c) }
+    })
     await this.put('closures', closures)
     for (const struck of [job.readings, job.cuts, job.shimFits]) await this.strikes(struck)
   }

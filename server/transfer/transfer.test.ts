@@ -4,7 +4,7 @@ import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { jobFile, JOB_FILE_VERSION } from '#contract/job-file'
 import { carryAway, withPlainSeqs } from '#core/job/carry-away'
-import { hashText, orderedJson, sealState } from '#core/job/seal'
+import { hashText, orderedJson, signatureState } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
 import { demoPhoto } from '../demo/demo-photo'
 import { commandOf, TestServer } from '../testing/test-store'
@@ -73,7 +73,7 @@ describe('a job file', () => {
       const bytes = (await there.app.inject(`/api/jobs/${ferry}/photos/${photo.id}`)).rawPayload
       expect(createHash('sha256').update(bytes).digest('hex')).toBe(photo.sha256)
     }
-    expect(after.closures.map((c) => sealState(after, c))).toEqual(before.closures.map(() => 'stands'))
+    expect(after.closures.map((c) => signatureState(after, c))).toEqual(before.closures.map(() => 'stands'))
     // The shop that took it in can go on with it, by its own people; what came with it belongs to the job alone.
     const shop = await there.shop()
     expect(shop.jobs[0]).toMatchObject({
@@ -103,7 +103,7 @@ describe('a job file', () => {
     expect(await bring(await take(loader, 'json'))).toMatchObject({ status: 200 })
     const [before, after] = [await here.snapshot(loader), await there.snapshot(loader)]
     expect(own(comparable(after))).toEqual(own(comparable(before)))
-    expect(after.closures.every((c) => sealState(after, c) === 'stands')).toBe(true)
+    expect(after.closures.every((c) => signatureState(after, c) === 'stands')).toBe(true)
     expect((await there.shop()).jobs.find((j) => j.id === loader)).toMatchObject({ signed: true, number: 2 })
   })
 

@@ -1,5 +1,5 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
-import { sealState } from '#core/job/seal'
+import { signatureState } from '#core/job/signature'
 import { clockHour } from '#core/measure/angle'
 import { gaugeStanding } from '#core/measure/gauge-standing'
 import { stageHours } from '#core/time/stage-hours'
@@ -44,7 +44,7 @@ function closuresBlock(w: Writer): Content {
         when: w.closedAt(c),
         note: c.note,
         mark: c.hash.slice(0, 12),
-      }) + (c.closes && sealState(w.snapshot, c) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
+      }) + (c.closes && signatureState(w.snapshot, c) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
   )
   return lines(told, word('record.nothing-closed'))
 }

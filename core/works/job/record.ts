@@ -1,7 +1,7 @@
 import { among } from '../../job/gate'
 import { mover, type Move } from '../../job/move'
 import { earlierOpen, isClosed } from '../../job/route'
-import { sealState, signatureOf } from '../../job/seal'
+import { signatureState, signatureOf } from '../../job/signature'
 import type { Snapshot } from '../../job/snapshot'
 import { readTally } from '../../job/tally'
 import type { StageLogic } from '../stage-logic'
@@ -19,7 +19,7 @@ export function recordMove(snapshot: Snapshot): Move {
   if (isClosed(snapshot, 'record')) {
     const signature = signatureOf(snapshot)
     const name = snapshot.people.find((p) => p.id === signature?.personId)?.name ?? '—'
-    const stands = signature === null || sealState(snapshot, signature) !== 'broken'
+    const stands = signature === null || signatureState(snapshot, signature) !== 'broken'
     return make('done', stands ? 'signed' : 'signed-broken', {
       figures: { name, mark: signature?.hash.slice(0, 12) || '…' },
     })
@@ -39,7 +39,7 @@ export function recordMove(snapshot: Snapshot): Move {
     })
   if (earlierOpen(snapshot, 'record')) return make('close-first', 'earlier-open')
   const signature = signatureOf(snapshot)
-  const broken = signature !== null && sealState(snapshot, signature) === 'broken'
+  const broken = signature !== null && signatureState(snapshot, signature) === 'broken'
   return make('sign', broken ? 'broken' : 'all-closed', { caution: 'defer' })
 }
 

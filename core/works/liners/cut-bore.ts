@@ -1,5 +1,6 @@
 import { fitPlane, planeEnds } from '../../measure/fit-plane'
-import { mean, setReadings, setsOf, standingOf, stationReadings, stationsOf } from '../../job/stations'
+import { setReadings, setsOf, standingOf, stationReadings, stationsOf } from '../../job/stations'
+import { mean } from '../../measure/mean'
 import type { Cut, ReadingSet, Snapshot } from '../../job/snapshot'
 
 /** One pass with what it promised and what was measured after it. Lengths mm. */

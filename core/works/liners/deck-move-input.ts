@@ -144,7 +144,6 @@ export const deckSays = {
 type DeckMove = MoveOf<typeof deckSays>
 export type MoveAction = DeckMove['action']
 export type MoveReason = DeckMove['reason']
-export type MoveCaution = NonNullable<DeckMove['caution']>
 
 /** The figures of a deck's move. Lengths mm. */
 export interface DeckFigures {

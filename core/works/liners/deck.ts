@@ -1,17 +1,11 @@
+import { bySeq } from '../../job/order'
 import { distinctStations, fitPlane, liftPlane, type PlaneFit } from '../../measure/fit-plane'
 import { judgeProtrusion, type LinerJudgement, type ProtrusionJudgement } from '../../measure/judge-protrusion'
 import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../../measure/verdict'
 import { readLedge } from './ledges'
 import type { Cut, ReadingSet, ShimFit, Snapshot } from '../../job/snapshot'
-import {
-  mean,
-  setReadings,
-  setsOf,
-  standingOf,
-  stationReadings,
-  stationsOf,
-  type StationState,
-} from '../../job/stations'
+import { setReadings, setsOf, standingOf, stationReadings, stationsOf, type StationState } from '../../job/stations'
+import { mean } from '../../measure/mean'
 import type { MeasuredStage } from '../../job/stages'
 
 /** A cut or a shim: what it was, and the protrusion it should leave, mm. */
@@ -63,7 +57,7 @@ function changesOf(cuts: Cut[], fits: ShimFit[]): Change[] {
       expectMm: f.expectMm,
     })),
   ]
-  return changes.sort((a, b) => a.seq - b.seq)
+  return changes.sort(bySeq)
 }
 
 function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number): CylinderState {

@@ -23,7 +23,6 @@ export const linerShape = z.strictObject({
 export type LinerShape = z.infer<typeof linerShape>
 
 export const lubricantNames = ['oil', 'rubber-lube', 'soap', 'coolant'] as const
-export type LubricantName = (typeof lubricantNames)[number]
 
 /** One ring of the seal set, from the top down. */
 export const sealGroove = z.strictObject({
@@ -46,7 +45,6 @@ export const sealFit = z.strictObject({
   lubricant: z.enum(lubricantNames),
   struck: strike,
 })
-export type SealFit = z.infer<typeof sealFit>
 
 /** A liner pressed in. */
 export const pressLog = z.strictObject({

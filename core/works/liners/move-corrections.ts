@@ -1,3 +1,4 @@
+import { mean } from '../../measure/mean'
 import { planCut, type CutPlan } from '../../liner/plan-cut'
 import { distinctStations, fitPlane } from '../../measure/fit-plane'
 import { linerMeanUncertaintyMm, type ProtrusionJudgement, type StepJudgement } from '../../measure/judge-protrusion'
@@ -11,7 +12,6 @@ import type { DeckFigures, MoveAction, MoveCylinder, MoveReason, NextMove, NextM
 const stationU = (c: MoveCylinder, r: MoveCylinder['readings'][number]) => meanUncertaintyMm(c.uncertaintyMm, r.repeats)
 /** A liner's readings with the uncertainty that their repeats leave. */
 export const judgeable = (c: MoveCylinder) => c.readings.map((r) => ({ ...r, uncertaintyMm: stationU(c, r) }))
-const mean = (values: number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
 const meanOf = (c: MoveCylinder) => mean(c.readings.map((r) => r.valueMm))
 
 /** Which of its sentences says an action. */

@@ -1,3 +1,4 @@
+import { latest } from '../../job/order'
 import { chooseRenewals, type RenewalOption } from '../../liner/choose-renewals'
 import type { Snapshot } from '../../job/snapshot'
 import type { Decision, GradeName, RenewalCosts } from './strip'
@@ -55,5 +56,5 @@ export function optionOf(plan: Pick<RenewalPlan, 'options'>, renew: readonly num
 
 /** What was decided last; null before anything was. */
 export function decisionInForce(snapshot: Pick<Snapshot, 'decisions'>): Decision | null {
-  return [...snapshot.decisions].sort((a, b) => a.seq - b.seq).at(-1) ?? null
+  return latest(snapshot.decisions)
 }

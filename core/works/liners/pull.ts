@@ -1,3 +1,4 @@
+import { latest } from '../../job/order'
 import { among, without } from '../../job/gate'
 import { inTurn, mover, type Figures, type Move } from '../../job/move'
 import { isClosed } from '../../job/route'
@@ -50,10 +51,7 @@ export function pastStopNm(snapshot: Snapshot, log: PullLog): number | null {
 
 /** After a pull past its stop: what is said before the puller is used again. */
 function afterTooMuch(snapshot: Snapshot): { caution: 'puller-over' | null; over: Figures } {
-  const last = snapshot.pulls
-    .filter((p) => p.struck === null)
-    .sort((a, b) => a.seq - b.seq)
-    .at(-1)
+  const last = latest(snapshot.pulls.filter((p) => p.struck === null))
   const stopNm = last ? pastStopNm(snapshot, last) : null
   return stopNm === null
     ? { caution: null, over: {} }

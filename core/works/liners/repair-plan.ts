@@ -1,3 +1,4 @@
+import { latest } from '../../job/order'
 import { whole } from '../../job/gate'
 import { mover, type Move } from '../../job/move'
 import { isClosed } from '../../job/route'
@@ -15,7 +16,7 @@ const make = mover('repair-plan', says)
 
 /** The plan that is being worked to; null before one is taken. */
 export function planInForce(snapshot: Snapshot): TakenPlan | null {
-  return [...snapshot.plans].sort((a, b) => a.seq - b.seq).at(-1) ?? null
+  return latest(snapshot.plans)
 }
 
 /** The next move where a plan is chosen. */

@@ -1,3 +1,4 @@
+import { latest } from '../../job/order'
 import type { Snapshot } from '../../job/snapshot'
 import { readLedge } from './ledges'
 import { standingOf } from '../../job/stations'
@@ -57,12 +58,7 @@ export function suggestGrade(
 
 /** The grade a person confirmed last; null where nobody did. */
 export function confirmedGrade(snapshot: Pick<Snapshot, 'grades'>, cylinder: number): Grade | null {
-  return (
-    snapshot.grades
-      .filter((g) => g.cylinder === cylinder)
-      .sort((a, b) => a.seq - b.seq)
-      .at(-1) ?? null
-  )
+  return latest(snapshot.grades.filter((g) => g.cylinder === cylinder))
 }
 
 /** What the marks suggest by now, where it is worse than what a liner was confirmed as and than what they suggested then; else null. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { sealState } from '#core/job/seal'
+import { signatureState } from '#core/job/signature'
 import { carryAway, withPlainSeqs } from '#core/job/carry-away'
 import { stageLogic } from '#core/works/logic'
 import { en } from '#contract/words/all'
@@ -91,10 +91,10 @@ it('is carried from intake to a signed record, its paper and a round trip', asyn
   expect((await server.shop()).jobs[0]).toMatchObject({ signed: true, nextStage: null })
 
   const signed = await server.snapshot(jobId)
-  expect(signed.closures.map((c) => sealState(signed, c))).toEqual(['stands', 'stands'])
+  expect(signed.closures.map((c) => signatureState(signed, c))).toEqual(['stands', 'stands'])
   const broken = structuredClone(signed)
   broken.works.gaskets!.gaskets[0]!.thicknessMm = 0.9
-  expect(broken.closures.map((c) => sealState(broken, c))).toEqual(['broken', 'broken'])
+  expect(broken.closures.map((c) => signatureState(broken, c))).toEqual(['broken', 'broken'])
   const paper = JSON.stringify(await recordContent(new Writer(signed, { unit: 'mm', paper: 'A4' }), new Map()))
   expect(paper).toContain('pad-2 0.80')
   expect(paper).not.toContain('Limits')
@@ -111,7 +111,7 @@ it('is carried from intake to a signed record, its paper and a round trip', asyn
   })
   expect(taken.statusCode, taken.body).toBe(200)
   const back = await there.snapshot(jobId)
-  expect(back.closures.map((c) => sealState(back, c))).toEqual(['stands', 'stands'])
+  expect(back.closures.map((c) => signatureState(back, c))).toEqual(['stands', 'stands'])
   expect(withPlainSeqs(carryAway(back)).works).toEqual(withPlainSeqs(carryAway(signed)).works)
   expect((await there.app.inject(`/api/jobs/${jobId}/record.pdf`)).statusCode).toBe(200)
 })

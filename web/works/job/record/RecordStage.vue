@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { recordMove } from '#core/works/job/record'
 import { isClosed } from '#core/job/route'
-import { sealState } from '#core/job/seal'
+import { signatureState } from '#core/job/signature'
 import { readTally, tallyTotals } from '#core/job/tally'
 import MoveBar from '../../../bench/MoveBar.vue'
 import { useActs } from '../../../bench/useActs'
@@ -39,7 +39,7 @@ const move = computed(() => recordMove(snapshot.value))
 const { act, problem } = useActs()
 const timing = ref(false)
 const closures = computed(() =>
-  snapshot.value.closures.map((c) => ({ ...c, seal: c.closes ? sealState(snapshot.value, c) : null })),
+  snapshot.value.closures.map((c) => ({ ...c, seal: c.closes ? signatureState(snapshot.value, c) : null })),
 )
 const totals = computed(() => tallyTotals(snapshot.value))
 const closedAt = (c: { at: string; storedAt: string | null }) =>

@@ -1,3 +1,4 @@
+import { bySeq, latest } from './order'
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import type { Closure, Snapshot } from './snapshot'
@@ -25,7 +26,7 @@ interface Row {
 function until<T extends Row>(rows: readonly T[], seq: number): Omit<T, 'seq'>[] {
   return rows
     .filter((r) => r.seq <= seq)
-    .sort((a, b) => a.seq - b.seq)
+    .sort(bySeq)
     .map(({ seq: _, ...rest }) => rest)
 }
 
@@ -61,10 +62,10 @@ const coveredBy2 = {
   ],
 } as const satisfies Partial<Record<StageName, readonly EntryCollection[]>>
 
-/** The version of the seals that are made now. */
-export const SEAL_VERSION = 3
+/** The version of the signatures that are made now. */
+export const SIGNATURE_VERSION = 3
 
-/** Without what a later version added and is not there: seals of before know nothing of it. */
+/** Without what a later version added and is not there: signatures of before know nothing of it. */
 function asBefore<T extends object>(row: T): Partial<T> {
   const added = (key: string, value: unknown) =>
     (key === 'place' && value === null) || (key === 'sections' && Object.keys(value as object).length === 0)
@@ -92,7 +93,7 @@ function measured(snapshot: Snapshot, stage: StageName, upToSeq: number) {
   }
 }
 
-/** Only what is there: without nothings, so that a field that a later version adds changes no seal of before. */
+/** Only what is there: without nothings, so that a field that a later version adds changes no signature of before. */
 function present(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(present)
   if (value === null || typeof value !== 'object') return value
@@ -105,7 +106,7 @@ function present(value: unknown): unknown {
 }
 
 /**
- * The seal of a closure over what it covers: the sets of its stage with their readings, the
+ * The signature of a closure over what it covers: the sets of its stage with their readings, the
  * limits they were judged by, and its entries, struck ones with their strikes. The record covers
  * all. Version 3 covers also who closed it, when by both clocks, with which words, and, of a
  * signature, what surrounds the job as it was then. What came after the closure is not under it.
@@ -113,7 +114,7 @@ function present(value: unknown): unknown {
  * @param closure its place, version, and what it keeps; its hash is not read
  * @returns SHA-256, hex
  */
-export function sealOf(snapshot: Snapshot, closure: Closure): string {
+export function signatureHash(snapshot: Snapshot, closure: Closure): string {
   const { stage, seq, sealVersion, personId, at, storedAt, closes, note, kept } = closure
   const two: readonly RowsName[] = (coveredBy2 as Partial<typeof coveredBy2>)[stage as keyof typeof coveredBy2] ?? []
   const covered = sealVersion === 2 ? two : coveredBy(stage)
@@ -134,32 +135,27 @@ export function sealOf(snapshot: Snapshot, closure: Closure): string {
 }
 
 /** Whether what a person closed or signed is still what stands here; `unknown` for marks of an earlier version, or not yet made. */
-export type SealState = 'stands' | 'broken' | 'unknown'
+export type SignatureState = 'stands' | 'broken' | 'unknown'
 
-/** How a closure's seal stands: made again from what is here now. */
-export function sealState(snapshot: Snapshot, closure: Closure): SealState {
-  if (closure.sealVersion < 2 || closure.sealVersion > SEAL_VERSION || closure.hash === '') return 'unknown'
-  return sealOf(snapshot, closure) === closure.hash ? 'stands' : 'broken'
+/** How a closure's signature stands: made again from what is here now. */
+export function signatureState(snapshot: Snapshot, closure: Closure): SignatureState {
+  if (closure.sealVersion < 2 || closure.sealVersion > SIGNATURE_VERSION || closure.hash === '') return 'unknown'
+  return signatureHash(snapshot, closure) === closure.hash ? 'stands' : 'broken'
 }
 
 /** The signature that counts: the latest closing of the record; null before it is signed. */
 export function signatureOf(snapshot: Pick<Snapshot, 'closures'>): Closure | null {
-  return (
-    snapshot.closures
-      .filter((c) => c.stage === 'record' && c.closes)
-      .sort((a, b) => a.seq - b.seq)
-      .at(-1) ?? null
-  )
+  return latest(snapshot.closures.filter((c) => c.stage === 'record' && c.closes))
 }
 
 /** The latest closing or opening of each stage that closes it now. */
 function standing(snapshot: Pick<Snapshot, 'closures'>): Closure[] {
-  const latest = new Map([...snapshot.closures].sort((a, b) => a.seq - b.seq).map((c) => [c.stage, c]))
-  return [...latest.values()].filter((c) => c.closes)
+  const last = new Map([...snapshot.closures].sort(bySeq).map((c) => [c.stage, c]))
+  return [...last.values()].filter((c) => c.closes)
 }
 
-/** The closed stage whose seal covers an entry, so that it cannot be struck out while that stands; null where none does. */
-export function sealedIn(snapshot: Snapshot, entryId: string): StageName | null {
+/** The closed stage whose signature covers an entry, so that it cannot be struck out while that stands; null where none does. */
+export function signedIn(snapshot: Snapshot, entryId: string): StageName | null {
   for (const closure of standing(snapshot)) {
     const covers = coveredBy(closure.stage).some((rows) =>
       entriesOf(snapshot, rows).some((r) => r.id === entryId && r.seq <= closure.seq),

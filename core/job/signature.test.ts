@@ -3,7 +3,7 @@ import { ids, Played } from '../testing/make-snapshot'
 import { bridge, wholeJob } from '../testing/tarrock'
 import { carryAway, withPlainSeqs } from './carry-away'
 import { asSigned, keptOf } from './kept'
-import { hashText, orderedJson, sealedIn, sealOf, sealState, signatureOf } from './seal'
+import { hashText, orderedJson, signedIn, signatureHash, signatureState, signatureOf } from './signature'
 import type { Closure, Snapshot } from './snapshot'
 import { recordMove } from '../works/job/record'
 
@@ -11,7 +11,7 @@ let played: Played
 beforeEach(() => {
   played = new Played(wholeJob()).deck()
 })
-/** Closes a stage as the server does: with the seal over what is there. */
+/** Closes a stage as the server does: with the signature over what is there. */
 function closeSealed(stage: Closure['stage']): Closure {
   played.act({ what: 'close-stage', stage, note: '' })
   const last = played.snapshot.closures.at(-1)!
@@ -20,11 +20,11 @@ function closeSealed(stage: Closure['stage']): Closure {
     storedAt: '2026-11-02T08:00:01.000Z',
     kept: stage === 'record' ? keptOf(played.snapshot) : null,
   }
-  const sealed = { ...made, hash: sealOf(played.snapshot, made) }
+  const sealed = { ...made, hash: signatureHash(played.snapshot, made) }
   played.snapshot = { ...played.snapshot, closures: [...played.snapshot.closures.slice(0, -1), sealed] }
   return sealed
 }
-const state = (closure: Closure, snapshot: Snapshot = played.snapshot) => sealState(snapshot, closure)
+const state = (closure: Closure, snapshot: Snapshot = played.snapshot) => signatureState(snapshot, closure)
 
 describe('ordered JSON', () => {
   it('is the same whatever order the keys came in, and nothing else is', () => {
@@ -35,7 +35,7 @@ describe('ordered JSON', () => {
   })
 })
 
-describe('a seal', () => {
+describe('a signature', () => {
   it('stands while nothing under it changes, whatever is added after it', () => {
     const trial = closeSealed('trial-fit')
     expect(state(trial)).toBe('stands')
@@ -130,7 +130,7 @@ describe('a seal', () => {
       pastSteps: null,
       words: '',
     })
-    expect(sealedIn(played.snapshot, played.id(5002))).toBeNull()
+    expect(signedIn(played.snapshot, played.id(5002))).toBeNull()
     closeSealed('look')
     played.act({
       what: 'mark-finding',
@@ -146,12 +146,12 @@ describe('a seal', () => {
       pastSteps: null,
       words: '',
     })
-    expect([sealedIn(played.snapshot, played.id(5002)), sealedIn(played.snapshot, played.id(5003))]).toEqual([
+    expect([signedIn(played.snapshot, played.id(5002)), signedIn(played.snapshot, played.id(5003))]).toEqual([
       'look',
       null,
     ])
     played.act({ what: 'reopen-stage', stage: 'look', note: 'x' })
-    expect(sealedIn(played.snapshot, played.id(5002))).toBeNull()
+    expect(signedIn(played.snapshot, played.id(5002))).toBeNull()
   })
 
   it('of version 2 and 3 is made the same for ever', () => {
@@ -171,7 +171,7 @@ describe('a seal', () => {
     })
     played.act({ what: 'strike-entry', entryId: played.id(5002), reason: 'dirt' })
     const golden = (stage: Closure['stage'], sealVersion: number) =>
-      sealOf(played.snapshot, {
+      signatureHash(played.snapshot, {
         seq: 10_000,
         personId: ids.person,
         at: '2026-11-02T09:00:00.000Z',
@@ -225,8 +225,8 @@ describe('a signed job', () => {
       people: [{ name: 'Ines Varga' }],
     })
     expect(shown.gauges.find((g) => g.id === ids.gauge)).toEqual(gauges.find((g) => g.id === ids.gauge))
-    expect(sealState(shown, record)).toBe('stands')
-    expect(sealState(shown, { ...record, kept: { ...record.kept!, engine: { ...engine, name: 'Forged' } } })).toBe(
+    expect(signatureState(shown, record)).toBe('stands')
+    expect(signatureState(shown, { ...record, kept: { ...record.kept!, engine: { ...engine, name: 'Forged' } } })).toBe(
       'broken',
     )
     const open = { ...changed, closures: [...changed.closures, { ...record, seq: record.seq + 1, closes: false }] }
