@@ -86,6 +86,32 @@ describe('the schools', () => {
     }
   })
 
+  it('keep off the limits by what they do not know, but by a quarter of the window at most', async () => {
+    const shims = Array.from({ length: 20 }, (_, i) => ({
+      id: `S${i}`,
+      nominalMm: 0.013 * (i + 1),
+      actualMm: 0.013 * (i + 1),
+    }))
+    const sizesMm = shims.map((s) => s.actualMm)
+    const low = {
+      ...ferry,
+      shims,
+      sizesMm,
+      bores: ferry.bores.map((b) => ({ ...b, depthMm: 10.6, tiltMm: 0, frettingMm: 0 })),
+    }
+    const bottomOf = async (ledgeMm: number) => {
+      const plan = await planSchool({ ...low, uncertainty: { ...low.uncertainty, ledgeMm } }, 'skim')
+      return Math.min(...plan.bores.map((b) => b.expectMm - b.tiltMm / 2))
+    }
+    // 0.06 is the least, the window 0.08 wide: never more than 0.02 above it is asked for, however little is known.
+    expect(await bottomOf(0.01)).toBeGreaterThanOrEqual(0.06 + 0.01)
+    for (const unknown of [0.05, 0.5]) {
+      const bottom = await bottomOf(unknown)
+      expect(bottom).toBeGreaterThanOrEqual(0.08 - 1e-9)
+      expect(bottom).toBeLessThan(0.08 + 0.013)
+    }
+  })
+
   it('cut a ledge clean or not at all, never past its limit, and come out where they say', async () => {
     await fc.assert(
       fc.asyncProperty(

@@ -197,6 +197,33 @@ describe('the record', () => {
     expect(imagesOf(content)).toEqual([`"image":"data:image/jpeg;base64,${Buffer.from('abcd').toString('base64')}"`])
   })
 
+  it('lists the parts that are in the engine, as they measured, and none that came out again', async () => {
+    const liner = (n: number, mm: number) => ({
+      id: played.id(7000 + n),
+      engineId: played.snapshot.engine.id,
+      label: `L${n}`,
+      nominalMm: 10.6,
+      material: 'cast iron',
+      onlyCylinder: null,
+      readings: [0, 90, 180, 270].map((angleDeg, i) => ({ angleDeg, valueMm: mm + i * 0.001 })),
+      fitted: null,
+    })
+    played.snapshot = { ...played.snapshot, liners: [liner(1, 10.602), liner(2, 10.59)] }
+    const place = (n: number, cylinder: number, linerId: string | null) =>
+      played.act({ what: 'place-liner', placementId: played.id(7100 + n), cylinder, linerId, rotationDeg: 0 })
+    place(1, 3, played.id(7001))
+    place(2, 5, played.id(7002))
+    place(3, 5, null)
+    const shim = played.snapshot.shims[1]!
+    played.shim(3, shim.id, 0.1)
+    const text = await record()
+    expect(text).toContain('L1 | 3 | 10.604 | 10.602  10.603  10.604  10.605')
+    expect(text).toContain('L2 | — | 10.59')
+    expect(text).toMatch(new RegExp(`${shim.label}[^\\n]*3[^\\n]*0\\.100`))
+    played.shim(3, null, 0)
+    expect(await record()).not.toMatch(new RegExp(`^${shim.label}\\b`, 'm'))
+  })
+
   it('tells the seals groove by groove and how each liner went in', async () => {
     const on = (groove: number, lubricant: 'oil' | 'soap', step: 'on' | 'wetted' = 'on') =>
       played.act(

@@ -132,6 +132,27 @@ describe('patterns', () => {
   })
 })
 
+describe('patterns of few marks', () => {
+  it('know polish at the thrust sides, and nothing of it at the ends of the bore', () => {
+    find(2, 'polish', 1, { on: 'bore', atDeg: 95 })
+    find(5, 'polish', 1, { on: 'bore', atDeg: 265 })
+    expect(patterns()).toEqual([['thrust-side', 'polish', '2,5']])
+    played = new Played(wholeJob())
+    find(2, 'polish', 1, { on: 'bore', atDeg: 10 })
+    find(5, 'polish', 1, { on: 'bore', atDeg: 180 })
+    expect(patterns()).toEqual([])
+  })
+
+  it('see no trend over two cylinders, nor where it goes up and down', () => {
+    find(5, 'scale', 1, { on: 'jacket', spanDeg: 360 })
+    find(6, 'scale', 3, { on: 'jacket', spanDeg: 360 })
+    expect(patterns().map(([code]) => code)).not.toContain('worse-to-rear')
+    find(1, 'scale', 3, { on: 'jacket', spanDeg: 360 })
+    find(2, 'scale', 1, { on: 'jacket', spanDeg: 360 })
+    expect(patterns().map(([code]) => code)).not.toContain('worse-to-rear')
+  })
+})
+
 describe('the complaint', () => {
   const came = (complaints: ('head-gasket' | 'coolant-loss' | 'coolant-in-oil' | 'overhaul')[]) => {
     played = new Played(wholeJob({ job: { ...wholeJob().job, complaints } }))

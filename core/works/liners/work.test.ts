@@ -243,6 +243,18 @@ describe('the work at the cutter', () => {
     })
   })
 
+  it('refuses a shim after a cut too deep that would leave the low side of a leaning liner under its limit', () => {
+    plug(3, true)
+    played.cut(3, [0.25], -0.05)
+    place(3, liners[2]!.id)
+    // Its middle would come to 0.08 with the thickest shim, inside; its low side to 0.05, under 0.06.
+    played.set(3, [-0.19, -0.22, -0.25, -0.22], { zeroMm: 0 })
+    expect(next()).toMatchObject({ action: 'too-deep', reason: 'machine-shop', button: null })
+    // Level at the same middle, the same shim serves.
+    played.set(3, [-0.22, -0.22, -0.22, -0.22], { zeroMm: 0 })
+    expect(next()).toMatchObject({ action: 'too-deep', reason: 'thicker-shim', figures: { shimMm: 0.3 } })
+  })
+
   it('never goes past the depth limit', () => {
     const limits = { ...played.snapshot.sheet.limits, maxLedgeDepthMm: 10.4 }
     expect(
