@@ -6,8 +6,8 @@ const common = { globals: false, restoreMocks: true }
 export default defineConfig({
   plugins: [vue()],
   test: {
-    // Each file has a database, a server and a browser of its own: two at a time keep both cores busy.
-    maxWorkers: 2,
+    // Each file has a database, a server and a browser of its own: a few at a time keep the cores busy, since each waits now and then.
+    maxWorkers: 3,
     projects: [
       {
         extends: true,

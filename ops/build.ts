@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 import * as esbuild from 'esbuild'
 import { build as viteBuild } from 'vite'
 import { say, StepFailed } from './say'
@@ -17,6 +18,23 @@ function sourceMark(): string {
   const hash = createHash('sha256')
   for (const source of sources) for (const file of filesOf(source)) hash.update(file).update(readFileSync(file))
   return hash.digest('hex')
+}
+
+const { BROTLI_PARAM_QUALITY } = constants
+/** The best there is for scripts; of what is large and loaded by few, a little less in a tenth of the time. */
+const qualityOf = (bytes: number) => (bytes > 1_000_000 ? 9 : 11)
+
+/** Lays a compressed copy beside each file of the interface, once, so that none is compressed when it is asked for. */
+function compress(folder: string): void {
+  for (const file of filesOf(folder)) {
+    const content = readFileSync(file)
+    if (!/\.(js|css|html|svg|wasm|webmanifest)$/.test(file) || content.length < 1024) continue
+    writeFileSync(
+      `${file}.br`,
+      brotliCompressSync(content, { params: { [BROTLI_PARAM_QUALITY]: qualityOf(content.length) } }),
+    )
+    writeFileSync(`${file}.gz`, gzipSync(content, { level: 9 }))
+  }
 }
 
 /** Builds server and interface into `dist/`, unless they are built from these very sources. */
@@ -38,6 +56,7 @@ export async function build(): Promise<void> {
       logLevel: 'error',
     })
     await viteBuild({ root: 'web', configFile: 'web/vite.config.ts', logLevel: 'error' })
+    compress('dist/web')
   } catch (error) {
     throw new StepFailed('The build failed.', error instanceof Error ? error.message : String(error))
   }

@@ -67,12 +67,15 @@ export async function listJobs(store: Store, query: JobListQuery): Promise<JobLi
   ].join(' AND ')
   const values = { ...Object.fromEntries(words.map((w, i) => [`word${i}`, w])), engineId, offset, limit }
   const turn = desc ? 'DESC' : 'ASC'
+  const order = `${sortSql[sort]} ${turn}, c.number ${turn}`
   const [found, [count]] = await Promise.all([
+    // Sorted by themselves first: what a row is sorted by is short, the row is not.
     select(
       store,
-      `${cardsSql} WHERE ${where} ORDER BY ${sortSql[sort]} ${turn}, c.number ${turn} LIMIT :limit OFFSET :offset`,
+      `${cardsSql} JOIN (SELECT c.jobId FROM jobCards c WHERE ${where} ORDER BY ${order} LIMIT :limit OFFSET :offset) k ON k.jobId = c.jobId ORDER BY ${order}`,
       values,
     ),
+
     select(store, `SELECT COUNT(*) AS n FROM jobCards c WHERE ${where}`, values),
   ])
   return { jobs: found.map(toCard), total: num(count!.n) }

@@ -1,12 +1,11 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { stageNames } from '#core/works/stage-table'
-import JobsPage from '../pages/JobsPage.vue'
 import { stageView } from '../works'
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', name: 'jobs', component: JobsPage },
+    { path: '/', name: 'jobs', component: () => import('../pages/JobsPage.vue') },
     { path: '/intake', name: 'intake', component: () => import('../pages/IntakePage.vue') },
     { path: '/plan', name: 'schedule', component: () => import('../pages/SchedulePage.vue') },
     { path: '/pullers', name: 'pullers', component: () => import('../pages/PullersPage.vue') },

@@ -21,6 +21,7 @@ const { t } = useI18n()
 const placeName = usePlaceName()
 const note = ref('')
 const gate = useGate(
+  () => props.open && props.mode === 'close',
   () => props.snapshot,
   () => props.stage,
 )

@@ -44,6 +44,7 @@ async function open(puller: Puller | null): Promise<void> {
     },
   })
   app.use(i18n).use(getActivePinia()!).mount('#host')
+  await vi.waitFor(() => expect(document.querySelector('form')).not.toBeNull())
   for (let i = 0; i < 4; i++) await nextTick()
 }
 const wrong = () => document.querySelector('[data-part=puller-wrong]')?.textContent ?? null

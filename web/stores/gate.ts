@@ -14,12 +14,17 @@ export async function logicOf(stage: StageName): Promise<StageLogic> {
   return stages[stage]!
 }
 
-/** What stands in the way of closing a stage, as the core has it; null until its logic is here. */
-export function useGate(snapshot: () => Snapshot, stage: () => StageName): ComputedRef<GateProblem[] | null> {
+/** What stands in the way of closing a stage, as the core has it; null until it is wanted and its logic is here. */
+export function useGate(
+  wanted: () => boolean,
+  snapshot: () => Snapshot,
+  stage: () => StageName,
+): ComputedRef<GateProblem[] | null> {
   const logic = shallowRef<{ stage: StageName; logic: StageLogic } | null>(null)
   watchEffect(async () => {
-    const wanted = stage()
-    logic.value = { stage: wanted, logic: await logicOf(wanted) }
+    if (!wanted()) return
+    const of = stage()
+    logic.value = { stage: of, logic: await logicOf(of) }
   })
   return computed(() =>
     logic.value?.stage === stage()
