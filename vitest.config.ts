@@ -23,6 +23,7 @@ export default defineConfig({
         test: {
           ...common,
           name: 'web',
+          testTimeout: 30_000,
           environment: 'happy-dom',
           setupFiles: ['web/testing/words.ts'],
           include: ['web/**/*.test.ts'],

@@ -21,10 +21,12 @@ const { t } = useI18n()
 const placeName = usePlaceName()
 const note = ref('')
 const gate = useGate(
-  () => props.open && props.mode === 'close',
+  () => props.open,
   () => props.snapshot,
   () => props.stage,
 )
+/** It opens when it is known what stands in the way: then the hands are on the button that closes. */
+const known = computed(() => props.mode === 'reopen' || gate.value !== null)
 const problems = computed(() =>
   props.mode === 'close' ? (gate.value ?? []) : reopenProblems(props.snapshot, props.stage),
 )
@@ -32,17 +34,15 @@ const problems = computed(() =>
 const where = (p: GateProblem) => [...p.cylinders.map(String), ...(p.places ?? []).map(placeName)].join(', ')
 const hard = computed(() => problems.value.some((p) => !p.soft))
 const needsNote = computed(() => props.mode === 'reopen' || problems.value.length > 0)
-const ready = computed(
-  () =>
-    (props.mode === 'reopen' || gate.value !== null) &&
-    props.person !== null &&
-    !hard.value &&
-    (!needsNote.value || note.value.trim() !== ''),
-)
+const ready = computed(() => props.person !== null && !hard.value && (!needsNote.value || note.value.trim() !== ''))
 </script>
 
 <template>
-  <SheetDialog :open="open" :title="t(`close.${mode}.title`, { stage: t(`stage.${stage}`) })" @close="emit('close')">
+  <SheetDialog
+    :open="open && known"
+    :title="t(`close.${mode}.title`, { stage: t(`stage.${stage}`) })"
+    @close="emit('close')"
+  >
     <ul v-if="problems.length" class="mb-3 flex flex-col gap-1">
       <li
         v-for="p in problems"

@@ -1,4 +1,4 @@
-import { computed, shallowRef, watchEffect, type ComputedRef } from 'vue'
+import { computed, onMounted, ref, shallowRef, watchEffect, type ComputedRef } from 'vue'
 import { whole, type GateProblem } from '#core/job/gate'
 import { earlierOpen } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
@@ -8,21 +8,25 @@ import { stageLine } from '#core/works/stage-table'
 
 const files = import.meta.glob<{ stages: Partial<Record<StageName, StageLogic>> }>('../../core/works/*/logic.ts')
 
+const REST_MS = 1500
+
 /** What a stage knows of itself, brought with its work. */
 export async function logicOf(stage: StageName): Promise<StageLogic> {
   const { stages } = await files[`../../core/works/${stageLine[stage].work}/logic.ts`]!()
   return stages[stage]!
 }
 
-/** What stands in the way of closing a stage, as the core has it; null until it is wanted and its logic is here. */
+/** What stands in the way of closing a stage, as the core has it; null until its logic is here: it is brought when it is asked for, or when the page has come to rest. */
 export function useGate(
-  wanted: () => boolean,
+  asked: () => boolean,
   snapshot: () => Snapshot,
   stage: () => StageName,
 ): ComputedRef<GateProblem[] | null> {
   const logic = shallowRef<{ stage: StageName; logic: StageLogic } | null>(null)
+  const rested = ref(false)
+  onMounted(() => setTimeout(() => (rested.value = true), REST_MS))
   watchEffect(async () => {
-    if (!wanted()) return
+    if (!asked() && !rested.value) return
     const of = stage()
     logic.value = { stage: of, logic: await logicOf(of) }
   })
