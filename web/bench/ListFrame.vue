@@ -59,7 +59,14 @@ async function save(): Promise<void> {
     <table v-else class="w-full border-collapse text-left">
       <thead>
         <tr class="border-b-2 border-ink">
-          <th v-for="c in columns" :key="c.id" scope="col" class="p-0" :aria-sort="ordered(c.id)">
+          <th
+            v-for="c in columns"
+            :key="c.id"
+            scope="col"
+            class="p-0"
+            :class="{ 'text-right': c.end }"
+            :aria-sort="ordered(c.id)"
+          >
             <button
               v-if="c.value"
               type="button"
@@ -82,7 +89,9 @@ async function save(): Promise<void> {
           data-part="row"
           @click="emit('open', row)"
         >
-          <td v-for="c in columns" :key="c.id" class="px-2 py-3 align-middle"><Cell :column="c" :row="row" /></td>
+          <td v-for="c in columns" :key="c.id" class="px-2 py-3 align-middle" :class="{ 'text-right': c.end }">
+            <Cell :column="c" :row="row" />
+          </td>
         </tr>
       </tbody>
     </table>

@@ -101,8 +101,8 @@ function setRule(rule: RuleName): void {
           <span class="text-[15px] text-soft">{{ g.serial }}</span>
         </div>
         <p class="mt-1">
-          <span class="figure text-[34px]">±{{ withUnit(u(g)) }}</span>
-          <span class="text-[16px]">{{ t('gauges.per-reading') }}</span>
+          <span class="figure text-[34px]">±{{ withUnit(u(g)) }}</span> {{ ' '
+          }}<span class="text-[16px]">{{ t('gauges.per-reading') }}</span>
         </p>
         <div v-if="narrowest" class="my-2">
           <svg

@@ -263,8 +263,8 @@ async function start(): Promise<void> {
       >
         <div class="flex-1">
           <p class="text-[17px]">
-            <b>{{ t('work.route') }}</b>
-            <span data-part="intake-route">{{ stages.map((s) => t(`stage.${s}`)).join(' → ') }}</span>
+            <b>{{ t('work.route') }}</b> {{ ' '
+            }}<span data-part="intake-route">{{ stages.map((s) => t(`stage.${s}`)).join(' → ') }}</span>
           </p>
           <p v-if="problem" class="font-semibold text-outside" role="alert" data-part="intake-problem">{{ problem }}</p>
         </div>

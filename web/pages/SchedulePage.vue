@@ -126,7 +126,7 @@ const bars = computed(() =>
   }),
 )
 type PlannedJob = Schedule['jobs'][number]
-const figureOf = (text: string) => h('span', { class: 'figure block text-right' }, text)
+const figureOf = (text: string) => h('span', { class: 'figure' }, text)
 const late = (text: string, part?: string) => h('b', { class: 'text-outside', 'data-part': part }, ` ${text}`)
 const columns = computed((): ListColumn<PlannedJob>[] => [
   {
@@ -144,9 +144,15 @@ const columns = computed((): ListColumn<PlannedJob>[] => [
         () => j.title,
       ),
   },
-  { id: 'planned', header: t('schedule.planned'), value: (j) => j.plannedH, cell: (j) => figureOf(hours(j.plannedH)) },
-  { id: 'used', header: t('schedule.used'), value: (j) => j.usedH, cell: (j) => figureOf(hours(j.usedH)) },
-  { id: 'left', header: t('schedule.left'), value: (j) => j.leftH, cell: (j) => figureOf(hours(j.leftH)) },
+  {
+    id: 'planned',
+    end: true,
+    header: t('schedule.planned'),
+    value: (j) => j.plannedH,
+    cell: (j) => figureOf(hours(j.plannedH)),
+  },
+  { id: 'used', end: true, header: t('schedule.used'), value: (j) => j.usedH, cell: (j) => figureOf(hours(j.usedH)) },
+  { id: 'left', end: true, header: t('schedule.left'), value: (j) => j.leftH, cell: (j) => figureOf(hours(j.leftH)) },
   { id: 'end', header: t('schedule.end'), value: (j) => j.endAt, cell: (j) => (j.lacks ? '—' : when(j.endAt)) },
   {
     id: 'wanted',
