@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { StageState } from '#core/job/route'
 import { stagesOf, workChoices } from '#core/job/stages'
+import { workNames } from '#core/works/stage-table'
 import { readDeck } from '#core/works/liners/deck'
 import { move as deckMove } from '#core/works/liners/move-corrections'
 import { Played } from '#core/testing/make-snapshot'
@@ -20,12 +21,12 @@ import RouteRail from '../bench/RouteRail.vue'
 import TorqueField from '../bench/TorqueField.vue'
 import WindowGlyph from '../bench/WindowGlyph.vue'
 import { useDevice } from '../stores/device'
-import { needWords } from './i18n'
+import { useWords } from './i18n'
 
 /** The parts of the bench in all their states, for whoever changes one. Only there while developing. */
 const { t } = useI18n()
 const device = useDevice()
-void needWords()
+const named = useWords(() => workNames)
 
 const played = new Played(wholeJob())
 const heights = [0.1, 0.061, 0.16, 0.1, 0.139]
@@ -79,7 +80,7 @@ const columns: ListColumn<(typeof rows)[number]>[] = [
 </script>
 
 <template>
-  <main class="flex flex-col gap-8 p-6" data-part="bench">
+  <main v-if="named" class="flex flex-col gap-8 p-6" data-part="bench">
     <div class="flex gap-2">
       <button type="button" class="key" @click="device.theme = device.theme === 'light' ? 'dark' : 'light'">◐</button>
       <button type="button" class="key" @click="device.unit = device.unit === 'mm' ? 'thou' : 'mm'">
