@@ -45,7 +45,10 @@ export async function dev({ hooks }: { hooks: boolean }): Promise<void> {
   const page = { ...process.env, EVENBORE_API: `http://127.0.0.1:${port}` }
   const children: ChildProcess[] = [
     spawn(process.execPath, ['--watch', '--import', 'tsx', 'server/main.ts'], { stdio: 'inherit', env }),
-    spawn('npx', ['vite', '--config', 'web/vite.config.ts', '--host', '127.0.0.1'], { stdio: 'inherit', env: page }),
+    spawn('node_modules/.bin/vite', ['--config', 'web/vite.config.ts', '--host', '127.0.0.1'], {
+      stdio: 'inherit',
+      env: page,
+    }),
   ]
   say('The page is at the address that Vite prints below; /bench shows the parts of the bench in all their states.')
   const leave = () => children.forEach((c) => c.kill('SIGTERM'))
