@@ -4,7 +4,7 @@ import type { EntryCollection } from '#core/works/stage-table'
 import { collectionTables } from '../store/entries'
 import { broughtOf, toClosure, workOf } from '../store/read'
 import { tables, type Row, type TableName } from '../store/models'
-import { iso, list, num, numOrNull, rows, select, str } from '../store/read-values'
+import { grouped, iso, list, num, numOrNull, rows, select, str } from '../store/read-values'
 import type { Store } from '../store/store'
 import type { PlannedJob } from './lay-schedule'
 
@@ -32,17 +32,7 @@ async function readingMoments(store: Store, jobIds: unknown[]): Promise<Row[]> {
   )
 }
 
-type ByJob = (jobId: unknown) => Row[]
-/** Rows by the job they belong to. */
-function byJob(found: readonly Row[]): ByJob {
-  const groups = new Map<unknown, Row[]>()
-  for (const r of found) {
-    const group = groups.get(r.jobId)
-    if (group) group.push(r)
-    else groups.set(r.jobId, [r])
-  }
-  return (jobId) => groups.get(jobId) ?? []
-}
+type ByJob = ReturnType<typeof grouped>
 
 /** The entries of a job as far as hours are counted from them. */
 function entriesFrom(found: readonly Row[], struck: ReadonlySet<unknown>): HasEntries {
@@ -90,7 +80,7 @@ export async function readOpenJobs(store: Store): Promise<PlannedJob[]> {
   const engineOf = new Map(engines.map((e) => [e.id, e]))
   const sectionsOf = new Map(sheets.map((s) => [s.id, list<Sections>(s.sections)]))
   const [ownSets, ownReadings, ownTimes, ownClosures, ownEntries] = [sets, readings, times, closures, entries].map(
-    byJob,
+    (found) => grouped(found, 'jobId'),
   ) as [ByJob, ByJob, ByJob, ByJob, ByJob]
   return open.map((j): PlannedJob => {
     const brought = broughtOf(j)

@@ -5,7 +5,7 @@ import { stageLine, stageNames } from '#core/works/stage-table'
 import { collectionTables } from './entries'
 import { searchText, standOf } from './job-card'
 import { broughtOf, toClosure, toEngine, workOf } from './read'
-import { list, num, rows, select, str } from './read-values'
+import { grouped, list, num, rows, select, str } from './read-values'
 import type { Row } from './models'
 import type { Store } from './store'
 
@@ -22,13 +22,6 @@ const begunSql = [
   `SELECT DISTINCT c.jobId, 'cut' FROM cuts c JOIN plans p ON p.jobId = c.jobId WHERE c.jobId IN (:jobIds)`,
   `SELECT DISTINCT t.jobId, 'cut' FROM tallyMarks t JOIN plans p ON p.jobId = t.jobId WHERE t.place = 'bore' AND t.jobId IN (:jobIds)`,
 ].join(' UNION ')
-
-/** Rows by the job they belong to. */
-function byJob(found: readonly Row[]): (jobId: unknown) => Row[] {
-  const groups = new Map<unknown, Row[]>()
-  for (const r of found) groups.set(r.jobId, [...(groups.get(r.jobId) ?? []), r])
-  return (jobId) => groups.get(jobId) ?? []
-}
 
 /** Makes the cards of jobs that have none yet: those of a store that an earlier version filled. @returns how many it made */
 export async function fillCards(store: Store): Promise<number> {
@@ -53,7 +46,7 @@ export async function fillCards(store: Store): Promise<number> {
         { jobIds },
       ),
     ])
-    const of = [closures, begun, entries, counts, last].map(byJob)
+    const of = [closures, begun, entries, counts, last].map((found) => grouped(found, 'jobId'))
     const cards = jobs.map((j) => {
       const [closed, stages, made, [count], [latest]] = of.map((rowsOf) => rowsOf(j.id)) as [
         Row[],

@@ -27,3 +27,14 @@ export async function select(
 ): Promise<Row[]> {
   return store.sequelize.query(sql, { type: QueryTypes.SELECT, replacements, ...(transaction ? { transaction } : {}) })
 }
+
+/** Rows by what a column of theirs says. */
+export function grouped(found: readonly Row[], column: string): (key: unknown) => Row[] {
+  const groups = new Map<unknown, Row[]>()
+  for (const r of found) {
+    const group = groups.get(r[column])
+    if (group) group.push(r)
+    else groups.set(r[column], [r])
+  }
+  return (key) => groups.get(key) ?? []
+}

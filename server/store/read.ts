@@ -9,7 +9,7 @@ import { startCrew, type Crew } from '#contract/commands'
 import { entryTables, readEntries } from './entries'
 import type { Row } from './models'
 import { readStock, toRates } from './read-stock'
-import { iso, list, num, numOrNull, rows, select, str } from './read-values'
+import { grouped, iso, list, num, numOrNull, rows, select, str } from './read-values'
 import type { Store } from './store'
 import { unionRows, type Wanted } from './union-rows'
 
@@ -165,17 +165,6 @@ const jobTables: readonly Wanted[] = [
   ['cutLeaves', 't.cutId IN (SELECT c.id FROM cuts c WHERE c.jobId = :jobId)'],
   ['planBores', 't.planId IN (SELECT p.id FROM plans p WHERE p.jobId = :jobId)'],
 ]
-
-/** Rows by what a column of theirs says. */
-function grouped(rows: readonly Row[], column: string): (key: unknown) => Row[] {
-  const groups = new Map<unknown, Row[]>()
-  for (const r of rows) {
-    const group = groups.get(r[column])
-    if (group) group.push(r)
-    else groups.set(r[column], [r])
-  }
-  return (key) => groups.get(key) ?? []
-}
 
 const byPosition = (a: Row, b: Row) => num(a.position) - num(b.position)
 
