@@ -50,4 +50,16 @@ describe("a tablet on the shop's network, without TLS", () => {
     )
     expect(await browser.complaints()).toEqual([])
   })
+
+  it('brings a page that it has not had yet as soon as the server answers again', async () => {
+    await browser.go('/')
+    await browser.find('[data-part=row]')
+    await house.kill()
+    await (await browser.find('nav a[href="/engines"]')).sendKeys(Key.ENTER)
+    await browser.untilText('[data-part=parts-missing]', /comes by itself/)
+    await house.start()
+    await browser.untilText('[data-part=row]', /Brennick 4M-105/)
+    expect(await browser.all('[data-part=parts-missing]')).toHaveLength(0)
+    expect(await browser.complaints()).toEqual([])
+  })
 })

@@ -2,6 +2,7 @@ import { ref, watch, type Ref } from 'vue'
 import { createI18n } from 'vue-i18n'
 import { workNames, type WorkName } from '#core/works/stage-table'
 import type { Messages } from '#contract/words/merge'
+import { bring } from './bring'
 import app from '../../contract/words/en/app.json'
 
 /** The wording that every page needs. A second language is one more folder of such files. */
@@ -17,15 +18,15 @@ const loaded = new Map<WorkName, Promise<void>>()
 export async function needWords(works: readonly WorkName[] = workNames): Promise<void> {
   await Promise.all(
     works.map((work) => {
-      const known = loaded.get(work) ?? bring(work)
+      const known = loaded.get(work) ?? bringWords(work)
       loaded.set(work, known)
       return known
     }),
   )
 }
 
-async function bring(work: WorkName): Promise<void> {
-  const { default: words } = await files[`../../contract/words/en/${work}.json`]!()
+async function bringWords(work: WorkName): Promise<void> {
+  const { default: words } = await bring(files[`../../contract/words/en/${work}.json`]!)
   i18n.global.mergeLocaleMessage('en', words)
 }
 

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { onMounted, ref, watch } from 'vue'
+import { broughtComponent } from '../app/bring'
 
 /** A dialog. Its panel is brought when the page has come to rest, so that no first look waits for it. */
 const props = defineProps<{ open: boolean; title: string; wide?: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const panel = () => import('./SheetPanel.vue')
-const SheetPanel = defineAsyncComponent(panel)
+const SheetPanel = broughtComponent(panel)
 const wanted = ref(props.open)
 watch(
   () => props.open,

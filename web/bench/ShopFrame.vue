@@ -5,6 +5,7 @@ import { useShop } from '../stores/shop'
 import HeadStrip from './HeadStrip.vue'
 import InsecureNote from './InsecureNote.vue'
 import NewerNote from './NewerNote.vue'
+import PartsNote from './PartsNote.vue'
 import KeyHelp from './KeyHelp.vue'
 import RefusedTray from './RefusedTray.vue'
 
@@ -19,6 +20,7 @@ const dialog = ref<'keys' | 'refused' | null>(null)
     <HeadStrip @keys="dialog = 'keys'" @refused="dialog = 'refused'" />
     <InsecureNote />
     <NewerNote />
+    <PartsNote />
     <main class="mx-auto w-full max-w-[1240px] flex-1 px-5 py-5">
       <div class="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1>{{ title }}</h1>

@@ -8,11 +8,13 @@ import BroughtLimits from '../bench/BroughtLimits.vue'
 import HeadStrip from '../bench/HeadStrip.vue'
 import InsecureNote from '../bench/InsecureNote.vue'
 import NewerNote from '../bench/NewerNote.vue'
+import PartsNote from '../bench/PartsNote.vue'
 import KeyHelp from '../bench/KeyHelp.vue'
 import RefusedTray from '../bench/RefusedTray.vue'
 import RouteRail from '../bench/RouteRail.vue'
 import { useFigures } from '../bench/useFigures'
 import { useJob } from '../stores/job'
+import { stageView } from '../works'
 
 const props = defineProps<{ jobId: string }>()
 const { t } = useI18n()
@@ -42,6 +44,16 @@ watch(
   { immediate: true },
 )
 watch([() => job.snapshot !== null, () => route.name], toNextStage, { immediate: true })
+/** A page that keeps nothing on the device brings the screens of its job while the server answers. */
+const REST_MS = 3000
+let resting: ReturnType<typeof setTimeout> | undefined
+function bringStages(): void {
+  for (const { stage } of job.route) void stageView(stage)().catch(() => undefined)
+}
+onMounted(() => {
+  if (!globalThis.isSecureContext) resting = setTimeout(bringStages, REST_MS)
+})
+onBeforeUnmount(() => clearTimeout(resting))
 /** What the stages of this job are called. */
 const named = useWords(() => job.snapshot && worksOf(job.snapshot.job.work))
 
@@ -70,6 +82,7 @@ onBeforeUnmount(() => {
     />
     <InsecureNote />
     <NewerNote />
+    <PartsNote />
     <p
       v-if="way"
       class="flex flex-wrap items-center gap-x-4 border-b border-line bg-plate px-3 text-[16px]"

@@ -5,6 +5,7 @@ import type { Snapshot } from '#core/job/snapshot'
 import type { StageName } from '#core/job/stages'
 import type { StageLogic } from '#core/works/stage-logic'
 import { stageLine } from '#core/works/stage-table'
+import { bring } from '../app/bring'
 
 const files = import.meta.glob<{ stages: Partial<Record<StageName, StageLogic>> }>('../../core/works/*/logic.ts')
 
@@ -12,7 +13,7 @@ const REST_MS = 1500
 
 /** What a stage knows of itself, brought with its work. */
 export async function logicOf(stage: StageName): Promise<StageLogic> {
-  const { stages } = await files[`../../core/works/${stageLine[stage].work}/logic.ts`]!()
+  const { stages } = await bring(files[`../../core/works/${stageLine[stage].work}/logic.ts`]!)
   return stages[stage]!
 }
 

@@ -1,4 +1,5 @@
 import { stageLine, type StageName } from '#core/works/stage-table'
+import { bring } from '../app/bring'
 import { needWords } from '../app/i18n'
 import type { View } from './views'
 
@@ -9,5 +10,5 @@ const views = Object.assign({}, ...Object.values(files).map((f) => f.views)) as 
 export function stageView(stage: StageName): View {
   const view = views[stage]
   if (!view) throw new Error(`The stage ${stage} has no screen: web/works/${stageLine[stage].work}/views.ts`)
-  return async () => (await Promise.all([view(), needWords(['job', stageLine[stage].work])]))[0]
+  return async () => (await Promise.all([bring(view), needWords(['job', stageLine[stage].work])]))[0]
 }

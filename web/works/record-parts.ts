@@ -1,9 +1,10 @@
-import { defineAsyncComponent, type Component } from 'vue'
+import type { Component } from 'vue'
 import type { WorkName } from '#core/works/stage-table'
+import { broughtComponent } from '../app/bring'
 
 const files = import.meta.glob<{ default: Component }>('./*/*Record.vue')
 const parts = new Map<string, Component>(
-  Object.entries(files).map(([path, load]) => [path.split('/')[1]!, defineAsyncComponent(load)]),
+  Object.entries(files).map(([path, load]) => [path.split('/')[1]!, broughtComponent(load)]),
 )
 
 /** What some works show on the record's screen: the component `…Record.vue` of each that has one. */
