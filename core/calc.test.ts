@@ -140,12 +140,12 @@ describe('bad input', () => {
       await calc('fit-plane', { readings: [{ angleDeg: 0 }], diameterMm: -1 })
       expect.unreachable()
     } catch (error) {
-      const { issues, message } = (error as CalcError).toBody().error
+      const { issues, said, figures } = error as CalcError
       expect(issues).toEqual([
         { path: 'readings.0.valueMm', message: 'is missing' },
         { path: 'diameterMm', message: 'must be more than zero' },
       ])
-      expect(message).toContain('readings.0.valueMm is missing')
+      expect([said, figures.where, figures.what]).toEqual(['bad-calc-input', 'readings.0.valueMm', 'is missing'])
     }
   })
 })

@@ -40,7 +40,7 @@ export async function calc(name: string, input: unknown): Promise<unknown> {
   const found = calculations.find((c) => c.name === name)
   if (!found) {
     const names = calculations.map((c) => c.name).join(', ')
-    throw new CalcError('unknown-calculation', `There is no calculation named "${name}". There are: ${names}.`)
+    throw new CalcError('unknown-calculation', { figures: { name, known: names } })
   }
   return found.run(input)
 }

@@ -42,11 +42,11 @@ export function defineCalculation<S extends z.ZodType>(
       if (!parsed.success) {
         const issues = tellIssues(parsed.error)
         const first = issues[0]
-        throw new CalcError(
-          'bad-input',
-          `${name} cannot work with this: ${first?.path || 'the input'} ${first?.message}.`,
+        throw new CalcError('bad-input', {
+          says: 'bad-calc-input',
+          figures: { name, where: first?.path || 'the input', what: first?.message ?? '' },
           issues,
-        )
+        })
       }
       return compute(parsed.data)
     },

@@ -18,27 +18,31 @@ export const calcErrorCodes = [
 ] as const
 export type CalcErrorCode = (typeof calcErrorCodes)[number]
 
-/** The error object that `calc` prints and the API answers. */
-export interface CalcErrorBody {
-  error: { code: CalcErrorCode; message: string; issues: InputIssue[] }
+/** What a calculation's refusal carries for its sentence; the words files have the sentence itself. */
+export interface Told {
+  /** The sentence, where the code has more than one. */
+  says?: string
+  figures?: Readonly<Record<string, string | number>>
+  issues?: readonly InputIssue[]
 }
 
 /**
- * A calculation that cannot answer. The message is written for a technician.
+ * A calculation that cannot answer: a code, and the figures of its sentence.
  * Computation throws nothing else on purpose.
  */
 export class CalcError extends Error {
-  readonly code: CalcErrorCode
-  readonly issues: InputIssue[]
+  readonly said: string
+  readonly figures: Readonly<Record<string, string | number>>
+  readonly issues: readonly InputIssue[]
 
-  constructor(code: CalcErrorCode, message: string, issues: InputIssue[] = []) {
-    super(message)
+  constructor(
+    readonly code: CalcErrorCode,
+    { says = code, figures = {}, issues = [] }: Told = {},
+  ) {
+    super(says)
     this.name = 'CalcError'
-    this.code = code
+    this.said = says
+    this.figures = figures
     this.issues = issues
-  }
-
-  toBody(): CalcErrorBody {
-    return { error: { code: this.code, message: this.message, issues: this.issues } }
   }
 }

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createInterface } from 'node:readline'
 import { calc, calculations } from '#core/calc'
+import { calcErrorBody } from '#contract/words/say-error'
 import { CalcError } from '#core/errors'
 
 const help = `calc NAME < input.json           one JSON object in, one out
@@ -14,11 +15,11 @@ export async function answer(name: string, text: string): Promise<{ ok: boolean;
     try {
       input = JSON.parse(text)
     } catch {
-      throw new CalcError('bad-input', 'The input is no valid JSON.')
+      throw new CalcError('bad-input', { says: 'no-json' })
     }
     return { ok: true, output: await calc(name, input) }
   } catch (error) {
-    if (error instanceof CalcError) return { ok: false, output: error.toBody() }
+    if (error instanceof CalcError) return { ok: false, output: calcErrorBody(error) }
     throw error
   }
 }

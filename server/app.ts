@@ -8,6 +8,7 @@ import websocket from '@fastify/websocket'
 import fastify, { type FastifyError, type FastifyInstance, type FastifyReply } from 'fastify'
 import { jsonSchemaTransform, validatorCompiler, hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod'
 import { CalcError } from '#core/errors'
+import { calcErrorBody } from '#contract/words/say-error'
 import { ApiProblem, apiErrors, errorBody, type ApiErrorCode } from './errors'
 import { calcRoutes } from './routes/calc'
 import { commandRoutes } from './routes/commands'
@@ -55,21 +56,19 @@ function codeOf(error: FastifyError): ApiErrorCode {
 function answerErrors(app: FastifyInstance): void {
   app.setErrorHandler((error: FastifyError, request, reply) => {
     if (error instanceof CalcError)
-      return reply.status(error.code === 'unknown-calculation' ? 404 : 422).send(error.toBody())
+      return reply.status(error.code === 'unknown-calculation' ? 404 : 422).send(calcErrorBody(error))
     if (hasZodFastifySchemaValidationErrors(error)) {
       const issues = error.validation.map((v) => ({
         path: v.instancePath.replace(/^\//, '').replaceAll('/', '.'),
         message: v.message ?? '',
       }))
-      return reply
-        .status(apiErrors['bad-input'].status)
-        .send(errorBody('bad-input', apiErrors['bad-input'].message, issues))
+      return reply.status(apiErrors['bad-input']).send(errorBody('bad-input', issues))
     }
     const code = error instanceof ApiProblem ? error.code : codeOf(error)
     if (code === 'unexpected') request.log.error(error)
     if (code === 'busy') reply.header('retry-after', '2')
     const issues = error instanceof ApiProblem ? error.issues : []
-    return reply.status(apiErrors[code].status).send(errorBody(code, apiErrors[code].message, issues))
+    return reply.status(apiErrors[code]).send(errorBody(code, issues))
   })
 }
 
@@ -97,7 +96,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     routerOptions: { maxParamLength: 200 },
     // What cannot even be routed (half an escape in the address) is a client's mistake, too.
     frameworkErrors: (_error, _request, reply) => {
-      void (reply as FastifyReply).status(400).send(errorBody('bad-request', apiErrors['bad-request'].message))
+      void (reply as FastifyReply).status(400).send(errorBody('bad-request'))
     },
     ...(options.tls ? { https: options.tls } : {}),
   }) as unknown as FastifyInstance
@@ -159,7 +158,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   app.setNotFoundHandler((request, reply) => {
     const page = request.method === 'GET' && !request.url.startsWith('/api/') && !request.url.startsWith('/assets/')
     if (webRoot && page) return reply.header('cache-control', 'no-cache').sendFile('index.html', webRoot)
-    return reply.status(404).send(errorBody('unknown-path', apiErrors['unknown-path'].message))
+    return reply.status(404).send(errorBody('unknown-path'))
   })
   return app
 }

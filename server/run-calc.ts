@@ -17,6 +17,5 @@ export async function runCalc(pool: WorkPool, name: string, input: unknown, sign
     ? pool.run('calculate', { name, input }, { timeoutMs: 120_000, signal })
     : calculate({ name, input }))
   if ('output' in reply) return reply.output
-  const { code, message, issues } = reply.refused.error
-  throw new CalcError(code, message, issues)
+  throw new CalcError(reply.refused.code, reply.refused.told)
 }

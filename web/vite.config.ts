@@ -32,7 +32,7 @@ export default defineConfig({
   plugins: [
     vue(),
     tailwind(),
-    VueI18n({ include: here('../contract/words/en/*.json'), strictMessage: false }),
+    VueI18n({ include: here('../contract/words/en/!(errors).json'), strictMessage: false }),
     serviceWorker(),
   ],
   build: { outDir: here('../dist/web'), emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },

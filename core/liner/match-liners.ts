@@ -173,12 +173,10 @@ const MICRON = 1000
 
 class TooFewLiners extends CalcError {
   constructor(input: MatchLinersInput) {
-    super(
-      'too-few-liners',
-      input.liners.length < input.bores.length
-        ? `There are ${input.bores.length} bores and only ${input.liners.length} liners to fill them with.`
-        : 'Some bore stays without a liner: too many of them may go into one cylinder only.',
-    )
+    super('too-few-liners', {
+      says: input.liners.length < input.bores.length ? 'too-few-liners' : 'bore-without-liner',
+      figures: { bores: input.bores.length, liners: input.liners.length },
+    })
   }
 }
 

@@ -33,11 +33,7 @@ export function compareSets(
   const later = new Map(after.map((r) => [turnDeg(r.angleDeg), r.valueMm]))
   const same =
     before.length === after.length && later.size === after.length && before.every((r) => later.has(turnDeg(r.angleDeg)))
-  if (!same)
-    throw new CalcError(
-      'different-stations',
-      'The two sets were not read at the same stations; only the same stations can be compared.',
-    )
+  if (!same) throw new CalcError('different-stations')
   const differences = before.map((r) => ({
     angleDeg: r.angleDeg,
     valueMm: later.get(turnDeg(r.angleDeg))! - r.valueMm,

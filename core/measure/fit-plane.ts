@@ -58,7 +58,7 @@ function solve3(m: number[][], v: number[]): [number, number, number] {
  */
 export function fitPlane(readings: readonly Reading[], diameterMm: number): PlaneFit {
   if (distinctStations(readings) < 3) {
-    throw new CalcError('too-few-stations', 'A plane needs readings at three different stations or more.')
+    throw new CalcError('too-few-stations')
   }
   const m = [0, 1, 2].map(() => [0, 0, 0])
   const v = [0, 0, 0]

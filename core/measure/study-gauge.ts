@@ -66,13 +66,9 @@ function crossed(readings: StudyGaugeInput['readings']): {
     ),
   )
   if (cells.flat().some((cell) => cell.length !== trials)) {
-    throw new CalcError(
-      'unbalanced',
-      'Every person must measure every part equally often; some readings of the study are missing.',
-    )
+    throw new CalcError('unbalanced')
   }
-  if (trials < 2)
-    throw new CalcError('no-repeats', 'A study needs every part measured at least twice by the same person.')
+  if (trials < 2) throw new CalcError('no-repeats')
   return { cells, parts: parts.length, operators: operators.length, trials }
 }
 

@@ -66,13 +66,8 @@ export interface PullPlan {
 export function planPull(input: z.infer<typeof planPullInput>): PullPlan {
   const { screw, bar, liner, useFraction, clearanceMm } = input
   const baseMm = liner.lowerBoreMm - clearanceMm
-  if (baseMm <= liner.boreMm + SLACK_MM)
-    throw new CalcError(
-      'no-room',
-      'A disc that passes the lower bore does not catch the liner: there is no room between the two.',
-    )
-  if (bar.holeMm >= bar.widthMm - SLACK_MM)
-    throw new CalcError('no-room', 'The hole is as wide as the bar: nothing of the bar is left beside it.')
+  if (baseMm <= liner.boreMm + SLACK_MM) throw new CalcError('no-room')
+  if (bar.holeMm >= bar.widthMm - SLACK_MM) throw new CalcError('no-room', { says: 'no-bar' })
 
   const d2 = screw.majorMm - 0.649519 * screw.pitchMm
   const d3 = screw.majorMm - 1.226869 * screw.pitchMm

@@ -200,8 +200,7 @@ export function planShop(input: PlanShopInput): ShopPlan {
   const missing = input.jobs
     .flatMap((j) => j.tasks)
     .find((t) => t.tool !== null && t.hours > 0 && input.tools[t.tool] === 0)
-  if (missing)
-    throw new CalcError('no-tool', `There is no ${missing.tool} in the shop, and the stage ${missing.stage} needs one.`)
+  if (missing) throw new CalcError('no-tool', { figures: { tool: missing.tool!, stage: missing.stage } })
   const worth = (p: ShopPlan) => [
     p.jobs.reduce((sum, j) => sum + j.lateH, 0),
     p.endH,

@@ -5,6 +5,7 @@ import { putCard } from './job-card'
 import { readSnapshot } from './read'
 import { insert, lastOf, Refusal, type Work } from './work'
 import { CalcError } from '#core/errors'
+import { sayError } from '#contract/words/say-error'
 import { latestOfStudy } from '#core/measure/study-plan'
 import { studyGauge } from '#core/measure/study-gauge'
 import type { Reading } from '#core/schema'
@@ -115,7 +116,7 @@ async function endStudy(work: Work, studyId: string): Promise<void> {
       { where: { id: study.gaugeId }, transaction },
     )
   } catch (error) {
-    if (error instanceof CalcError) throw new Refusal('study-incomplete', [error.message])
+    if (error instanceof CalcError) throw new Refusal('study-incomplete', [sayError(error.said, error.figures)])
     throw error
   }
   await store.models.studies.update({ endedAt: new Date(work.command.at) }, { where: { id: studyId }, transaction })

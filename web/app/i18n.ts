@@ -11,6 +11,7 @@ export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'e
 const files = import.meta.glob<{ default: Record<string, never> }>([
   '../../contract/words/en/*.json',
   '!../../contract/words/en/app.json',
+  '!../../contract/words/en/errors.json',
 ])
 const loaded = new Map<WorkName, Promise<void>>()
 

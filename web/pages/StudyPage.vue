@@ -2,6 +2,7 @@
 import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { CalcError } from '#core/errors'
+import { sayError } from '#contract/words/say-error'
 import { limitShare } from '#core/measure/limit-share'
 import { reportStudy, type StudyReport } from '#core/measure/study-advice'
 import { latestOfStudy, studyOrder } from '#core/measure/study-plan'
@@ -77,7 +78,7 @@ const report = computed<StudyReport | string | null>(() => {
       narrowest.value ? narrowest.value.maxMm - narrowest.value.minMm : 0.08,
     )
   } catch (error) {
-    return error instanceof CalcError ? error.message : String(error)
+    return error instanceof CalcError ? sayError(error.said, error.figures) : String(error)
   }
 })
 const whole = computed(() => latest.value !== null && next.value === null)

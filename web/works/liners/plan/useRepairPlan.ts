@@ -1,4 +1,5 @@
 import { computed, onBeforeUnmount, ref, shallowRef, watch, type ComputedRef } from 'vue'
+import { sayError } from '#contract/words/say-error'
 import type { SchoolName, Snapshot } from '#core/job/snapshot'
 import type { LinerMatch, MatchLinersInput } from '#core/liner/match-liners'
 import type { EvaluatedPlan } from '#core/plan/evaluate-plan'
@@ -125,7 +126,10 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
       match.value = best
       matched.value = await worker.work.evaluate(input.value, choicesOf(best))
     } catch (error) {
-      matchProblem.value = error instanceof Error ? error.message : String(error)
+      matchProblem.value =
+        error instanceof Error
+          ? sayError(error.message, { bores: matchInput.bores.length, liners: matchInput.liners.length })
+          : String(error)
     } finally {
       if (mine === run) matching.value = false
     }
