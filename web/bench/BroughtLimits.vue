@@ -73,9 +73,9 @@ function judgeByOurs(): void {
 <template>
   <SheetDialog :open="open" :title="t('brought.title')" wide @close="emit('close')">
     <p class="mb-3">{{ t('brought.note') }}</p>
-    <table class="w-full text-left text-[17px] [&_td]:px-2 [&_th]:px-2" data-part="brought-limits">
+    <table class="w-full text-left text-body [&_td]:px-2 [&_th]:px-2" data-part="brought-limits">
       <thead>
-        <tr class="border-b-2 border-ink text-[15px]">
+        <tr class="border-b-2 border-ink text-small">
           <th />
           <th class="py-2 text-right">
             {{ t('brought.theirs', { shop: job.snapshot!.takenIn.at(-1)?.shop || '—' }) }}
@@ -89,10 +89,10 @@ function judgeByOurs(): void {
           <td class="figure text-right" :class="{ 'font-bold': r.differs }">{{ r.theirs }}</td>
           <td class="figure text-right" :class="{ 'font-bold': r.differs }">
             {{ r.ours
-            }}<span v-if="r.differs" class="ml-2 font-sans text-[14px] font-normal">{{ t('brought.differs') }}</span>
+            }}<span v-if="r.differs" class="ml-2 font-sans text-small font-normal">{{ t('brought.differs') }}</span>
           </td>
         </tr>
-        <tr class="align-top text-[15px]">
+        <tr class="align-top text-small">
           <td class="py-1.5">{{ t('engine.source') }}</td>
           <td class="text-right">{{ sourceOf(sheet) }}</td>
           <td class="text-right">{{ sourceOf(ours) }}</td>

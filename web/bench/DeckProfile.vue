@@ -154,7 +154,7 @@ const bracket = (head: number[]) => {
         stroke-opacity="0.7"
       />
     </svg>
-    <figcaption class="absolute right-2 top-0.5 text-[13px] text-scribe">
+    <figcaption class="absolute right-2 top-0.5 text-fine text-scribe">
       {{ t(before.length ? 'profile.both' : 'profile.now', { unit: t(`unit.${unit}`) }) }}
     </figcaption>
   </figure>

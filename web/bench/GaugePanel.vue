@@ -83,10 +83,10 @@ function number(event: Event): number {
   >
     <div class="flex items-start gap-3">
       <div class="w-[262px] shrink-0">
-        <p class="figure whitespace-nowrap text-[56px] leading-none" data-part="live-value">
-          {{ live }}<span class="ml-1 font-sans text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span>
+        <p class="figure whitespace-nowrap text-live leading-none" data-part="live-value">
+          {{ live }}<span class="ml-1 font-sans text-body text-soft">{{ t(`unit.${unit}`) }}</span>
         </p>
-        <p class="text-[15px]" role="status" data-part="gauge-note">
+        <p class="text-small" role="status" data-part="gauge-note">
           <template v-if="gauge.source === 'none'">{{
             t(gauge.failed ? `gauge.${gauge.failed}` : 'gauge.none')
           }}</template>
@@ -109,7 +109,7 @@ function number(event: Event): number {
         <button v-if="gauge.hasSerial" type="button" class="key" @click="gauge.connectSerial()">
           {{ t('gauge.connect-serial') }}
         </button>
-        <p class="max-w-[44ch] text-[14px] text-soft">
+        <p class="max-w-[44ch] text-small text-soft">
           {{ t('gauge.keyboard-note') }}<template v-if="!secure"> {{ t('secure.serial') }}</template>
         </p>
       </div>
@@ -132,7 +132,7 @@ function number(event: Event): number {
         </template>
       </div>
     </div>
-    <div v-if="gauge.source === 'simulated'" class="flex flex-wrap gap-x-5 text-[14px]">
+    <div v-if="gauge.source === 'simulated'" class="flex flex-wrap gap-x-5 text-small">
       <label class="flex items-center gap-2 font-semibold"
         >{{ t('gauge.noise')
         }}<input
@@ -171,13 +171,13 @@ function number(event: Event): number {
       /></label>
     </div>
     <div class="flex items-end gap-3">
-      <label class="field min-w-0 flex-1 text-[15px]"
+      <label class="field min-w-0 flex-1 text-small"
         >{{ t('gauge.which') }}
         <select v-model="gaugeId" class="min-w-0" data-part="gauge-choice">
           <option v-for="g in gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
         </select>
       </label>
-      <fieldset class="text-[15px]">
+      <fieldset class="text-small">
         <legend class="font-semibold">{{ t('gauge.zeroed-on') }}</legend>
         <div class="mt-1 flex gap-1">
           <label
@@ -195,7 +195,7 @@ function number(event: Event): number {
       <TorqueField
         v-if="!onLedges"
         v-model="clampNm"
-        class="w-[96px] text-[15px]"
+        class="w-[96px] text-small"
         narrow
         :label="t('gauge.clamped')"
         :usual-nm="snapshot.sheet.limits.holdDownNm"

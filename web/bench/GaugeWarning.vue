@@ -19,7 +19,7 @@ const standing = computed(() =>
   <p
     v-for="s in standing"
     :key="s"
-    class="flex gap-1.5 text-[14px] leading-tight text-(--online-on-blue)"
+    class="flex gap-1.5 text-small leading-tight text-(--online-on-blue)"
     data-part="gauge-warning"
     :data-standing="s"
   >

@@ -29,7 +29,7 @@ const saving = computed(() => {
   <header class="flex min-h-[56px] items-center gap-2 border-b-2 border-ink bg-plate px-3" data-part="head-strip">
     <RouterLink
       to="/"
-      class="inline-flex min-h-[48px] items-center gap-2 pr-2 text-[20px] font-bold"
+      class="inline-flex min-h-[48px] items-center gap-2 pr-2 text-head font-bold"
       :aria-label="t('head.home')"
     >
       <svg width="30" height="22" viewBox="0 0 30 22" aria-hidden="true">
@@ -39,8 +39,8 @@ const saving = computed(() => {
       <span class="max-lg:sr-only">{{ t('app.name') }}</span>
     </RouterLink>
     <div v-if="title" class="min-w-0 flex-1 border-l border-line pl-3 leading-tight">
-      <p class="truncate text-[18px] font-bold">{{ title }}</p>
-      <p class="truncate text-[14px] text-soft">{{ subtitle }}</p>
+      <p class="truncate text-lead font-bold">{{ title }}</p>
+      <p class="truncate text-small text-soft">{{ subtitle }}</p>
     </div>
     <nav v-else class="flex flex-1 gap-1 overflow-x-auto" :aria-label="t('head.nav')">
       <RouterLink
@@ -62,11 +62,11 @@ const saving = computed(() => {
     >
       {{ t('saving.refused', { n: outbox.refused.length }) }}
     </button>
-    <span v-if="gauge.source !== 'none'" class="inline-flex items-center gap-1 text-[15px]" data-part="gauge-state"
+    <span v-if="gauge.source !== 'none'" class="inline-flex items-center gap-1 text-small" data-part="gauge-state"
       ><GaugeIcon :size="18" aria-hidden="true" />{{ t(gauge.live ? 'head.gauge-live' : 'head.gauge-silent') }}</span
     >
     <span
-      class="inline-flex items-center gap-1 whitespace-nowrap text-[15px] font-semibold"
+      class="inline-flex items-center gap-1 whitespace-nowrap text-small font-semibold"
       :class="saving.tone === 'good' ? '' : saving.tone === 'bad' ? 'text-outside' : ''"
       role="status"
       data-part="saving"
@@ -90,7 +90,7 @@ const saving = computed(() => {
       data-part="unit-switch"
     />
     <label class="sr-only" for="person">{{ t('head.person') }}</label>
-    <select id="person" v-model="device.personId" class="box max-w-[150px] !text-[16px]" data-part="person">
+    <select id="person" v-model="device.personId" class="box max-w-[150px] !text-body" data-part="person">
       <option value="" disabled>{{ t('head.nobody') }}</option>
       <option v-for="p in shop.shop?.people ?? []" :key="p.id" :value="p.id">{{ p.name }}</option>
     </select>

@@ -14,7 +14,7 @@ const missed = computed(() => !globalThis.isSecureContext && (!outbox.reachable 
 <template>
   <p
     v-if="missed"
-    class="border-b border-line bg-plate px-3 py-2 text-[16px] font-semibold"
+    class="border-b border-line bg-plate px-3 py-2 text-body font-semibold"
     role="status"
     data-part="insecure"
   >

@@ -24,10 +24,10 @@ const keys = [
 
 <template>
   <SheetDialog :open="open" :title="t('keys.title')" @close="emit('close')">
-    <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-2 text-[17px]" data-part="key-help">
+    <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-2 text-body" data-part="key-help">
       <template v-for="key in keys" :key="key">
         <dt>
-          <kbd class="figure rounded border border-soft bg-plate px-2 py-0.5 text-[15px]">{{
+          <kbd class="figure rounded border border-soft bg-plate px-2 py-0.5 text-small">{{
             t(`keys.${key}.key`)
           }}</kbd>
         </dt>

@@ -55,8 +55,8 @@ watch(
       :aria-invalid="wrong !== null || !!problem"
       @input="typed"
     />
-    <span v-if="wrong" class="text-[14px] text-outside" data-part="field-wrong">{{ t(`field.${wrong}`) }}</span>
-    <span v-else-if="problem" class="text-[14px] text-outside" data-part="field-problem">{{ problem }}</span>
-    <span v-else-if="hint" class="text-[14px] font-normal text-soft">{{ hint }}</span>
+    <span v-if="wrong" class="text-small text-outside" data-part="field-wrong">{{ t(`field.${wrong}`) }}</span>
+    <span v-else-if="problem" class="text-small text-outside" data-part="field-problem">{{ problem }}</span>
+    <span v-else-if="hint" class="text-small font-normal text-soft">{{ hint }}</span>
   </div>
 </template>

@@ -118,7 +118,7 @@ const hours = [12, 3, 6, 9].map((hour) => ({ hour, ...onPlan(hour * 30) }))
         </text>
       </g>
     </svg>
-    <figcaption class="absolute bottom-1 left-2 max-w-[96px] leading-tight text-[13px] text-scribe">
+    <figcaption class="absolute bottom-1 left-2 max-w-[96px] leading-tight text-fine text-scribe">
       {{
         plane && plane.highAtDeg !== null
           ? t('plan.lean', { lean: length(plane.tiltMm, [limits.withinLinerMaxMm]), clock: clockHour(plane.highAtDeg) })

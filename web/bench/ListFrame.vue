@@ -55,7 +55,7 @@ async function save(): Promise<void> {
         <Download :size="18" aria-hidden="true" />{{ t('list.export') }}
       </button>
     </div>
-    <p v-if="!any" class="border border-line bg-plate p-6 text-[18px]" data-part="empty">{{ empty }}</p>
+    <p v-if="!any" class="border border-line bg-plate p-6 text-lead" data-part="empty">{{ empty }}</p>
     <table v-else class="w-full border-collapse text-left">
       <thead>
         <tr class="border-b-2 border-ink">

@@ -49,11 +49,11 @@ const reason = computed<Said>(() => {
     aria-live="polite"
   >
     <div class="min-w-0 flex-1">
-      <p class="text-[22px] font-bold leading-tight" data-part="move-head">{{ say(said.head) }}</p>
-      <p class="mt-0.5 text-[16px]" data-part="move-why">
+      <p class="text-head font-bold leading-tight" data-part="move-head">{{ say(said.head) }}</p>
+      <p class="mt-0.5 text-body" data-part="move-why">
         <span class="font-semibold">{{ t('move.why-label') }}</span> {{ say(reason) }}
       </p>
-      <p v-if="said.plan.length" class="mt-0.5 text-[16px]" data-part="move-plan">
+      <p v-if="said.plan.length" class="mt-0.5 text-body" data-part="move-plan">
         <span class="font-semibold">{{ t('move.plan-label') }}</span>
         <template v-for="(step, i) in said.plan" :key="i"
           ><span v-if="i" aria-hidden="true"> → </span> {{ say(step) }}</template
@@ -61,7 +61,7 @@ const reason = computed<Said>(() => {
       </p>
       <p
         v-if="said.caution"
-        class="mt-0.5 flex items-center gap-1.5 text-[15px] font-semibold text-outside"
+        class="mt-0.5 flex items-center gap-1.5 text-small font-semibold text-outside"
         data-part="move-caution"
       >
         <ShieldAlert :size="17" aria-hidden="true" class="shrink-0" /> {{ say(said.caution) }}
@@ -78,7 +78,7 @@ const reason = computed<Said>(() => {
     >
       {{ say(said.button)
       }}<kbd
-        class="ml-3 hidden rounded border border-current px-1.5 text-[14px] font-semibold opacity-80 [@media(hover:hover)_and_(pointer:fine)]:inline"
+        class="ml-3 hidden rounded border border-current px-1.5 text-small font-semibold opacity-80 [@media(hover:hover)_and_(pointer:fine)]:inline"
         aria-hidden="true"
         >{{ t('keys.next.key') }}</kbd
       >

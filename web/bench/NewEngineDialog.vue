@@ -80,7 +80,7 @@ async function save(): Promise<void> {
             maxlength="80"
             :aria-invalid="problemOf('name') !== null"
             data-part="engine-name"
-          /><span v-if="problemOf('name')" class="text-[14px] text-outside" data-part="field-problem">{{
+          /><span v-if="problemOf('name')" class="text-small text-outside" data-part="field-problem">{{
             problemOf('name')
           }}</span></label
         >
@@ -114,7 +114,7 @@ async function save(): Promise<void> {
             placeholder="1-3-4-2"
             :aria-invalid="order === null"
             data-part="firing"
-          /><span v-if="order === null" class="text-[14px] text-outside">{{ t('engine.firing-wrong') }}</span></label
+          /><span v-if="order === null" class="text-small text-outside">{{ t('engine.firing-wrong') }}</span></label
         >
       </div>
       <SheetForm v-model="draft" :quiet="!tried" />

@@ -10,7 +10,7 @@ const again = () => location.reload()
 <template>
   <p
     v-if="newerMet"
-    class="flex flex-wrap items-center gap-3 border-b border-line bg-plate px-3 text-[16px] font-semibold"
+    class="flex flex-wrap items-center gap-3 border-b border-line bg-plate px-3 text-body font-semibold"
     role="status"
     data-part="newer"
   >

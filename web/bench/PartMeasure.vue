@@ -107,7 +107,7 @@ onBeforeUnmount(stop)
     :data-label="row.label"
   >
     <h2>{{ t('parts.measure', { label: row.label }) }}</h2>
-    <p class="text-[15px] text-soft">{{ t(row.kind === 'liner' ? 'parts.how-liner' : 'parts.how-shim') }}</p>
+    <p class="text-small text-soft">{{ t(row.kind === 'liner' ? 'parts.how-liner' : 'parts.how-shim') }}</p>
     <svg
       viewBox="-100 -78 200 156"
       class="my-2 block h-[168px] w-full bg-layout"
@@ -144,7 +144,7 @@ onBeforeUnmount(stop)
         id="reading"
         ref="box"
         v-model="text"
-        class="figure box h-[58px] w-full text-right !text-[34px]"
+        class="figure box h-[58px] w-full text-right !text-large"
         inputmode="decimal"
         autocomplete="off"
         :placeholder="gauge.live ? length(gauge.valueMm ?? 0) : ''"
@@ -157,7 +157,7 @@ onBeforeUnmount(stop)
           }
         "
       />
-      <p class="mt-1 text-[15px] font-semibold" aria-live="polite">
+      <p class="mt-1 text-small font-semibold" aria-live="polite">
         {{
           next === null ? '' : t('parts.station', { n: values.length + 1, of: stations.length, clock: clockHour(next) })
         }}

@@ -58,7 +58,7 @@ const columns = computed((): ListColumn<PartRow>[] => [
         'button',
         {
           type: 'button',
-          class: 'min-h-[44px] text-[19px] font-bold underline-offset-4 hover:underline',
+          class: 'min-h-[44px] text-lead font-bold underline-offset-4 hover:underline',
           'data-part': 'choose-part',
           'data-label': value,
         },
@@ -156,7 +156,7 @@ async function measured(readings: { angleDeg: number; valueMm: number }[]): Prom
             {{ t(`parts.tab.${k}`, { n: k === 'liner' ? liners.length : shims.length }) }}
           </button>
         </div>
-        <ul class="flex flex-wrap gap-x-4 text-[15px]" data-part="counts">
+        <ul class="flex flex-wrap gap-x-4 text-small" data-part="counts">
           <li v-for="c in counts" :key="c.nominalMm">
             <span class="figure font-bold">{{ length(c.nominalMm) }}</span>
             {{ t('parts.count', { free: c.free, used: c.used }) }}
@@ -180,7 +180,7 @@ async function measured(readings: { angleDeg: number; valueMm: number }[]): Prom
         :closed="closed ?? false"
         @measured="measured"
       />
-      <p v-else class="border border-line bg-plate p-4 text-[17px]">{{ t('parts.choose') }}</p>
+      <p v-else class="border border-line bg-plate p-4 text-body">{{ t('parts.choose') }}</p>
     </aside>
   </div>
 </template>

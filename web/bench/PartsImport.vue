@@ -33,7 +33,7 @@ async function take(): Promise<void> {
 
 <template>
   <SheetDialog :open="open" wide :title="t('parts.import')" @close="emit('close')">
-    <p class="text-[16px]">{{ t('parts.import-how', { columns: partColumns.join(', ') }) }}</p>
+    <p class="text-body">{{ t('parts.import-how', { columns: partColumns.join(', ') }) }}</p>
     <input
       type="file"
       accept=".csv,text/csv"
@@ -52,7 +52,7 @@ async function take(): Promise<void> {
           </li>
         </ul>
       </template>
-      <p v-else class="text-[18px] font-semibold">{{ t('parts.import-ready', { n: file.parts.length }) }}</p>
+      <p v-else class="text-lead font-semibold">{{ t('parts.import-ready', { n: file.parts.length }) }}</p>
     </div>
     <div class="mt-4 flex gap-2">
       <button

@@ -10,7 +10,7 @@ const again = () => location.reload()
 <template>
   <p
     v-if="partsMissing > 0"
-    class="flex flex-wrap items-center gap-3 border-b border-line bg-plate px-3 py-2 text-[16px] font-semibold"
+    class="flex flex-wrap items-center gap-3 border-b border-line bg-plate px-3 py-2 text-body font-semibold"
     role="status"
     data-part="parts-missing"
   >

@@ -109,11 +109,11 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
     data-part="pad"
   >
     <header class="flex items-baseline justify-between gap-2">
-      <h2 class="text-[20px]">{{ t('pad.cylinder', { cylinder: state.cylinder }) }}</h2>
-      <span v-if="!closed && stationDeg !== null" class="text-[16px] font-semibold" data-part="pad-station">{{
+      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: state.cylinder }) }}</h2>
+      <span v-if="!closed && stationDeg !== null" class="text-body font-semibold" data-part="pad-station">{{
         t('pad.station', { n: stationNumber, of: stationsDeg.length, clock: clockHour(stationDeg) })
       }}</span>
-      <span v-else class="text-[16px] font-semibold">{{
+      <span v-else class="text-body font-semibold">{{
         t(
           closed
             ? 'pad.stage-closed'
@@ -131,7 +131,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
         ref="box"
         v-model="text"
         class="figure box h-[62px] w-full pr-14 text-right"
-        :class="[problem ? 'border-outside! border-2' : '', gauge.live ? '!text-[56px]' : '!text-[44px]']"
+        :class="[problem ? 'border-outside! border-2' : '', gauge.live ? '!text-live' : '!text-large']"
         type="text"
         inputmode="none"
         autocomplete="off"
@@ -144,7 +144,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
         @input="onInput"
         @paste="onPaste"
       />
-      <span class="pointer-events-none absolute right-3 top-1/2 -translate-y-1/2 text-[16px] text-soft">{{
+      <span class="pointer-events-none absolute right-3 top-1/2 -translate-y-1/2 text-body text-soft">{{
         t(`unit.${unit}`)
       }}</span>
     </div>
@@ -202,12 +202,12 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
           :data-verdict="cell.verdict ?? 'none'"
           @click="entry.choose(cell.angleDeg)"
         >
-          <span class="flex items-baseline justify-between text-[13px] text-soft">
+          <span class="flex items-baseline justify-between text-fine text-soft">
             <span>{{ t('plan.station', { clock: clockHour(cell.angleDeg) }) }}</span>
             <span v-if="cell.repeats > 1">{{ t('pad.mean-of', { n: cell.repeats }) }}</span>
           </span>
           <span class="flex items-center justify-between gap-1">
-            <span class="figure text-[28px] leading-tight" data-part="station-value">{{
+            <span class="figure text-figure leading-tight" data-part="station-value">{{
               cell.valueMm === null ? '·' : length(cell.valueMm, [limits.minMm, limits.maxMm])
             }}</span>
             <WindowGlyph
@@ -225,12 +225,12 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
     </ol>
 
     <div v-if="!closed && closedSet" class="flex flex-col gap-2">
-      <p class="text-[16px]">{{ t('pad.set-ended') }}</p>
+      <p class="text-body">{{ t('pad.set-ended') }}</p>
       <button type="button" class="key" data-part="measure-again" @click="emit('again')">{{ t('pad.again') }}</button>
     </div>
     <div v-if="!closed && !question && !closedSet" class="mt-auto grid grid-cols-4 gap-1.5" data-part="keypad">
       <template v-for="(key, i) in keys" :key="key">
-        <button type="button" class="key !min-h-[48px] figure !text-[22px]" tabindex="-1" @click="press(key)">
+        <button type="button" class="key !min-h-[48px] figure !text-head" tabindex="-1" @click="press(key)">
           {{ key }}
         </button>
         <button

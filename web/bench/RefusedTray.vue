@@ -31,7 +31,7 @@ function told({ code, details }: RefusedCommand): string {
     <ul class="flex flex-col gap-3" data-part="refused-list">
       <li v-for="entry in outbox.refused" :key="entry.order" class="border-l-4 border-outside pl-3">
         <p class="font-semibold">
-          {{ what(entry) }} <span class="text-[14px] font-normal text-soft">{{ when(entry.command.at) }}</span>
+          {{ what(entry) }} <span class="text-small font-normal text-soft">{{ when(entry.command.at) }}</span>
         </p>
         <p>{{ t(`refusal.${entry.code}`) }} {{ told(entry) }}</p>
         <div class="mt-1 flex gap-2">

@@ -43,7 +43,7 @@ function toggle(phase: PhaseName): void {
       <h2 v-if="folds" class="m-0">
         <button
           type="button"
-          class="flex min-h-[48px] w-full items-center justify-between px-3 text-[15px] font-semibold max-[1100px]:justify-center max-[1100px]:px-1 max-[1100px]:text-[13px]"
+          class="flex min-h-[48px] w-full items-center justify-between px-3 text-small font-semibold max-[1100px]:justify-center max-[1100px]:px-1 max-[1100px]:text-fine"
           :aria-expanded="isOpen(phase)"
           :aria-label="t('route.phase', { phase: t(`phase.${phase}`), done, of: stops.length })"
           @click="toggle(phase)"
@@ -81,8 +81,8 @@ function toggle(phase: PhaseName): void {
               <path v-else-if="stop.state === 'begun'" d="M7 14.5a7.5 7.5 0 0 1 15 0z" fill="var(--ink)" />
             </svg>
             <span class="leading-tight max-[1100px]:sr-only">
-              <span class="block text-[17px]">{{ t(`stage.${stop.stage}`) }}</span>
-              <span class="block text-[13px] font-normal text-soft">{{ t(`route.${stop.state}`) }}</span>
+              <span class="block text-body">{{ t(`stage.${stop.stage}`) }}</span>
+              <span class="block text-fine font-normal text-soft">{{ t(`route.${stop.state}`) }}</span>
             </span>
           </RouterLink>
         </li>

@@ -65,7 +65,7 @@ function chooseSeat(seat: Seat): void {
 <template>
   <div class="grid grid-cols-2 gap-x-6 gap-y-3">
     <fieldset class="flex flex-col gap-3">
-      <legend class="mb-2 text-[18px] font-bold">{{ t('engine.limits') }}</legend>
+      <legend class="mb-2 text-lead font-bold">{{ t('engine.limits') }}</legend>
       <LengthField
         v-for="field in fields"
         :key="field"
@@ -78,7 +78,7 @@ function chooseSeat(seat: Seat): void {
       <TorqueField v-model="draft.limits.holdDownNm" :label="t('engine.limit.holdDownNm')" data-field="holdDownNm" />
     </fieldset>
     <fieldset class="flex flex-col gap-3">
-      <legend class="mb-2 text-[18px] font-bold">{{ t('engine.stack') }}</legend>
+      <legend class="mb-2 text-lead font-bold">{{ t('engine.stack') }}</legend>
       <label class="field"
         >{{ t('engines.seat') }}
         <select :value="draft.seat" @change="chooseSeat(($event.target as HTMLSelectElement).value as Seat)">
@@ -93,7 +93,7 @@ function chooseSeat(seat: Seat): void {
         :problem="problemOf(link.kind)"
         :data-field="link.kind"
       />
-      <p v-if="stack !== null" class="text-[17px]">
+      <p v-if="stack !== null" class="text-body">
         {{ t('engine.stack-sum') }} <span class="figure">{{ withUnit(stack) }}</span>
       </p>
       <label class="field"
@@ -109,7 +109,7 @@ function chooseSeat(seat: Seat): void {
       </div>
     </fieldset>
     <fieldset class="col-span-2 border-t border-line pt-3">
-      <legend class="mb-2 pr-3 text-[18px] font-bold">{{ t('engine.liner') }}</legend>
+      <legend class="mb-2 pr-3 text-lead font-bold">{{ t('engine.liner') }}</legend>
       <button
         v-if="!draft.liner"
         type="button"
@@ -142,7 +142,7 @@ function chooseSeat(seat: Seat): void {
       </div>
     </fieldset>
     <fieldset class="col-span-2 border-t border-line pt-3">
-      <legend class="mb-2 pr-3 text-[18px] font-bold">{{ t('engine.seals') }}</legend>
+      <legend class="mb-2 pr-3 text-lead font-bold">{{ t('engine.seals') }}</legend>
       <div
         v-for="(seal, i) in draft.seals"
         :key="i"

@@ -17,7 +17,7 @@ const emit = defineEmits<{ close: [] }>()
         class="max-h-full w-full overflow-y-auto border-2 border-ink bg-paper p-5"
         :class="wide ? 'max-w-[860px]' : 'max-w-[560px]'"
       >
-        <DialogTitle as="h2" class="mb-3 text-[22px]">{{ title }}</DialogTitle>
+        <DialogTitle as="h2" class="mb-3 text-head">{{ title }}</DialogTitle>
         <p v-if="shop.nobody" class="mb-3 border-l-4 border-outside pl-3 font-semibold" role="alert" data-part="nobody">
           {{ t('entry.nobody') }}
         </p>

@@ -250,7 +250,7 @@ const description = computed(() =>
         </text>
       </g>
     </svg>
-    <figcaption class="absolute right-2 top-1 text-[13px] text-scribe">
+    <figcaption class="absolute right-2 top-1 text-fine text-scribe">
       {{ t('section.exaggerated', { times: exaggeration }) }}
     </figcaption>
   </figure>

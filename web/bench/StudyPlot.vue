@@ -119,6 +119,6 @@ const initials = (name: string) =>
         {{ part }}
       </text>
     </svg>
-    <figcaption class="absolute right-2 top-0.5 text-[13px] text-scribe">{{ t('study.plot-what') }}</figcaption>
+    <figcaption class="absolute right-2 top-0.5 text-fine text-scribe">{{ t('study.plot-what') }}</figcaption>
   </figure>
 </template>

@@ -53,6 +53,6 @@ defineExpose({ empty: () => (text.value = '') })
       :aria-invalid="wrong"
       @input="typed"
     />
-    <span v-if="wrong" class="text-[14px] text-outside" data-part="field-wrong">{{ t('field.torque') }}</span>
+    <span v-if="wrong" class="text-small text-outside" data-part="field-wrong">{{ t('field.torque') }}</span>
   </div>
 </template>

@@ -69,7 +69,7 @@ async function save(): Promise<void> {
       />
       <form v-if="draft" class="mt-4" @submit.prevent="save">
         <SheetForm v-model="draft" />
-        <p class="mt-3 text-[16px]">{{ t('engine.new-version', { version: sheet.version + 1 }) }}</p>
+        <p class="mt-3 text-body">{{ t('engine.new-version', { version: sheet.version + 1 }) }}</p>
         <div class="mt-2 flex gap-2">
           <button
             type="submit"
@@ -85,7 +85,7 @@ async function save(): Promise<void> {
       <div v-else class="mt-4 grid grid-cols-[1fr_1fr] gap-6 max-[900px]:grid-cols-1">
         <div>
           <h2>{{ t('engine.limits') }}</h2>
-          <dl class="mt-2 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-[18px]" data-part="limits">
+          <dl class="mt-2 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-lead" data-part="limits">
             <template v-for="name in limitNames" :key="name">
               <dt>{{ t(`engine.limit.${name}`) }}</dt>
               <dd class="figure text-right">{{ sheet.limits[name] === null ? '—' : withUnit(sheet.limits[name]!) }}</dd>
@@ -95,7 +95,7 @@ async function save(): Promise<void> {
             <dt>{{ t('engine.limit.holdDownNm') }}</dt>
             <dd class="figure text-right">{{ torque(sheet.limits.holdDownNm) }}</dd>
           </dl>
-          <p class="mt-3 text-[15px] text-soft">
+          <p class="mt-3 text-small text-soft">
             {{
               t('engine.version-line', { version: sheet.version, name: nameOf(sheet.personId), when: when(sheet.at) })
             }}
@@ -126,8 +126,8 @@ async function save(): Promise<void> {
       <div v-if="!draft" class="mt-6 grid grid-cols-2 gap-6 max-[900px]:grid-cols-1">
         <div data-part="liner-shape">
           <h2>{{ t('engine.liner') }}</h2>
-          <p v-if="!sheet.liner" class="text-[16px]">{{ t('engine.no-liner') }}</p>
-          <dl v-else class="mt-2 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-[17px]">
+          <p v-if="!sheet.liner" class="text-body">{{ t('engine.no-liner') }}</p>
+          <dl v-else class="mt-2 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-body">
             <template
               v-for="f in ['flangeOuterMm', 'lowerOuterMm', 'lowerBoreMm', 'lengthMm', 'sealLandMm'] as const"
               :key="f"
@@ -140,8 +140,8 @@ async function save(): Promise<void> {
         </div>
         <div data-part="seal-set">
           <h2>{{ t('engine.seals') }}</h2>
-          <p v-if="sheet.seals.length === 0" class="text-[16px]">{{ t('engine.no-seals') }}</p>
-          <ol class="mt-2 text-[17px]">
+          <p v-if="sheet.seals.length === 0" class="text-body">{{ t('engine.no-seals') }}</p>
+          <ol class="mt-2 text-body">
             <li v-for="(s, i) in sheet.seals" :key="i" class="border-b border-line py-1">
               {{
                 t('engine.seal-line', {

@@ -28,7 +28,7 @@ const columns = computed((): ListColumn<EngineCard>[] => [
         RouterLink,
         {
           to: { name: 'engine', params: { engineId: r.id } },
-          class: 'text-[19px] font-bold',
+          class: 'text-lead font-bold',
           onClick: (e: Event) => e.stopPropagation(),
         },
         () => r.name,

@@ -86,7 +86,7 @@ function setRule(rule: RuleName): void {
         {{ t('gauges.new') }}
       </button></template
     >
-    <p v-if="shop.shop?.gauges.length === 0" class="mb-4 border border-line bg-plate p-6 text-[18px]" data-part="empty">
+    <p v-if="shop.shop?.gauges.length === 0" class="mb-4 border border-line bg-plate p-6 text-lead" data-part="empty">
       {{ t('gauges.empty') }}
     </p>
     <ul class="grid grid-cols-2 gap-4 max-[900px]:grid-cols-1">
@@ -98,11 +98,11 @@ function setRule(rule: RuleName): void {
       >
         <div class="flex items-baseline justify-between gap-3">
           <h2>{{ g.name }}</h2>
-          <span class="text-[15px] text-soft">{{ g.serial }}</span>
+          <span class="text-small text-soft">{{ g.serial }}</span>
         </div>
         <p class="mt-1">
-          <span class="figure text-[34px]">±{{ withUnit(u(g)) }}</span> {{ ' '
-          }}<span class="text-[16px]">{{ t('gauges.per-reading') }}</span>
+          <span class="figure text-large">±{{ withUnit(u(g)) }}</span> {{ ' '
+          }}<span class="text-body">{{ t('gauges.per-reading') }}</span>
         </p>
         <div v-if="narrowest" class="my-2">
           <svg
@@ -127,11 +127,11 @@ function setRule(rule: RuleName): void {
               fill="var(--online)"
             />
           </svg>
-          <p class="text-[15px]">
+          <p class="text-small">
             {{ t('gauges.share', { share: percent(limitShare(u(g), narrowest)), engine: narrowest.name }) }}
           </p>
         </div>
-        <dl class="grid grid-cols-[auto_1fr] gap-x-4 text-[16px]">
+        <dl class="grid grid-cols-[auto_1fr] gap-x-4 text-body">
           <dt class="text-soft">{{ t('gauges.resolution') }}</dt>
           <dd class="figure">{{ withUnit(g.resolutionMm) }}</dd>
           <dt class="text-soft">{{ t('gauges.repeatability') }}</dt>
@@ -178,14 +178,14 @@ function setRule(rule: RuleName): void {
           :data-rule="rule"
           @click="setRule(rule)"
         >
-          <span class="block text-[18px]"
+          <span class="block text-lead"
             >{{ t(`gauges.rule.${rule}.name`)
             }}<template v-if="shop.shop.rule === rule"> — {{ t('gauges.rule.in-force') }}</template></span
           >
-          <span class="block text-[16px] font-normal">{{ t(`gauges.rule.${rule}.what`) }}</span>
+          <span class="block text-body font-normal">{{ t(`gauges.rule.${rule}.what`) }}</span>
         </button>
       </div>
-      <p class="mt-2 text-[15px] text-soft">{{ t('gauges.rule.from-now') }}</p>
+      <p class="mt-2 text-small text-soft">{{ t('gauges.rule.from-now') }}</p>
     </section>
 
     <SheetDialog :open="draft !== null" :title="t('gauges.edit')" @close="draft = null">
@@ -208,7 +208,7 @@ function setRule(rule: RuleName): void {
           data-part="gauge-repeatability"
         />
         <label class="field">{{ t('gauges.due') }}<input v-model="draft.calibrationDue" type="date" /></label>
-        <p class="self-end pb-2 text-[17px]">
+        <p class="self-end pb-2 text-body">
           <template v-if="draftU !== null"
             ><span class="figure">±{{ withUnit(draftU) }}</span> {{ t('gauges.per-reading') }}</template
           >

@@ -145,7 +145,7 @@ async function start(): Promise<void> {
           <div class="bg-layout pl-5">
             <DeckRail :engine="engine" :deck="deck" :limits="sheet.limits" plain :selected="0" />
           </div>
-          <p class="mt-1 text-[15px] text-soft">
+          <p class="mt-1 text-small text-soft">
             {{
               t('intake.limits', {
                 min: length(sheet.limits.minMm),
@@ -165,7 +165,7 @@ async function start(): Promise<void> {
         >
           {{ t('intake.as-last', { number: last.number, title: last.title }) }}
         </button>
-        <p v-if="from" class="text-[15px]" data-part="from-job">
+        <p v-if="from" class="text-small" data-part="from-job">
           {{ t('intake.from', { number: from.number }) }}
         </p>
         <label class="field"
@@ -245,12 +245,12 @@ async function start(): Promise<void> {
               :data-work-choice="w"
               @change="chooseWork(w)"
             /><span class="flex-1"
-              ><b>{{ t(`work.${w}`) }}</b> <span class="text-[15px] text-soft">{{ t(`work.more.${w}`) }}</span></span
+              ><b>{{ t(`work.${w}`) }}</b> <span class="text-small text-soft">{{ t(`work.more.${w}`) }}</span></span
             ></label
           >
           <p
             v-if="work.includes('seals') && !work.includes('dry-fit')"
-            class="mt-1 border-l-4 border-online pl-2 text-[15px]"
+            class="mt-1 border-l-4 border-online pl-2 text-small"
             data-part="skip-dry"
           >
             {{ t('work.skip-dry') }}
@@ -262,7 +262,7 @@ async function start(): Promise<void> {
         data-part="intake-bar"
       >
         <div class="flex-1">
-          <p class="text-[17px]">
+          <p class="text-body">
             <b>{{ t('work.route') }}</b> {{ ' '
             }}<span data-part="intake-route">{{ stages.map((s) => t(`stage.${s}`)).join(' → ') }}</span>
           </p>

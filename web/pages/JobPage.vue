@@ -85,7 +85,7 @@ onBeforeUnmount(() => {
     <PartsNote />
     <p
       v-if="way"
-      class="flex flex-wrap items-center gap-x-4 border-b border-line bg-plate px-3 text-[16px]"
+      class="flex flex-wrap items-center gap-x-4 border-b border-line bg-plate px-3 text-body"
       data-part="taken-in"
     >
       <span>{{
@@ -104,7 +104,7 @@ onBeforeUnmount(() => {
       <RouteRail :route="job.route" :job-id="jobId" />
       <main class="min-w-0 flex-1"><RouterView :key="String(route.name)" /></main>
     </div>
-    <main v-else class="p-6 text-[18px]">
+    <main v-else class="p-6 text-lead">
       <p v-if="job.problem">{{ t(`job.${job.problem}`) }}</p>
       <p v-else>{{ t('job.opening') }}</p>
       <RouterLink to="/" class="key mt-4 inline-flex">{{ t('job.to-list') }}</RouterLink>

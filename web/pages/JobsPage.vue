@@ -43,12 +43,12 @@ const columns = computed((): ListColumn<JobCard>[] => [
           RouterLink,
           {
             to: { name: 'job', params: { jobId: j.id } },
-            class: 'text-[19px] font-bold',
+            class: 'text-lead font-bold',
             onClick: (e: Event) => e.stopPropagation(),
           },
           () => j.title,
         ),
-        h('p', { class: 'text-[15px] text-soft' }, [
+        h('p', { class: 'text-small text-soft' }, [
           j.complaint,
           j.from === null ? '' : h('b', { 'data-part': 'from' }, ` ${t('jobs.taken-in', { shop: j.from || '—' })}`),
         ]),
@@ -70,13 +70,13 @@ const columns = computed((): ListColumn<JobCard>[] => [
     id: 'wanted',
     header: t('jobs.wanted'),
     value: (j) => j.wantedBy ?? '',
-    cell: (j) => h('span', { class: 'text-[15px] whitespace-nowrap' }, j.wantedBy ? day(j.wantedBy) : ''),
+    cell: (j) => h('span', { class: 'text-small whitespace-nowrap' }, j.wantedBy ? day(j.wantedBy) : ''),
   },
   {
     id: 'last',
     header: t('jobs.last'),
     value: (j) => j.lastAt,
-    cell: (j) => h('span', { class: 'text-[15px]' }, `${when(j.lastAt)}${j.lastPerson ? ` · ${j.lastPerson}` : ''}`),
+    cell: (j) => h('span', { class: 'text-small' }, `${when(j.lastAt)}${j.lastPerson ? ` · ${j.lastPerson}` : ''}`),
   },
   {
     id: 'do',
@@ -185,7 +185,7 @@ function open(job: JobCard): void {
     </template>
     <p
       v-if="taking.problem"
-      class="mb-3 border-l-4 border-outside pl-3 text-[17px] font-semibold"
+      class="mb-3 border-l-4 border-outside pl-3 text-body font-semibold"
       role="alert"
       data-part="import-problem"
     >
@@ -193,7 +193,7 @@ function open(job: JobCard): void {
     </p>
     <p
       v-if="taking.done"
-      class="mb-3 border-l-4 border-inside pl-3 text-[17px] font-semibold"
+      class="mb-3 border-l-4 border-inside pl-3 text-body font-semibold"
       role="status"
       data-part="import-done"
     >
@@ -209,7 +209,7 @@ function open(job: JobCard): void {
       filled
     />
     <p v-if="stale && !jobs" class="border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
-    <ol v-if="needs.length" class="mb-4 border border-line bg-plate p-4 text-[18px]" data-part="first-steps">
+    <ol v-if="needs.length" class="mb-4 border border-line bg-plate p-4 text-lead" data-part="first-steps">
       <li v-for="what in needs" :key="what" class="py-1">
         <RouterLink :to="{ name: what }" class="font-semibold underline">{{ t(`jobs.first.${what}`) }}</RouterLink>
       </li>

@@ -26,14 +26,14 @@ async function add(): Promise<void> {
 
 <template>
   <ShopFrame :title="t('head.people')">
-    <p v-if="shop.shop?.people.length === 0" class="mb-3 text-[18px]" data-part="empty">{{ t('people.empty') }}</p>
+    <p v-if="shop.shop?.people.length === 0" class="mb-3 text-lead" data-part="empty">{{ t('people.empty') }}</p>
     <ul class="mb-6 max-w-[640px]">
       <li
         v-for="p in shop.shop?.people ?? []"
         :key="p.id"
         class="flex min-h-[52px] items-center justify-between border-b border-line"
       >
-        <span class="text-[19px] font-semibold">{{ p.name }}</span><span>{{ t(`role.${p.role}`) }}</span>
+        <span class="text-lead font-semibold">{{ p.name }}</span><span>{{ t(`role.${p.role}`) }}</span>
       </li>
     </ul>
     <form class="flex max-w-[640px] flex-wrap items-end gap-3" @submit.prevent="add">

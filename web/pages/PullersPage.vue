@@ -44,7 +44,7 @@ const columns = computed((): ListColumn<Puller>[] => [
     id: 'name',
     value: (r) => r.name,
     header: t('puller.name'),
-    cell: (_, value) => h('b', { class: 'text-[18px]' }, value),
+    cell: (_, value) => h('b', { class: 'text-lead' }, value),
   },
   { value: (p) => t(`puller.${p.origin}`), id: 'origin', header: t('puller.origin') },
   {

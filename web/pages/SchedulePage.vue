@@ -296,7 +296,7 @@ async function save(): Promise<void> {
           </text>
         </g>
       </svg>
-      <figcaption class="px-2 pb-1 text-[13px] text-scribe">
+      <figcaption class="px-2 pb-1 text-fine text-scribe">
         {{ t('schedule.legend') }}
         <span v-if="plan.later" data-part="later">{{ t('schedule.later', { n: plan.later }) }}</span>
       </figcaption>

@@ -140,7 +140,7 @@ onBeforeUnmount(() => {
       ><RouterLink :to="{ name: 'gauges' }" class="key">{{ t('study.back') }}</RouterLink></template
     >
     <form v-if="mine && !open" class="mb-5 border border-line bg-plate p-4" @submit.prevent="begin">
-      <p class="text-[17px]">{{ t(latest ? 'study.again' : 'study.none') }}</p>
+      <p class="text-body">{{ t(latest ? 'study.again' : 'study.none') }}</p>
       <div class="mt-2 flex flex-wrap items-end gap-4">
         <label class="field w-[150px]"
           >{{ t('study.parts') }}<input v-model.number="form.parts" class="figure" type="number" min="2" max="12"
@@ -170,14 +170,14 @@ onBeforeUnmount(() => {
       <div class="min-w-0">
         <StudyPlot :parts="latest.parts" :operators="latest.operators" :readings="counted" :next="open ? next : null" />
         <div v-if="told" class="mt-3" data-part="study-report">
-          <p class="text-[18px]">
-            <span class="figure text-[40px]" data-part="study-u"
+          <p class="text-lead">
+            <span class="figure text-large" data-part="study-u"
               >±{{ fine(told.study.expandedUncertaintyMm)
-              }}<span class="ml-1 font-sans text-[16px] text-soft">{{ t(`unit.${unit}`) }}</span></span
+              }}<span class="ml-1 font-sans text-body text-soft">{{ t(`unit.${unit}`) }}</span></span
             >
             {{ t('gauges.per-reading') }}
           </p>
-          <dl class="grid grid-cols-[auto_auto_1fr] gap-x-5 gap-y-0.5 text-[16px]">
+          <dl class="grid grid-cols-[auto_auto_1fr] gap-x-5 gap-y-0.5 text-body">
             <template
               v-for="row in [
                 ['repeats', told.study.repeatabilityMm],
@@ -197,7 +197,7 @@ onBeforeUnmount(() => {
               </dd>
             </template>
           </dl>
-          <ul class="mt-2 list-disc pl-5 text-[17px]" data-part="study-advice">
+          <ul class="mt-2 list-disc pl-5 text-body" data-part="study-advice">
             <li>{{ t(`study.culprit.${told.culprit}`, { part: told.roughestPart }) }}</li>
             <li v-for="p in told.people" :key="p.operator">
               {{ t('study.person', { name: p.operator, off: fine(p.offMm, true), range: fine(p.meanRangeMm) }) }}
@@ -238,7 +238,7 @@ onBeforeUnmount(() => {
       >
         <template v-if="next">
           <h2>{{ t('study.next', { name: next.operator, part: next.part }) }}</h2>
-          <p class="text-[15px]">
+          <p class="text-small">
             {{
               t('study.progress', { trial: next.trial, trials: open.trials, done: counted.length, of: order.length })
             }}
@@ -248,7 +248,7 @@ onBeforeUnmount(() => {
             id="reading"
             ref="box"
             v-model="text"
-            class="figure box mt-2 h-[62px] w-full text-right !text-[44px]"
+            class="figure box mt-2 h-[62px] w-full text-right !text-large"
             inputmode="decimal"
             autocomplete="off"
             :placeholder="gauge.live ? length(gauge.valueMm ?? 0) : ''"
@@ -284,14 +284,14 @@ onBeforeUnmount(() => {
               {{ t('study.zero') }}
             </button>
           </div>
-          <p class="mt-3 text-[15px] text-soft">{{ t('study.how') }}</p>
+          <p class="mt-3 text-small text-soft">{{ t('study.how') }}</p>
         </template>
         <template v-else>
           <h2>{{ t('study.all-read') }}</h2>
           <button type="button" class="key-brass mt-3" data-part="study-end" @click="end">{{ t('study.end') }}</button>
         </template>
       </aside>
-      <aside v-else class="text-[16px]">
+      <aside v-else class="text-body">
         <p>
           {{
             t('study.ended', {

@@ -53,7 +53,7 @@ const rows = computed(() =>
         :limits="limits"
       />
     </div>
-    <table class="mt-4 w-full border-collapse text-left text-[16px]" data-part="record-table">
+    <table class="mt-4 w-full border-collapse text-left text-body" data-part="record-table">
       <thead>
         <tr class="border-b-2 border-ink">
           <th scope="col" class="py-2 pr-2">{{ t('record.cylinder') }}</th>
@@ -68,7 +68,7 @@ const rows = computed(() =>
       </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.cylinder" class="border-b border-line">
-          <th scope="row" class="py-1.5 pr-2 text-[18px]">{{ row.cylinder }}</th>
+          <th scope="row" class="py-1.5 pr-2 text-lead">{{ row.cylinder }}</th>
           <td class="figure px-2 text-right">{{ row.asFound ? length(row.asFound.meanMm) : '—' }}</td>
           <td class="figure px-2 text-right">{{ row.cut ? length(row.cut) : '—' }}</td>
           <td class="figure px-2 text-right">{{ row.shim ? length(row.shim.thicknessMm) : '—' }}</td>
@@ -97,13 +97,13 @@ const rows = computed(() =>
         </tr>
       </tbody>
     </table>
-    <p class="mt-3 text-[15px]">
+    <p class="mt-3 text-small">
       {{ t('record.window') }} <span class="figure">{{ length(limits.minMm) }} – {{ withUnit(limits.maxMm) }}</span
       >. {{ snapshot.sheet.source }} ({{ t('record.version', { version: snapshot.sheet.version }) }})
     </p>
     <section v-if="findings.length" class="mt-4" data-part="record-findings">
       <h2>{{ t('record.findings') }}</h2>
-      <ul class="grid grid-cols-2 gap-x-6 text-[16px] max-[900px]:grid-cols-1">
+      <ul class="grid grid-cols-2 gap-x-6 text-body max-[900px]:grid-cols-1">
         <li v-for="f in findings" :key="f.id" class="border-b border-line py-0.5">
           <b>{{ f.cylinder }}</b>
           {{

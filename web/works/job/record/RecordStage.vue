@@ -119,11 +119,11 @@ function sign(): void {
         <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
       </div>
       <component :is="part" v-for="(part, i) in parts" :key="i" :snapshot="snapshot" @photo="showPhoto" />
-      <p v-if="totals.wentIn" class="mt-3 text-[16px]" data-part="record-tally">
+      <p v-if="totals.wentIn" class="mt-3 text-body" data-part="record-tally">
         <b>{{ t('record.tally') }}</b>
         {{ t('protect.totals', { wentIn: totals.wentIn, cameOut: totals.cameOut, still: totals.stillIn }) }}
       </p>
-      <ul class="mt-3 text-[16px]" data-part="closures">
+      <ul class="mt-3 text-body" data-part="closures">
         <li v-for="c in closures" :key="c.seq" :data-seal="c.seal">
           {{
             t(c.closes ? 'record.closed' : 'record.reopened', {
@@ -137,7 +137,7 @@ function sign(): void {
           <b v-if="c.seal === 'broken'" class="text-outside">{{ t('record.seal-broken') }}</b>
         </li>
       </ul>
-      <p class="mt-3 max-w-[90ch] text-[15px] text-soft">{{ t('record.deference') }}</p>
+      <p class="mt-3 max-w-[90ch] text-small text-soft">{{ t('record.deference') }}</p>
     </div>
     <MoveBar :move="move" @go="go"
       ><button v-if="signed" type="button" class="key shrink-0" data-part="reopen" @click="reopening = true">
@@ -156,8 +156,8 @@ function sign(): void {
     <TimesDialog :open="timing" :snapshot="snapshot" :closed="signed" @close="timing = false" />
     <SheetDialog :open="signing" :title="t('record.sign')" @close="signing = false">
       <p v-if="!device.personId" class="font-semibold">{{ t('entry.nobody') }}</p>
-      <p v-else class="text-[18px]">{{ t('record.sign-as', { name: shop.person?.name ?? '' }) }}</p>
-      <p class="mt-2 text-[15px]">{{ t('record.deference') }}</p>
+      <p v-else class="text-lead">{{ t('record.sign-as', { name: shop.person?.name ?? '' }) }}</p>
+      <p class="mt-2 text-small">{{ t('record.deference') }}</p>
       <div class="mt-4 flex gap-2">
         <button
           type="button"

@@ -36,7 +36,7 @@ function book(): void {
 
 <template>
   <SheetDialog :open="open" :title="t('record.times')" @close="emit('close')">
-    <table class="w-full text-left text-[16px]" data-part="times-table">
+    <table class="w-full text-left text-body" data-part="times-table">
       <thead>
         <tr class="border-b-2 border-ink">
           <th>{{ t('record.stage') }}</th>
@@ -62,7 +62,7 @@ function book(): void {
         </tr>
       </tfoot>
     </table>
-    <p class="mt-1 text-[14px] text-soft">{{ t('record.times-how') }}</p>
+    <p class="mt-1 text-small text-soft">{{ t('record.times-how') }}</p>
     <form v-if="!closed" class="mt-3 grid grid-cols-[1.4fr_1fr_1fr_auto] items-end gap-2" @submit.prevent="book">
       <label class="field"
         >{{ t('record.stage')

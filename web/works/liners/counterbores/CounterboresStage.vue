@@ -158,7 +158,7 @@ onBeforeUnmount(() => gauge.disconnect())
             <div>
               <p
                 v-if="judged"
-                class="text-[19px] font-bold leading-snug"
+                class="text-lead font-bold leading-snug"
                 :style="{
                   color:
                     judged.verdict === 'in'
@@ -170,7 +170,7 @@ onBeforeUnmount(() => gauge.disconnect())
               >
                 {{ t(`verdict.${judged.verdict}`) }}
               </p>
-              <p class="text-[17px] leading-snug" data-part="ledge-reason">
+              <p class="text-body leading-snug" data-part="ledge-reason">
                 {{
                   judged
                     ? t(`ledge.reason.${judged.reason}`, {

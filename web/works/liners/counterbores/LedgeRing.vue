@@ -163,7 +163,7 @@ function touch(event: MouseEvent): void {
         </text>
       </g>
     </svg>
-    <figcaption class="absolute bottom-1 left-2 max-w-[130px] text-[13px] leading-tight text-scribe">
+    <figcaption class="absolute bottom-1 left-2 max-w-[130px] text-fine leading-tight text-scribe">
       {{ t(closed ? 'plan.front-left' : 'ledge.touch') }}
     </figcaption>
   </figure>

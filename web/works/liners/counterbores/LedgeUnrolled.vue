@@ -144,7 +144,7 @@ const stations = computed(() =>
         stroke-width="2"
       />
     </svg>
-    <figcaption class="absolute right-2 top-0.5 text-[13px] text-scribe">
+    <figcaption class="absolute right-2 top-0.5 text-fine text-scribe">
       {{
         maxDepthMm === null
           ? t('ledge.no-limit')

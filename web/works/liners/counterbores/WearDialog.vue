@@ -35,7 +35,7 @@ const deep = (k: WearMark['kind']) => k === 'fretting' || k === 'pitting'
     @close="emit('close')"
   >
     <template v-if="mark">
-      <p class="text-[18px]">
+      <p class="text-lead">
         <b>{{ t(`wear.${mark.kind}`) }}</b> {{ mark.words }}
       </p>
       <div class="mt-4 flex gap-2">

@@ -195,7 +195,7 @@ onBeforeUnmount(() => gauge.disconnect())
             data-part="pass-sheet"
           >
             <h2 class="leading-tight">{{ t('cutting.sheet-of', { cylinder: job.selected }) }}</h2>
-            <p v-if="mine" class="text-[16px]" data-part="wanted">
+            <p v-if="mine" class="text-body" data-part="wanted">
               {{
                 t(mine.wanted.cutMm > 0 ? 'cutting.wanted' : 'cutting.no-cut', {
                   cut: withUnit(mine.wanted.cutMm),
@@ -205,7 +205,7 @@ onBeforeUnmount(() => gauge.disconnect())
                 })
               }}
             </p>
-            <ol class="mt-1 flex flex-wrap gap-x-1 gap-y-1 text-[15px]">
+            <ol class="mt-1 flex flex-wrap gap-x-1 gap-y-1 text-small">
               <li
                 v-for="s in steps"
                 :key="s"
@@ -217,11 +217,11 @@ onBeforeUnmount(() => gauge.disconnect())
             </ol>
             <table
               v-if="bore.passes.length"
-              class="mt-2 w-full text-left text-[16px] [&_td]:pr-3 [&_th]:pr-3"
+              class="mt-2 w-full text-left text-body [&_td]:pr-3 [&_th]:pr-3"
               data-part="passes"
             >
               <thead>
-                <tr class="border-b border-ink text-[14px]">
+                <tr class="border-b border-ink text-small">
                   <th>{{ t('cutting.pass') }}</th>
                   <th>{{ t('cutting.pack') }}</th>
                   <th>{{ t('cutting.predicted') }}</th>
@@ -237,13 +237,13 @@ onBeforeUnmount(() => gauge.disconnect())
                   <td class="figure" data-part="pass-measured">
                     {{ p.measuredMm === null ? '—' : `${length(p.measuredMm)} (${length(p.differenceMm!, [], true)})` }}
                   </td>
-                  <td class="text-[14px]">
+                  <td class="text-small">
                     {{ p.cut.unmeasured ? t('cutting.blind', { reason: p.cut.unmeasured }) : '' }}
                   </td>
                 </tr>
               </tbody>
             </table>
-            <p v-if="learned" class="mt-2 text-[15px]" data-part="learned">
+            <p v-if="learned" class="mt-2 text-small" data-part="learned">
               {{
                 t('cutting.learned', {
                   n: learned.passes,
@@ -303,13 +303,13 @@ onBeforeUnmount(() => gauge.disconnect())
           <section v-else class="flex h-full flex-col overflow-y-auto bg-plate p-3" :aria-label="t('cutting.list')">
             <div class="flex items-center gap-3">
               <h2 class="flex-1">{{ t('cutting.list') }}</h2>
-              <span class="text-[15px]" data-part="plugs">{{
+              <span class="text-small" data-part="plugs">{{
                 t('cutting.plugs', { cylinders: plugged.join(', ') || '0' })
               }}</span><button type="button" class="key" data-part="toggle-gauge" @click="showGauge = true">
                 {{ t('pad.gauge') }}
               </button>
             </div>
-            <ul class="mt-1 grid grid-cols-3 gap-x-5 text-[16px] max-[1100px]:grid-cols-2">
+            <ul class="mt-1 grid grid-cols-3 gap-x-5 text-body max-[1100px]:grid-cols-2">
               <li
                 v-for="w in work"
                 :key="w.cylinder"
@@ -318,7 +318,7 @@ onBeforeUnmount(() => gauge.disconnect())
                 :data-done="w.move === null"
               >
                 <button type="button" class="min-h-[36px] font-bold" @click="job.selected = w.cylinder">
-                  {{ t('pad.cylinder', { cylinder: w.cylinder }) }}</button><span class="text-[15px]">{{
+                  {{ t('pad.cylinder', { cylinder: w.cylinder }) }}</button><span class="text-small">{{
                   w.move === null
                     ? t('cutting.ready')
                     : t('cutting.planned', {
@@ -368,7 +368,7 @@ onBeforeUnmount(() => gauge.disconnect())
           {{ leaf(l) }}
         </button>
       </div>
-      <p class="mt-2 figure text-[26px]">{{ withUnit(packMm) }}</p>
+      <p class="mt-2 figure text-figure">{{ withUnit(packMm) }}</p>
       <label v-if="dialog === 'blind'" class="field mt-2"
         >{{ t('cutting.why-blind') }}<input v-model="reason" maxlength="300" data-part="blind-reason"
       /></label>

@@ -100,9 +100,9 @@ useStageKeys(
   <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
     <div class="min-h-0 flex-[7]"><RenewalChart :plan="plan" :chosen="chosen" @choose="(i) => (chosen = i)" /></div>
     <div class="min-h-0 flex-[10] overflow-y-auto bg-plate" tabindex="0" :aria-label="t('decide.table')">
-      <table class="w-full text-left text-[16px] [&_td]:px-2 [&_th]:px-2" data-part="renewals">
+      <table class="w-full text-left text-body [&_td]:px-2 [&_th]:px-2" data-part="renewals">
         <thead class="sticky top-0 bg-plate">
-          <tr class="border-b-2 border-ink text-[15px]">
+          <tr class="border-b-2 border-ink text-small">
             <th class="py-2">{{ t('decide.option') }}</th>
             <th>{{ t('decide.which') }}</th>
             <th class="text-right">{{ t('decide.now') }}</th>
@@ -136,7 +136,7 @@ useStageKeys(
       </table>
     </div>
     <template #side>
-      <h2 class="text-[22px]" data-part="decision">
+      <h2 class="text-head" data-part="decision">
         {{
           t(decided ? 'decide.decided' : 'decide.chosen', {
             n: (decided ?? option).renew.length,
@@ -144,8 +144,8 @@ useStageKeys(
           })
         }}
       </h2>
-      <p class="text-[15px] text-soft">{{ t('decide.legend') }}</p>
-      <p v-if="plan.breakEven[chosen] != null" class="text-[16px]">
+      <p class="text-small text-soft">{{ t('decide.legend') }}</p>
+      <p v-if="plan.breakEven[chosen] != null" class="text-body">
         {{
           t('decide.even-line', {
             money: money(plan.breakEven[chosen]!),
@@ -153,7 +153,7 @@ useStageKeys(
           })
         }}
       </p>
-      <p class="text-[16px]">
+      <p class="text-body">
         {{
           t('decide.parts-line', {
             parts: money(snapshot.renewalCosts.linerParts),
@@ -196,7 +196,7 @@ useStageKeys(
         :title="t('decide.take', { n: option.renew.length })"
         @close="dialog = null"
       >
-        <p class="text-[18px]">
+        <p class="text-lead">
           {{
             t('decide.summary', {
               which: option.renew.join(', ') || '—',

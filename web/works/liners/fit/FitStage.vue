@@ -115,7 +115,7 @@ useStageKeys(
       />
     </div>
     <template #side>
-      <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
+      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <SwellClock
         v-if="running"
         :left-ms="running.leftMs"
@@ -123,7 +123,7 @@ useStageKeys(
         :place="running.ring.seal.place"
         :cylinder="running.cylinder"
       />
-      <p v-if="mine.rings.length === 0" class="text-[17px]" data-part="empty">{{ t('fit.no-seals') }}</p>
+      <p v-if="mine.rings.length === 0" class="text-body" data-part="empty">{{ t('fit.no-seals') }}</p>
       <ol class="flex flex-col" data-part="rings">
         <li
           v-for="r in mine.rings"
@@ -133,11 +133,11 @@ useStageKeys(
           :data-state="r.state"
         >
           <div class="flex-1 leading-tight">
-            <p class="text-[18px]" :class="{ 'font-bold': nextGroove === r.groove }">
+            <p class="text-lead" :class="{ 'font-bold': nextGroove === r.groove }">
               {{ r.seal.place }}
-              <span class="text-[15px] font-normal text-soft">{{ r.seal.material }}, {{ r.seal.colour }}</span>
+              <span class="text-small font-normal text-soft">{{ r.seal.material }}, {{ r.seal.colour }}</span>
             </p>
-            <p class="text-[16px]">
+            <p class="text-body">
               {{ t(`lubricant.${r.seal.lubricant}`)
               }}{{ r.seal.swellMinutes ? ` · ${t('fit.within', { n: r.seal.swellMinutes })}` : '' }} ·
               {{ t(`fit.state.${r.state}`) }}
@@ -154,7 +154,7 @@ useStageKeys(
           </button>
         </li>
       </ol>
-      <div v-if="mine.press" class="border border-line bg-plate p-3 text-[17px]" data-part="press-entry">
+      <div v-if="mine.press" class="border border-line bg-plate p-3 text-body" data-part="press-entry">
         <p class="font-bold">{{ t('fit.pressed', { torque: torque(mine.press.peakNm) }) }}</p>
         <p v-if="mine.press.atDeg !== null">{{ t('fit.faces-line', { at: mine.press.atDeg }) }}</p>
         <p v-if="mine.late" class="font-semibold text-outside">{{ t('fit.was-late') }}</p>
@@ -162,7 +162,7 @@ useStageKeys(
           {{ t('fit.out-again') }}
         </button>
       </div>
-      <p class="text-[15px] text-soft">{{ t('fit.seal-bores') }}</p>
+      <p class="text-small text-soft">{{ t('fit.seal-bores') }}</p>
     </template>
     <template #dialogs
       ><PressDialog

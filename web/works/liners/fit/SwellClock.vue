@@ -52,9 +52,9 @@ onBeforeUnmount(() => void sound?.close().catch(() => undefined))
     :data-late="late"
     :data-heard="heard"
   >
-    <p class="text-[16px] font-semibold">{{ t(late ? 'fit.too-late' : 'fit.left', { place, cylinder }) }}</p>
+    <p class="text-body font-semibold">{{ t(late ? 'fit.too-late' : 'fit.left', { place, cylinder }) }}</p>
     <p
-      class="figure text-[56px] leading-none"
+      class="figure text-live leading-none"
       role="timer"
       data-part="swell-left"
       :class="{ 'text-outside': leftMs < 60_000 }"

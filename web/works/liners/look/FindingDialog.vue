@@ -79,7 +79,7 @@ function save(): void {
     @close="emit('close')"
   >
     <div v-if="finding" class="flex flex-col gap-3" data-part="finding-shown">
-      <p class="text-[20px] font-bold">
+      <p class="text-head font-bold">
         {{
           t('look.line', {
             kind: t(`finding.${finding.kind}`),

@@ -220,7 +220,7 @@ defineExpose({ zoomBy, whole })
         </g>
       </svg>
     </div>
-    <figcaption class="absolute bottom-0.5 left-2 text-[13px] text-scribe pointer-events-none">
+    <figcaption class="absolute bottom-0.5 left-2 text-fine text-scribe pointer-events-none">
       {{ t('look.touch') }}
     </figcaption>
   </figure>

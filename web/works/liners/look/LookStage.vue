@@ -174,7 +174,7 @@ useStageKeys(
       @open="open"
     />
     <section
-      class="max-h-[26%] overflow-y-auto bg-plate px-3 py-2 text-[16px]"
+      class="max-h-[26%] overflow-y-auto bg-plate px-3 py-2 text-body"
       tabindex="0"
       :aria-label="t('look.patterns')"
       data-part="patterns"
@@ -186,16 +186,16 @@ useStageKeys(
       </ul>
     </section>
     <template #side>
-      <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
+      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <div
         class="border border-line bg-plate p-3"
         data-part="grade"
         :data-grade="confirmed?.grade ?? 'none'"
         :data-suggested="suggested.grade"
       >
-        <p class="text-[15px]">{{ t(confirmed ? 'look.graded' : 'look.suggested') }}</p>
-        <p class="text-[32px] font-bold leading-tight">{{ t(`grade.${confirmed?.grade ?? suggested.grade}`) }}</p>
-        <ul class="text-[16px]">
+        <p class="text-small">{{ t(confirmed ? 'look.graded' : 'look.suggested') }}</p>
+        <p class="text-figure font-bold leading-tight">{{ t(`grade.${confirmed?.grade ?? suggested.grade}`) }}</p>
+        <ul class="text-body">
           <li v-for="(r, i) in suggested.reasons.slice(0, 4)" :key="i">
             {{
               r.kind === 'worn-ledge'
@@ -208,7 +208,7 @@ useStageKeys(
           {{ t('look.regrade') }}
         </button>
       </div>
-      <ul class="flex flex-col gap-1 text-[16px]" data-part="finding-list">
+      <ul class="flex flex-col gap-1 text-body" data-part="finding-list">
         <li v-for="f in mine" :key="f.id">
           <button type="button" class="key w-full !justify-start text-left" @click="open(f)">
             {{

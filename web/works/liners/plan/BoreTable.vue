@@ -44,9 +44,9 @@ function typedCut(cylinder: number, event: Event): void {
 
 <template>
   <div class="overflow-x-auto">
-    <table class="w-full border-collapse text-left text-[16px]" data-part="plan-bores">
+    <table class="w-full border-collapse text-left text-body" data-part="plan-bores">
       <thead>
-        <tr class="border-b-2 border-ink text-[14px]">
+        <tr class="border-b-2 border-ink text-small">
           <th
             v-for="c in ['cylinder', 'liner', 'turn', 'cut', 'passes', 'shim', 'expect', 'left', 'chance'] as const"
             :key="c"
@@ -67,10 +67,10 @@ function typedCut(cylinder: number, event: Event): void {
           :data-verdict="b.verdict"
           @click="emit('select', b.cylinder)"
         >
-          <th scope="row" class="px-2 text-[19px] font-bold">{{ b.cylinder }}</th>
+          <th scope="row" class="px-2 text-lead font-bold">{{ b.cylinder }}</th>
           <td class="px-2">
             <select
-              class="box !min-h-[44px] !text-[16px]"
+              class="box !min-h-[44px] !text-body"
               :value="b.linerId ?? ''"
               :disabled="closed || liners.length === 0"
               :aria-label="t('repair.bore.liner')"
@@ -82,7 +82,7 @@ function typedCut(cylinder: number, event: Event): void {
           </td>
           <td class="px-2">
             <select
-              class="box !min-h-[44px] !text-[16px]"
+              class="box !min-h-[44px] !text-body"
               :value="b.rotationDeg"
               :disabled="closed || b.linerId === null"
               :aria-label="t('repair.bore.turn')"
@@ -93,7 +93,7 @@ function typedCut(cylinder: number, event: Event): void {
           </td>
           <td class="px-2">
             <input
-              class="figure box !min-h-[44px] w-[104px] !text-[17px]"
+              class="figure box !min-h-[44px] w-[104px] !text-body"
               :value="b.cutMm > 0 ? length(b.cutMm) : ''"
               placeholder="—"
               inputmode="decimal"
@@ -103,10 +103,10 @@ function typedCut(cylinder: number, event: Event): void {
               @change="typedCut(b.cylinder, $event)"
             />
           </td>
-          <td class="figure px-2 text-[15px]">{{ b.passes.map((p) => leaves(p.leavesMm)).join('  |  ') || '—' }}</td>
+          <td class="figure px-2 text-small">{{ b.passes.map((p) => leaves(p.leavesMm)).join('  |  ') || '—' }}</td>
           <td class="px-2 whitespace-nowrap">
             <select
-              class="box !min-h-[44px] figure !text-[16px]"
+              class="box !min-h-[44px] figure !text-body"
               :value="nearest(b)"
               :disabled="closed"
               :aria-label="t('repair.bore.shim')"
@@ -119,18 +119,18 @@ function typedCut(cylinder: number, event: Event): void {
                 {{ length(b.shimMm) }}
               </option>
             </select>
-            <span class="ml-1 text-[14px]">{{ b.buy ? t('repair.to-buy') : (labelOf(b) ?? '') }}</span>
+            <span class="ml-1 text-small">{{ b.buy ? t('repair.to-buy') : (labelOf(b) ?? '') }}</span>
           </td>
           <td class="px-2 whitespace-nowrap">
             <span class="flex items-center gap-2"
-              ><span class="figure text-[19px]">{{ length(b.expectMm, [limits.minMm, limits.maxMm]) }}</span
+              ><span class="figure text-lead">{{ length(b.expectMm, [limits.minMm, limits.maxMm]) }}</span
               ><WindowGlyph
                 :value-mm="b.expectMm"
                 :min-mm="limits.minMm"
                 :max-mm="limits.maxMm"
                 :verdict="b.verdict"
                 :width="54"
-              /><span class="text-[14px] text-soft">{{ t('repair.lean', { lean: length(b.tiltMm) }) }}</span></span
+              /><span class="text-small text-soft">{{ t('repair.lean', { lean: length(b.tiltMm) }) }}</span></span
             >
           </td>
           <td class="figure px-2">{{ b.depthLeftMm === null ? '—' : length(b.depthLeftMm) }}</td>
@@ -138,7 +138,7 @@ function typedCut(cylinder: number, event: Event): void {
             <span class="figure">{{ n(b.chanceInside, { style: 'percent', maximumFractionDigits: 1 }) }}</span><span
               v-for="p in b.problems"
               :key="p"
-              class="block text-[14px] font-semibold leading-tight text-outside"
+              class="block text-small font-semibold leading-tight text-outside"
               data-part="bore-problem"
               >{{ t(`repair.problem.${p}`) }}</span
             >
@@ -146,7 +146,7 @@ function typedCut(cylinder: number, event: Event): void {
         </tr>
       </tbody>
     </table>
-    <ul class="mt-2 flex flex-wrap gap-x-8 text-[16px]" data-part="plan-heads">
+    <ul class="mt-2 flex flex-wrap gap-x-8 text-body" data-part="plan-heads">
       <li v-for="h in plan.heads" :key="h.cylinders.join()" :class="{ 'font-bold text-outside': h.verdict === 'out' }">
         {{
           t('repair.head', {

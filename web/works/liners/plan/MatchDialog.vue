@@ -26,12 +26,12 @@ watch(
 
 <template>
   <SheetDialog :open="open" wide :title="t('match.title')" @close="emit('close')">
-    <p class="text-[16px]">{{ t('match.what') }}</p>
+    <p class="text-body">{{ t('match.what') }}</p>
     <p v-if="matchProblem" class="mt-2 border-l-4 border-outside pl-2 font-semibold" data-part="match-problem">
       {{ matchProblem }}
     </p>
     <div v-if="match" class="mt-3" data-part="match" :data-proven="match.proven">
-      <p class="text-[18px] font-bold" role="status">
+      <p class="text-lead font-bold" role="status">
         {{
           match.proven
             ? t('match.proven')
@@ -40,7 +40,7 @@ watch(
               : t('match.stopped', { value: length(match.bound?.value ?? 0) })
         }}
       </p>
-      <dl class="mt-1 flex flex-wrap gap-x-6 text-[16px]">
+      <dl class="mt-1 flex flex-wrap gap-x-6 text-body">
         <div class="flex gap-2">
           <dt>{{ t('match.out') }}</dt>
           <dd class="figure font-bold" data-part="match-out">{{ match.objective.outOfSpec }}</dd>
@@ -54,9 +54,9 @@ watch(
           <dd class="figure font-bold">{{ length(match.objective.deviationMm) }}</dd>
         </div>
       </dl>
-      <table class="mt-2 w-full text-left text-[17px]">
+      <table class="mt-2 w-full text-left text-body">
         <thead>
-          <tr class="border-b-2 border-ink text-[14px]">
+          <tr class="border-b-2 border-ink text-small">
             <th v-for="c in ['cylinder', 'liner', 'turn', 'shim', 'expect'] as const" :key="c" class="py-1">
               {{ t(`repair.bore.${c}`) }}
             </th>
@@ -78,7 +78,7 @@ watch(
                   :max-mm="limits.maxMm"
                   :verdict="boreOf(a.cylinder)!.verdict"
                   :width="58"
-                /><span class="text-[14px] text-soft">{{ t('repair.lean', { lean: length(a.tiltMm) }) }}</span
+                /><span class="text-small text-soft">{{ t('repair.lean', { lean: length(a.tiltMm) }) }}</span
                 ><b v-if="boreOf(a.cylinder)?.verdict === 'out'" class="text-outside">{{
                   t('match.must-cut')
                 }}</b></span

@@ -129,7 +129,7 @@ const bracket = (head: number[]) => {
         stroke-opacity="0.7"
       />
     </svg>
-    <figcaption class="absolute right-2 top-0.5 text-[13px] text-scribe">
+    <figcaption class="absolute right-2 top-0.5 text-fine text-scribe">
       {{ names[1] ? t('repair.two-plans', { a: names[0], b: names[1] }) : t('repair.one-plan', { a: names[0] }) }}
     </figcaption>
   </figure>

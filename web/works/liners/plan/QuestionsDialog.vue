@@ -65,7 +65,7 @@ const worth = computed(() => [4, 8].map((stations) => stationsWorth(stations, uM
 
 <template>
   <SheetDialog :open="open" wide :title="t('question.title')" @close="emit('close')">
-    <p class="text-[15px] text-soft">{{ t('question.gauge', { gauge: gauge?.name ?? '', u: length(uMm) }) }}</p>
+    <p class="text-small text-soft">{{ t('question.gauge', { gauge: gauge?.name ?? '', u: length(uMm) }) }}</p>
     <section class="mt-3" data-part="question-torque">
       <h2>{{ t('question.torque.title') }}</h2>
       <p>{{ t('question.torque.how', { cylinder: job.selected }) }}</p>
@@ -73,7 +73,7 @@ const worth = computed(() => [4, 8].map((stations) => stationsWorth(stations, uM
         <select
           v-for="which in ['first', 'second'] as const"
           :key="which"
-          class="box !text-[16px]"
+          class="box !text-body"
           :value="which === 'first' ? firstId : secondId"
           :aria-label="t(`question.torque.${which}`)"
           :data-part="`set-${which}`"
@@ -93,7 +93,7 @@ const worth = computed(() => [4, 8].map((stations) => stationsWorth(stations, uM
       </div>
       <p v-else class="font-semibold">{{ t('question.torque.none') }}</p>
       <p v-if="compared === 'different-stations'" class="font-semibold">{{ t('question.torque.different') }}</p>
-      <p v-else-if="compared" class="mt-1 text-[18px] font-bold" data-part="torque-answer">
+      <p v-else-if="compared" class="mt-1 text-lead font-bold" data-part="torque-answer">
         {{
           t(`question.torque.answer.${compared.reading}`, {
             shift: length(compared.meanShiftMm, [], true),
@@ -109,13 +109,13 @@ const worth = computed(() => [4, 8].map((stations) => stationsWorth(stations, uM
         >{{ t('question.material.rise', { rise: riseK })
         }}<input v-model.number="riseK" type="range" min="20" max="120" step="5" class="accent-[var(--ink)]"
       /></label>
-      <ul class="flex flex-wrap gap-x-6 text-[17px]">
+      <ul class="flex flex-wrap gap-x-6 text-body">
         <li v-for="g in growth" :key="g.material">
           {{ t(`material.${g.material}`) }} <b class="figure">{{ microns(g.mm) }}</b>
           {{ t(unit === 'mm' ? 'question.micron' : 'unit.thou') }}
         </li>
       </ul>
-      <p class="text-[18px] font-bold">
+      <p class="text-lead font-bold">
         {{
           t(canTell(growthGap, uMm) ? 'question.material.matters' : 'question.material.same', {
             thickness: length(thicknessMm),
@@ -132,7 +132,7 @@ const worth = computed(() => [4, 8].map((stations) => stationsWorth(stations, uM
         >{{ t('question.stations.spot', { deg: spotDeg })
         }}<input v-model.number="spotDeg" type="range" min="10" max="90" step="5" class="accent-[var(--ink)]"
       /></label>
-      <table class="mt-1 text-[17px]">
+      <table class="mt-1 text-body">
         <tbody>
           <tr v-for="w in worth" :key="w.stations">
             <th class="pr-5 text-left">{{ t('question.stations.n', { n: w.stations }) }}</th>

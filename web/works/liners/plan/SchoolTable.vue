@@ -70,7 +70,7 @@ function show(p: EvaluatedPlan, c: Column): string {
 
 <template>
   <div class="overflow-x-auto">
-    <table class="w-full border-collapse text-right text-[16px]" data-part="schools">
+    <table class="w-full border-collapse text-right text-body" data-part="schools">
       <thead>
         <tr class="border-b-2 border-ink">
           <th scope="col" class="px-2 text-left font-semibold">{{ t('repair.plan') }}</th>
@@ -83,7 +83,7 @@ function show(p: EvaluatedPlan, c: Column): string {
           >
             <button
               type="button"
-              class="inline-flex min-h-[48px] items-center gap-0.5 px-1.5 text-[14px] font-semibold leading-tight"
+              class="inline-flex min-h-[48px] items-center gap-0.5 px-1.5 text-small font-semibold leading-tight"
               @click="sort(c)"
             >
               {{ t(`repair.column.${c}`)
@@ -109,17 +109,17 @@ function show(p: EvaluatedPlan, c: Column): string {
           <th scope="row" class="px-2 py-0 text-left font-normal">
             <button
               type="button"
-              class="min-h-[44px] text-left text-[17px] font-bold leading-tight"
+              class="min-h-[44px] text-left text-body font-bold leading-tight"
               @click.stop="emit('choose', keyOf(p))"
             >
               {{ nameOf(p)
-              }}<span v-if="inForce === p.school && !p.changed" class="ml-2 text-[13px] font-normal">{{
+              }}<span v-if="inForce === p.school && !p.changed" class="ml-2 text-fine font-normal">{{
                 t('repair.in-force')
               }}</span>
             </button>
             <p
               v-if="!p.plan.possible || keyOf(p) === current"
-              class="text-[13.5px] leading-tight"
+              class="text-fine leading-tight"
               :class="p.plan.possible ? 'text-soft' : 'font-semibold text-outside'"
             >
               {{ p.plan.possible ? t(`repair.school.${p.school}.what`) : t('repair.not-whole') }}
@@ -129,7 +129,7 @@ function show(p: EvaluatedPlan, c: Column): string {
           <td class="pl-2">
             <button
               type="button"
-              class="key !min-h-[44px] !px-2 text-[14px]"
+              class="key !min-h-[44px] !px-2 text-small"
               :aria-pressed="keyOf(p) === compared"
               :class="{ '!border-2 !border-ink': keyOf(p) === compared }"
               :disabled="keyOf(p) === current"

@@ -90,18 +90,18 @@ useStageKeys(
     >
       <div class="flex items-baseline gap-4">
         <h2>{{ t('protect.list') }}</h2>
-        <p class="text-[17px]" data-part="tally-totals">
+        <p class="text-body" data-part="tally-totals">
           {{ t('protect.totals', { wentIn: totals.wentIn, cameOut: totals.cameOut, still: totals.stillIn }) }}
         </p>
       </div>
-      <p v-if="still.length === 0" class="mt-2 text-[17px]" data-part="empty">
+      <p v-if="still.length === 0" class="mt-2 text-body" data-part="empty">
         {{ t(totals.wentIn ? 'protect.all-out' : 'protect.none') }}
       </p>
       <ul class="mt-1 grid grid-cols-2 gap-x-6 max-[1100px]:grid-cols-1">
         <li
           v-for="s in still"
           :key="`${s.cylinder} ${s.place} ${s.item}`"
-          class="flex items-center gap-3 border-b border-line py-1 text-[17px]"
+          class="flex items-center gap-3 border-b border-line py-1 text-body"
           data-part="stopped"
         >
           <b class="w-6">{{ s.cylinder }}</b><span class="flex-1">{{
@@ -114,13 +114,13 @@ useStageKeys(
       </ul>
     </section>
     <template #side>
-      <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
+      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <fieldset :disabled="signed">
         <legend class="mb-1 font-semibold">{{ t('protect.where') }}</legend>
         <ChoiceKeys
           v-model="place"
           class="grid grid-cols-3 gap-1.5"
-          key-class="!px-1 text-[15px] leading-tight"
+          key-class="!px-1 text-small leading-tight"
           :label="t('protect.where')"
           :options="openingNames"
           :word="(p) => t(`opening.${p}`)"
@@ -133,7 +133,7 @@ useStageKeys(
         <ChoiceKeys
           v-model="item"
           class="grid grid-cols-3 gap-1.5"
-          key-class="!px-1 text-[15px] leading-tight"
+          key-class="!px-1 text-small leading-tight"
           :label="t('protect.what')"
           :options="stopperNames"
           :word="(s) => t(`stopper.${s}`)"
@@ -144,17 +144,17 @@ useStageKeys(
       <div class="flex items-center gap-2">
         <button
           type="button"
-          class="key figure !px-5 text-[22px]"
+          class="key figure !px-5 text-head"
           :aria-label="t('protect.fewer')"
           :disabled="count <= 1 || signed"
           @click="count--"
         >
           −
         </button>
-        <output class="figure w-14 text-center text-[34px]" data-part="tally-count">{{ count }}</output>
+        <output class="figure w-14 text-center text-large" data-part="tally-count">{{ count }}</output>
         <button
           type="button"
-          class="key figure !px-5 text-[22px]"
+          class="key figure !px-5 text-head"
           :aria-label="t('protect.more')"
           :disabled="count >= 50 || signed"
           data-part="more"

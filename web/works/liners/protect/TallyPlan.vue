@@ -105,7 +105,7 @@ function outline(place: OpeningName, x: number, y: number, s: number): string {
         </text>
       </g>
     </svg>
-    <figcaption class="absolute bottom-1 left-3 flex flex-wrap gap-x-4 text-[14px] text-scribe">
+    <figcaption class="absolute bottom-1 left-3 flex flex-wrap gap-x-4 text-small text-scribe">
       <span v-for="p in openingNames" :key="p" class="inline-flex items-center gap-1"
         ><svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true">
           <path :d="outline(p, 0, 0, 6)" fill="none" stroke="var(--scribe)" stroke-width="1.5" /></svg

@@ -22,7 +22,7 @@ const lines = computed(() => sayComplaint(read.value.signs, writer.value).map((s
 
 <template>
   <section
-    class="max-h-[132px] overflow-y-auto border-t border-line bg-plate px-3 py-1.5 text-[15.5px] leading-snug"
+    class="max-h-[132px] overflow-y-auto border-t border-line bg-plate px-3 py-1.5 text-small leading-snug"
     tabindex="0"
     :aria-label="t('sign.name')"
     data-part="complaint-note"

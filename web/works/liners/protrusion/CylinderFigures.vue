@@ -25,7 +25,7 @@ const { length, withUnit } = useFigures()
     :aria-label="t('figures.name')"
     data-part="figures"
   >
-    <dl class="grid grid-cols-[1fr_auto] content-start gap-x-2 gap-y-0.5 text-[15px] [&>dt]:opacity-85">
+    <dl class="grid grid-cols-[1fr_auto] content-start gap-x-2 gap-y-0.5 text-small [&>dt]:opacity-85">
       <template v-if="state.judgement">
         <dt>{{ t('figures.mean') }}</dt>
         <dd class="figure text-right">{{ withUnit(state.judgement.meanMm) }}</dd>
@@ -44,7 +44,7 @@ const { length, withUnit } = useFigures()
       </dd>
       <template v-if="state.prediction">
         <dt class="col-span-2 mt-1">{{ t('figures.predicted') }}</dt>
-        <dd class="figure col-span-2 text-right text-[16px]" data-part="prediction">
+        <dd class="figure col-span-2 text-right text-body" data-part="prediction">
           {{ length(state.prediction.expectMm)
           }}<template v-if="state.prediction.measuredMm !== null">
             → {{ length(state.prediction.measuredMm) }} ({{

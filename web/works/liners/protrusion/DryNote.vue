@@ -19,7 +19,7 @@ const others = computed(() => all.value.filter((c) => c.cause !== 'same' && c.cy
 
 <template>
   <section
-    class="max-h-[104px] overflow-y-auto border-t border-line bg-plate px-3 py-1.5 text-[15.5px] leading-snug"
+    class="max-h-[104px] overflow-y-auto border-t border-line bg-plate px-3 py-1.5 text-small leading-snug"
     tabindex="0"
     :aria-label="t('dry.name')"
     data-part="dry-note"

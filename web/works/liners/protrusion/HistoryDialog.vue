@@ -79,7 +79,7 @@ const acts = computed(() => {
               <span class="figure">{{ length(r.valueMm) }}</span>
             </span>
           </p>
-          <p v-for="r in act.readings.filter((x) => x.struck)" :key="`s${r.id}`" class="text-[14px] text-soft">
+          <p v-for="r in act.readings.filter((x) => x.struck)" :key="`s${r.id}`" class="text-small text-soft">
             {{ length(r.valueMm) }}:
             {{
               t('history.struck', {

@@ -23,7 +23,7 @@ const { length, withUnit } = useFigures()
         >
           <span>{{ s.label }} · {{ t(`material.${s.material}`) }}</span>
           <span class="figure">{{ length(s.actualMm) }}</span>
-          <span class="text-[15px] font-normal">{{
+          <span class="text-small font-normal">{{
             t('shim.expect', { expect: withUnit(expectWithShimMm(bareMm, s.actualMm)) })
           }}</span>
         </button>

@@ -47,8 +47,8 @@ function toggle(leafMm: number): void {
         {{ leaf(l) }}
       </button>
     </div>
-    <p class="mt-3 text-[18px]">
-      <span class="figure text-[28px]">{{ withUnit(packMm) }}</span> {{ t('pack.sum', { expect: withUnit(expectMm) }) }}
+    <p class="mt-3 text-lead">
+      <span class="figure text-figure">{{ withUnit(packMm) }}</span> {{ t('pack.sum', { expect: withUnit(expectMm) }) }}
     </p>
     <div class="mt-4 flex gap-2">
       <button type="button" class="key-brass" :disabled="chosen.length === 0" @click="emit('cut', chosen, expectMm)">

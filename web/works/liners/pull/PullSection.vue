@@ -208,9 +208,9 @@ const notes = computed(() => {
         </g>
       </g>
     </svg>
-    <ul class="grid grid-cols-2 gap-x-3 px-3 text-[14.5px] leading-snug">
+    <ul class="grid grid-cols-2 gap-x-3 px-3 text-small leading-snug">
       <li v-for="n in notes" :key="n.key" :style="{ color: n.tone }" :data-note="n.key">{{ n.text }}</li>
     </ul>
-    <figcaption class="px-3 pb-1 text-[13px] leading-tight text-scribe">{{ t('pull.to-scale') }}</figcaption>
+    <figcaption class="px-3 pb-1 text-fine leading-tight text-scribe">{{ t('pull.to-scale') }}</figcaption>
   </figure>
 </template>

@@ -132,7 +132,7 @@ useStageKeys(
         :flange-mm="flangeMm"
         :cylinder="job.selected"
       />
-      <p v-else class="bg-layout p-6 text-[18px] text-scribe" data-part="empty">
+      <p v-else class="bg-layout p-6 text-lead text-scribe" data-part="empty">
         {{ t(liner ? 'pull.no-puller' : 'pull.no-shape') }}
       </p>
       <div class="flex min-h-0 flex-col gap-px">
@@ -140,49 +140,43 @@ useStageKeys(
         <div v-else class="flex-1 bg-layout" />
         <dl
           v-if="plan"
-          class="grid grid-cols-3 gap-x-2 bg-plate p-2 text-[14.5px] leading-tight"
+          class="grid grid-cols-3 gap-x-2 bg-plate p-2 text-small leading-tight"
           data-part="pull-figures"
         >
           <div>
             <dt>{{ t('pull.figure.stop') }}</dt>
             <dd class="whitespace-nowrap" data-part="stop-torque">
-              <span class="figure text-[22px] max-[1100px]:text-[20px]">{{
-                formatTorque(plan.stopTorqueNm, unit, locale, true)
-              }}</span>
-              <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small>
+              <span class="figure text-head">{{ formatTorque(plan.stopTorqueNm, unit, locale, true) }}</span>
+              <small class="text-fine">{{ t(`unit.${torqueUnit[unit]}`) }}</small>
             </dd>
           </div>
           <div>
             <dt>{{ t('pull.figure.hand') }}</dt>
             <dd class="whitespace-nowrap" :class="{ 'text-outside': !plan.withinLimit }">
-              <span class="figure text-[22px] max-[1100px]:text-[20px]">{{
-                formatTorque(plan.torqueNm, unit, locale)
-              }}</span>
-              <small class="text-[13px]">{{ t(`unit.${torqueUnit[unit]}`) }}</small>
+              <span class="figure text-head">{{ formatTorque(plan.torqueNm, unit, locale) }}</span>
+              <small class="text-fine">{{ t(`unit.${torqueUnit[unit]}`) }}</small>
             </dd>
           </div>
           <div>
             <dt>{{ t('pull.figure.pull') }}</dt>
             <dd class="whitespace-nowrap">
-              <span class="figure text-[22px] max-[1100px]:text-[20px]">{{
-                formatForce(plan.pullN, unit, locale)
-              }}</span>
-              <small class="text-[13px]">{{ t(`unit.${forceUnit[unit]}`) }}</small>
+              <span class="figure text-head">{{ formatForce(plan.pullN, unit, locale) }}</span>
+              <small class="text-fine">{{ t(`unit.${forceUnit[unit]}`) }}</small>
             </dd>
           </div>
           <div v-for="part in ['screw', 'bar', 'lip'] as const" :key="part">
             <dt :class="{ 'font-bold': plan.governs === part }">{{ t(`pull.part.${part}`) }}</dt>
             <dd class="whitespace-nowrap" :class="{ 'font-bold': plan.governs === part }">
-              <span class="figure text-[16px]">{{ formatForce(plan.limits[`${part}N`], unit, locale, true) }}</span>
-              <small class="text-[13px]">{{ t(`unit.${forceUnit[unit]}`) }}</small>
+              <span class="figure text-body">{{ formatForce(plan.limits[`${part}N`], unit, locale, true) }}</span>
+              <small class="text-fine">{{ t(`unit.${forceUnit[unit]}`) }}</small>
             </dd>
           </div>
         </dl>
       </div>
     </div>
     <template #side>
-      <h2 class="text-[24px]">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
-      <div v-if="mine" class="border border-line bg-plate p-3 text-[17px]" data-part="pull-entry">
+      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
+      <div v-if="mine" class="border border-line bg-plate p-3 text-body" data-part="pull-entry">
         <p class="font-bold">
           {{ t('pull.took', { torque: torque(mine.peakNm) })
           }}<span v-if="overNm !== null" class="text-outside" data-part="pull-over"
@@ -233,7 +227,7 @@ useStageKeys(
           data-part="lever"
           @input="(e) => (lever = Number((e.target as HTMLInputElement).value))"
       /></label>
-      <ul v-if="check" class="flex flex-col gap-1 text-[16px]" data-part="pull-problems">
+      <ul v-if="check" class="flex flex-col gap-1 text-body" data-part="pull-problems">
         <li
           v-for="p in check.problems"
           :key="p"
@@ -244,7 +238,7 @@ useStageKeys(
         </li>
         <li v-if="!check.problems.length" class="border-l-4 border-inside pl-2">{{ t('pull.problem.none') }}</li>
       </ul>
-      <p class="text-[15px] text-soft">{{ t('pull.burr') }}</p>
+      <p class="text-small text-soft">{{ t('pull.burr') }}</p>
     </template>
     <template #dialogs>
       <PullLogDialog
