@@ -33,14 +33,19 @@ export const jobCard = z.strictObject({
 })
 export type JobCard = z.infer<typeof jobCard>
 
-/** Which jobs a list shows, in which order, and which piece of it. */
-export const jobListQuery = z.object({
-  which: z.enum(['open', 'signed', 'archived', 'all']).default('all'),
+/** Which piece of a list is asked for, and in which order. */
+const piece = {
   search: z.string().max(200).default(''),
-  sort: z.enum(['number', 'title', 'engine', 'stage', 'readings', 'wanted', 'last']).default('number'),
   desc: z.stringbool().default(false),
   offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
   limit: z.coerce.number().int().min(1).max(200).default(40),
+}
+
+/** Which jobs a list shows, in which order, and which piece of it. */
+export const jobListQuery = z.object({
+  which: z.enum(['open', 'signed', 'archived', 'all']).default('all'),
+  sort: z.enum(['number', 'title', 'engine', 'stage', 'readings', 'wanted', 'last']).default('number'),
+  ...piece,
   /** Only jobs on this engine. */
   engineId: id.optional(),
 })
@@ -62,9 +67,32 @@ export const study = z.strictObject({
 })
 export type Study = z.infer<typeof study>
 
-/** The stock: every liner and shim of the shop. */
+/** The stock: liners and shims, of an engine or of the whole shop. */
 export const stock = z.strictObject({ liners: z.array(liner), shims: z.array(shim) })
 export type Stock = z.infer<typeof stock>
+
+export const partListQuery = z.object({
+  kind: z.enum(['liner', 'shim']),
+  /** Only this one. */
+  id: id.optional(),
+  sort: z.enum(['label', 'engine', 'nominal', 'actual', 'wedge', 'flag', 'material', 'where']).default('label'),
+  ...piece,
+})
+export type PartListQuery = z.infer<typeof partListQuery>
+/** One piece of the list of liners or of shims, how many there are in all, of each kind, and of the first sizes. */
+export const partList = z.strictObject({
+  ...stock.shape,
+  total: z.int(),
+  of: z.strictObject({ liner: z.int(), shim: z.int() }),
+  sizes: z.array(z.strictObject({ nominalMm: z.number(), free: z.int(), used: z.int() })),
+})
+export type PartList = z.infer<typeof partList>
+
+export const peopleListQuery = z.object({ sort: z.enum(['name', 'role']).default('name'), ...piece })
+export type PeopleListQuery = z.infer<typeof peopleListQuery>
+/** One piece of the list of people. */
+export const peopleList = z.strictObject({ people: z.array(person), total: z.int() })
+export type PeopleList = z.infer<typeof peopleList>
 
 /** What every page outside a job shows: the shop's people, gauges, studies, engines and tools. */
 export const shop = z.strictObject({

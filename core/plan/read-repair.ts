@@ -32,6 +32,25 @@ export function partFlag(part: Pick<Liner | Shim, 'readings' | 'nominalMm'>, kin
   return figures.wedgeMm > oddParts[kind].wedgeMm ? 'uneven' : 'good'
 }
 
+/** What a list says of a part: what it measures, how uneven it is, what is odd about it. */
+export interface PartStand {
+  /** null before it was measured. */
+  actualMm: number | null
+  wedgeMm: number | null
+  thickAtDeg: number | null
+  flag: PartFlag
+}
+
+export function partStand(part: Liner | Shim, kind: 'liner' | 'shim'): PartStand {
+  const figures = partFigures(part)
+  return {
+    actualMm: figures?.meanMm ?? ('actualMm' in part && part.actualMm !== part.nominalMm ? part.actualMm : null),
+    wedgeMm: figures?.wedgeMm ?? null,
+    thickAtDeg: figures?.thickAtDeg ?? null,
+    flag: partFlag(part, kind),
+  }
+}
+
 /** Scatter of the cutter that is assumed until its own passes tell, mm. */
 export const ASSUMED_CUTTER_STD_MM = 0.002
 

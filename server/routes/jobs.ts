@@ -1,13 +1,26 @@
 import type { FastifyInstance } from 'fastify'
 import { z } from 'zod'
 import { snapshot } from '#core/job/snapshot'
-import { apiError, jobCard, jobList, jobListQuery, shop, stock } from '#contract/shop'
+import {
+  apiError,
+  jobCard,
+  jobList,
+  jobListQuery,
+  partList,
+  partListQuery,
+  peopleList,
+  peopleListQuery,
+  shop,
+  stock,
+} from '#contract/shop'
 import { typed, type Services } from '../services'
 import { ApiProblem } from '../errors'
 import { readSnapshot } from '../store/read'
 import { listJobs, readCard } from '../store/list-jobs'
 import { readShop } from '../store/read-shop'
 import { select } from '../store/read-values'
+import { listParts } from '../store/list-parts'
+import { listPeople } from '../store/list-people'
 import { readStock } from '../store/read-stock'
 
 export const jobParams = z.object({ jobId: z.uuid() })
@@ -60,8 +73,34 @@ export async function jobRoutes(plain: FastifyInstance, { store, watch }: Servic
   )
 
   app.get(
+    '/api/parts',
+    {
+      schema: {
+        summary: 'The liners or the shims of the shop, a page at a time',
+        tags: ['shop'],
+        querystring: partListQuery,
+        response: { 200: partList },
+      },
+    },
+    (request) => listParts(store, request.query),
+  )
+
+  app.get(
+    '/api/people',
+    {
+      schema: {
+        summary: 'The people of the shop, a page at a time',
+        tags: ['shop'],
+        querystring: peopleListQuery,
+        response: { 200: peopleList },
+      },
+    },
+    (request) => listPeople(store, request.query),
+  )
+
+  app.get(
     '/api/stock',
-    { schema: { summary: 'Every liner and shim of the shop', tags: ['shop'], response: { 200: stock } } },
+    { schema: { summary: 'Every liner and shim of the shop, to take away', tags: ['shop'], response: { 200: stock } } },
     () => readStock(store),
   )
 

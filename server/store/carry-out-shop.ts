@@ -2,6 +2,7 @@ import { seatLinks } from '#core/liner/stack'
 import { wholeLinerWork, worksOf } from '#core/job/stages'
 import type { NewPart, ShopAct } from '#contract/commands'
 import { putCard } from './job-card'
+import { putStands } from './part-stands'
 import { readSnapshot } from './read'
 import { insert, lastOf, Refusal, type Work } from './work'
 import { CalcError } from '#core/errors'
@@ -143,7 +144,8 @@ export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
     }
     case 'add-shim': {
       const { what: _, shimId, ...rest } = act
-      return insert(work, 'shims', { id: shimId, ...rest, fittedJobId: null, fittedCylinder: null })
+      await insert(work, 'shims', { id: shimId, ...rest, fittedJobId: null, fittedCylinder: null })
+      return putStands(store, [shimId], transaction)
     }
     case 'add-parts': {
       const engines = new Set((await rows(store, 'engines', {}, transaction)).map((e) => e.id))
@@ -159,7 +161,11 @@ export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
         work,
         act.parts.map((p) => ({ measureId: p.id, partId: p.id, readings: p.readings })),
       )
-      return
+      return putStands(
+        store,
+        act.parts.map((p) => p.id),
+        transaction,
+      )
     }
     case 'measure-part': {
       const found = (
@@ -168,7 +174,8 @@ export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
         )
       ).flat()
       if (found.length === 0) throw new Refusal('unknown-part')
-      return insertReadings(work, [act])
+      await insertReadings(work, [act])
+      return putStands(store, [act.partId], transaction)
     }
     case 'set-rates':
       await store.models.rates.upsert({ id: 1, ...act.rates }, { transaction })

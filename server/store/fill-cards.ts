@@ -23,6 +23,14 @@ const begunSql = [
   `SELECT DISTINCT t.jobId, 'cut' FROM tallyMarks t JOIN plans p ON p.jobId = t.jobId WHERE t.place = 'bore' AND t.jobId IN (:jobIds)`,
 ].join(' UNION ')
 
+/** Before anything was done in a job, it was its maker who was at it. */
+const makersOf = (store: Store, jobIds: readonly unknown[]) =>
+  select(
+    store,
+    `SELECT JSON_VALUE(body, '$.jobId') AS jobId, madeAt, personId FROM events WHERE what = 'start-job' AND result = 'done' AND JSON_VALUE(body, '$.jobId') IN (:jobIds)`,
+    { jobIds },
+  )
+
 /** Makes the cards of jobs that have none yet: those of a store that an earlier version filled. @returns how many it made */
 export async function fillCards(store: Store): Promise<number> {
   const missing = await select(
@@ -46,7 +54,9 @@ export async function fillCards(store: Store): Promise<number> {
         { jobIds },
       ),
     ])
-    const of = [closures, begun, entries, counts, last].map((found) => grouped(found, 'jobId'))
+    const untouched = jobIds.filter((id) => !last.some((e) => e.jobId === id))
+    const makers = untouched.length > 0 ? await makersOf(store, untouched) : []
+    const of = [closures, begun, entries, counts, [...last, ...makers]].map((found) => grouped(found, 'jobId'))
     const cards = jobs.map((j) => {
       const [closed, stages, made, [count], [latest]] = of.map((rowsOf) => rowsOf(j.id)) as [
         Row[],

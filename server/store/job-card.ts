@@ -1,16 +1,30 @@
 import type { Transaction } from 'sequelize'
 import { readRoute, routeFacts, type RouteFacts } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
-import type { StageName } from '#core/job/stages'
+import { stageNames, type StageName } from '#core/job/stages'
 import { toClosure, workOf } from './read'
 import { list, rows, select } from './read-values'
 import type { Row } from './models'
 import type { Store } from './store'
 
 /** What lists show of how far a job is, from the same route as the page of the job. */
-export function standOf(facts: RouteFacts): { begun: StageName[]; nextStage: StageName | null; signed: boolean } {
+export function standOf(facts: RouteFacts): {
+  begun: StageName[]
+  nextStage: StageName | null
+  stageAt: number
+  signed: boolean
+} {
   const next = readRoute(facts).find((r) => r.state === 'next')?.stage ?? null
-  return { begun: [...facts.begun], nextStage: next, signed: next === null }
+  return { begun: [...facts.begun], nextStage: next, stageAt: stageAt(next), signed: next === null }
+}
+
+/** Where a stage comes in the order of the trade; a signed job comes behind all. */
+const stageAt = (next: StageName | null) => (next === null ? stageNames.length : stageNames.indexOf(next))
+
+/** Puts the jobs in order again where stages came in between since their cards were written. */
+export async function orderCards(store: Store): Promise<void> {
+  const field = `FIELD(COALESCE(nextStage, 'signed'), ${[...stageNames, 'signed'].map((s) => `'${s}'`).join(', ')}) - 1`
+  await store.sequelize.query(`UPDATE jobCards SET stageAt = ${field} WHERE stageAt <> ${field}`)
 }
 
 interface CardText {

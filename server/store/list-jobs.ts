@@ -1,8 +1,8 @@
 import type { StageName, WorkChoice } from '#core/job/stages'
-import { stageNames } from '#core/job/stages'
 import type { JobCard, JobList, JobListQuery } from '#contract/shop'
 import type { Row } from './models'
 import { iso, list, num, select, str } from './read-values'
+import { searched } from './searched'
 import type { Store } from './store'
 
 const whichSql: Record<JobListQuery['which'], string> = {
@@ -16,7 +16,7 @@ const sortSql: Record<JobListQuery['sort'], string> = {
   title: 'c.title',
   engine: 'c.engineName',
   // In the order of the trade, signed ones last.
-  stage: `FIELD(COALESCE(c.nextStage, 'signed'), ${[...stageNames, 'signed'].map((s) => `'${s}'`).join(', ')})`,
+  stage: 'c.stageAt',
   readings: 'c.readings',
   wanted: `COALESCE(c.wantedBy, '9999-12-31')`,
   last: 'c.lastAt',
@@ -46,26 +46,12 @@ function toCard(r: Row): JobCard {
 
 const cardsSql = 'SELECT c.*, p.name AS lastPerson FROM jobCards c LEFT JOIN people p ON p.id = c.lastPersonId'
 
-/** Every word must be there, wherever. */
-const wordsOf = (search: string) =>
-  search
-    .trim()
-    .toLowerCase()
-    .split(/\s+/)
-    .filter(Boolean)
-    .slice(0, 8)
-    .map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`)
-
 /** One page of the list of jobs, searched and sorted by the store. */
 export async function listJobs(store: Store, query: JobListQuery): Promise<JobList> {
   const { which, search, sort, desc, offset, limit, engineId } = query
-  const words = wordsOf(search)
-  const where = [
-    whichSql[which],
-    ...words.map((_, i) => `c.search LIKE :word${i}`),
-    ...(engineId ? ['c.engineId = :engineId'] : []),
-  ].join(' AND ')
-  const values = { ...Object.fromEntries(words.map((w, i) => [`word${i}`, w])), engineId, offset, limit }
+  const words = searched(search, ['c.search'])
+  const where = [whichSql[which], words.where, ...(engineId ? ['c.engineId = :engineId'] : [])].join(' AND ')
+  const values = { ...words.values, engineId, offset, limit }
   const turn = desc ? 'DESC' : 'ASC'
   const order = `${sortSql[sort]} ${turn}, c.number ${turn}`
   const [found, [count]] = await Promise.all([

@@ -16,6 +16,14 @@ const jsonOrNull = { type: DataTypes.JSON, allowNull: true }
 const seq = { type: DataTypes.BIGINT, allowNull: false }
 const by = { personId: uuid, at: when, seq }
 
+/** What lists of parts are sorted by; kept in step with the latest measurement. */
+const stand = {
+  labelKey: { ...text(200), allowNull: true },
+  standMm: mmOrNull,
+  wedgeMm: mmOrNull,
+  flag: { ...text(12), allowNull: true },
+}
+
 /** Every table by name, with its columns, as the migrations have left them. */
 export const tables = {
   settings: {
@@ -91,6 +99,7 @@ export const tables = {
     fittedJobId: uuidOrNull,
     fittedCylinder: { ...whole, allowNull: true },
     chamfer: { ...text(10), defaultValue: 'none' },
+    ...stand,
   },
   liners: {
     id: key,
@@ -101,6 +110,7 @@ export const tables = {
     onlyCylinder: { ...whole, allowNull: true },
     fittedJobId: uuidOrNull,
     fittedCylinder: { ...whole, allowNull: true },
+    ...stand,
   },
   /** Measurements of parts; of one part the latest counts. */
   partReadings: {
@@ -299,6 +309,7 @@ export const tables = {
     archived: { type: DataTypes.BOOLEAN, allowNull: false },
     signed: { type: DataTypes.BOOLEAN, allowNull: false },
     nextStage: { ...text(20), allowNull: true },
+    stageAt: whole,
     begun: json,
     readings: whole,
     lastAt: when,

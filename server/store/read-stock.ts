@@ -11,7 +11,7 @@ import { unionRows } from './union-rows'
 const fittedOf = (r: Row) => (r.fittedJobId ? { jobId: str(r.fittedJobId), cylinder: num(r.fittedCylinder) } : null)
 
 /** The latest measurement of each part. */
-function latestReadings(found: Row[]): Map<string, Reading[]> {
+export function latestReadings(found: Row[]): Map<string, Reading[]> {
   const newest = new Map<string, { seq: number; readings: Reading[] }>()
   for (const r of found) {
     const part = str(r.partId)
@@ -24,7 +24,7 @@ function latestReadings(found: Row[]): Map<string, Reading[]> {
   return new Map([...newest].map(([part, { readings }]) => [part, readings.sort((a, b) => a.angleDeg - b.angleDeg)]))
 }
 
-function toShim(r: Row, measured: Map<string, Reading[]>): Shim {
+export function toShim(r: Row, measured: Map<string, Reading[]>): Shim {
   const readings = measured.get(str(r.id)) ?? []
   return {
     id: str(r.id),
@@ -39,7 +39,7 @@ function toShim(r: Row, measured: Map<string, Reading[]>): Shim {
   }
 }
 
-function toLiner(r: Row, measured: Map<string, Reading[]>): Liner {
+export function toLiner(r: Row, measured: Map<string, Reading[]>): Liner {
   return {
     id: str(r.id),
     engineId: str(r.engineId),

@@ -1,5 +1,7 @@
 import { rows } from './read-values'
 import { fillCards } from './fill-cards'
+import { orderCards } from './job-card'
+import { fillStands } from './part-stands'
 import type { Store } from './store'
 import { fillDemo } from '../demo/fill'
 
@@ -31,6 +33,8 @@ export async function settle(store: Store, options: { demo: boolean }, log: (lin
     })
   }
   if ((await fillCards(store)) > 0) log('the list of jobs is made')
+  await orderCards(store)
+  if ((await fillStands(store)) > 0) log('the list of parts is made')
   if (options.demo && (await rows(store, 'jobs')).length === 0) {
     log('loading the demo data')
     await fillDemo(store)

@@ -1,17 +1,13 @@
 import type { Liner, Shim } from '#core/job/snapshot'
-import { partFigures, partFlag, type PartFlag } from '#core/plan/read-repair'
+import { partStand, type PartStand } from '#core/plan/read-repair'
 
 /** A part of the stock as a row of a list: what it should be and what it is. */
-export interface PartRow {
+export interface PartRow extends PartStand {
   id: string
   kind: 'liner' | 'shim'
   engineId: string
   label: string
   nominalMm: number
-  actualMm: number | null
-  wedgeMm: number | null
-  thickAtDeg: number | null
-  flag: PartFlag
   material: string
   chamfer: string
   fitted: { jobId: string; cylinder: number } | null
@@ -19,20 +15,7 @@ export interface PartRow {
 }
 
 export function partRow(part: Liner | Shim, kind: 'liner' | 'shim'): PartRow {
-  const figures = partFigures(part)
-  return {
-    id: part.id,
-    kind,
-    engineId: part.engineId,
-    label: part.label,
-    nominalMm: part.nominalMm,
-    actualMm: figures?.meanMm ?? ('actualMm' in part && part.actualMm !== part.nominalMm ? part.actualMm : null),
-    wedgeMm: figures?.wedgeMm ?? null,
-    thickAtDeg: figures?.thickAtDeg ?? null,
-    flag: partFlag(part, kind),
-    material: part.material,
-    chamfer: 'chamfer' in part ? part.chamfer : '',
-    fitted: part.fitted,
-    part,
-  }
+  const { id, engineId, label, nominalMm, material, fitted } = part
+  const chamfer = 'chamfer' in part ? part.chamfer : ''
+  return { id, kind, engineId, label, nominalMm, material, chamfer, fitted, part, ...partStand(part, kind) }
 }

@@ -23,7 +23,7 @@ void shop.load()
 
 const filters = ['open', 'signed', 'archived', 'all'] as const
 const filter = ref<(typeof filters)[number]>('all')
-const { filter: search, sort, jobs, total, stale, load, more, all } = useJobList(filter)
+const { filter: search, sort, rows: jobs, total, stale, load, more, all } = useJobList(filter)
 /** What the stages in the list are called. */
 const named = useWords(
   () => jobs.value && [...new Set(['job' as const, ...jobs.value.flatMap((j) => worksOf(j.work))])],

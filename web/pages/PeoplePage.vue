@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, h, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Person } from '#core/job/snapshot'
+import type { ListColumn } from '../bench/list-column'
+import ListFrame from '../bench/ListFrame.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useDevice } from '../stores/device'
 import { newId } from '../stores/new-id'
+import { usePeopleList } from '../stores/people-list'
 import { useShop } from '../stores/shop'
 
 const { t } = useI18n()
@@ -12,13 +15,23 @@ const shop = useShop()
 const device = useDevice()
 const name = ref('')
 const role = ref<Person['role']>('technician')
-void shop.load()
+const { filter, sort, rows, total, stale, load, more, all } = usePeopleList()
+const columns = computed((): ListColumn<Person>[] => [
+  {
+    id: 'name',
+    header: t('people.name'),
+    value: (p) => p.name,
+    cell: (p) => h('span', { class: 'text-lead font-semibold' }, p.name),
+  },
+  { id: 'role', header: t('people.role'), value: (p) => t(`role.${p.role}`) },
+])
 
 async function add(): Promise<void> {
   const id = newId()
   if (!name.value.trim()) return
   if (await shop.act({ what: 'add-person', person: { id, name: name.value, role: role.value } })) {
     name.value = ''
+    await load()
     if (!device.personId) device.personId = id
   }
 }
@@ -26,16 +39,21 @@ async function add(): Promise<void> {
 
 <template>
   <ShopFrame :title="t('head.people')">
-    <p v-if="shop.shop?.people.length === 0" class="mb-3 text-lead" data-part="empty">{{ t('people.empty') }}</p>
-    <ul class="mb-6 max-w-[640px]">
-      <li
-        v-for="p in shop.shop?.people ?? []"
-        :key="p.id"
-        class="flex min-h-[52px] items-center justify-between border-b border-line"
-      >
-        <span class="text-lead font-semibold">{{ p.name }}</span><span>{{ t(`role.${p.role}`) }}</span>
-      </li>
-    </ul>
+    <p v-if="stale && !rows" class="border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
+    <ListFrame
+      v-if="rows"
+      v-model:filter="filter"
+      v-model:sort="sort"
+      class="mb-6 max-w-[640px]"
+      :rows="rows"
+      :columns="columns"
+      name="people"
+      :empty="t('people.empty')"
+      :any="total > 0 || filter !== ''"
+      :more="total - rows.length"
+      :all="all"
+      @more="more"
+    />
     <form class="flex max-w-[640px] flex-wrap items-end gap-3" @submit.prevent="add">
       <label class="field flex-1"
         >{{ t('people.name') }}<input v-model="name" maxlength="80" data-part="person-name"

@@ -1,4 +1,5 @@
 import { DataTypes, type QueryInterface } from 'sequelize'
+import { addColumn, createTable } from './add'
 
 const uuid = { type: DataTypes.CHAR(36), allowNull: false }
 const when = { type: DataTypes.DATE(3), allowNull: false }
@@ -7,24 +8,12 @@ const whole = { type: DataTypes.INTEGER, allowNull: false }
 const yes = { type: DataTypes.BOOLEAN, allowNull: false }
 const json = { type: DataTypes.JSON, allowNull: false }
 
-/** Adds a column that is not there yet. */
-async function add(query: QueryInterface, table: string, column: string, definition: object): Promise<void> {
-  if (!(column in (await query.describeTable(table)))) await query.addColumn(table, column, definition as never)
-}
-
-/** Adds a table that is not there yet, with the columns it is looked up by. */
-async function create(query: QueryInterface, table: string, columns: object, indexes: string[][]): Promise<void> {
-  if (await query.tableExists(table)) return
-  await query.createTable(table, columns as never, { charset: 'utf8mb4' })
-  for (const fields of indexes) await query.addIndex(table, fields, { name: `${table}_${fields.join('_')}` })
-}
-
 /**
  * Entries of later works in one table, sets of readings at places that are no cylinder, what later
  * works need on a sheet, and a card for each job: what lists of jobs are made of.
  */
 export async function addPlacesAndCards(query: QueryInterface): Promise<void> {
-  await create(
+  await createTable(
     query,
     'jobEntries',
     {
@@ -39,7 +28,7 @@ export async function addPlacesAndCards(query: QueryInterface): Promise<void> {
     },
     [['jobId']],
   )
-  await create(
+  await createTable(
     query,
     'jobCards',
     {
@@ -75,7 +64,7 @@ export async function addPlacesAndCards(query: QueryInterface): Promise<void> {
       ['engineId', 'number'],
     ],
   )
-  await create(
+  await createTable(
     query,
     'placeTruths',
     {
@@ -85,7 +74,7 @@ export async function addPlacesAndCards(query: QueryInterface): Promise<void> {
     },
     [],
   )
-  await add(query, 'sheets', 'sections', { ...json, allowNull: true })
-  await add(query, 'readingSets', 'place', { ...text(30), allowNull: true })
+  await addColumn(query, 'sheets', 'sections', { ...json, allowNull: true })
+  await addColumn(query, 'readingSets', 'place', { ...text(30), allowNull: true })
   await query.changeColumn('readingSets', 'cylinder', { type: DataTypes.INTEGER, allowNull: true })
 }

@@ -6,13 +6,13 @@ import { isClosed } from '#core/job/route'
 import { partsMove } from '#core/works/liners/parts'
 import CloseStageDialog from '../../../bench/CloseStageDialog.vue'
 import NewPartDialog from '../../../bench/NewPartDialog.vue'
-import PartsBench from '../../../bench/PartsBench.vue'
 import PartsImport from '../../../bench/PartsImport.vue'
 import MoveBar from '../../../bench/MoveBar.vue'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { useGauge } from '../../../stores/gauge'
 import { useJob } from '../../../stores/job'
 import { useShop } from '../../../stores/shop'
+import JobParts from './JobParts.vue'
 
 const { t } = useI18n()
 const job = useJob()
@@ -59,15 +59,7 @@ onBeforeUnmount(() => useGauge().disconnect())
           <button type="button" class="key" data-part="new-part" @click="dialog = 'new'">{{ t('parts.new') }}</button>
         </template>
       </div>
-      <PartsBench
-        v-model="chosen"
-        :liners="snapshot.liners"
-        :shims="snapshot.shims"
-        :engines="engines"
-        :job-id="snapshot.job.id"
-        :closed="closed"
-        @changed="job.refresh()"
-      />
+      <JobParts v-model="chosen" :engines="engines" :closed="closed" />
     </div>
     <MoveBar :move="move" @go="go" />
     <PartsImport :open="dialog === 'import'" :engines="engines" @close="dialog = null" @changed="job.refresh()" />

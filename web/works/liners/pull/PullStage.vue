@@ -138,11 +138,7 @@ useStageKeys(
       <div class="flex min-h-0 flex-col gap-px">
         <PullCurves v-if="plan && puller" class="flex-1" :curves="curves" :plan="plan" :lever-mm="puller.leverMm" />
         <div v-else class="flex-1 bg-layout" />
-        <dl
-          v-if="plan"
-          class="grid grid-cols-3 gap-x-2 bg-plate p-2 text-small leading-tight"
-          data-part="pull-figures"
-        >
+        <dl v-if="plan" class="grid grid-cols-3 gap-x-2 bg-plate p-2 text-small leading-tight" data-part="pull-figures">
           <div>
             <dt>{{ t('pull.figure.stop') }}</dt>
             <dd class="whitespace-nowrap" data-part="stop-torque">
