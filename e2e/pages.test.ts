@@ -202,7 +202,7 @@ describe('an empty shop', () => {
     await browser.untilText('[data-part=empty]', 'Nobody yet')
     await fill('[data-part=person-name]', 'Mara Quill')
     await browser.click('[data-part=add-person]')
-    await browser.untilText('main ul', 'Mara Quill')
+    await browser.untilText('main table', 'Mara Quill')
 
     await browser.go('/gauges')
     await browser.untilText('[data-part=empty]', 'No gauge yet')

@@ -1,56 +1,68 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { z } from 'zod'
 import type { EngineCard } from '#contract/shop'
 import { linkSign } from '#core/liner/stack'
+import { thicknessMm } from '#core/schema'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 import ChoiceKeys from './ChoiceKeys.vue'
+import DialogKeys from './DialogKeys.vue'
 import LengthField from './LengthField.vue'
 import SheetDialog from './SheetDialog.vue'
+import TextField from './TextField.vue'
+import { useDraft } from './useDraft'
 
 const props = defineProps<{ open: boolean; engines: EngineCard[] }>()
 const emit = defineEmits<{ close: []; changed: [id: string] }>()
 const { t } = useI18n()
 const shop = useShop()
 const kind = ref<'liner' | 'shim'>('liner')
-const engineId = ref('')
-const label = ref('')
-const nominalMm = ref<number | null>(null)
-const material = ref<'stainless' | 'brass' | 'steel'>('stainless')
-const chamfer = ref<'none' | 'inside' | 'outside'>('inside')
-const only = ref<number | ''>('')
+const asked = z.object({
+  engineId: z.string().min(1),
+  label: z.string().trim().min(1).max(40),
+  nominalMm: thicknessMm,
+  material: z.enum(['stainless', 'brass', 'steel']),
+  chamfer: z.enum(['none', 'inside', 'outside']),
+  only: z.union([z.int(), z.literal('')]),
+})
+const { draft, tried, ready, problemOf, begin, take } = useDraft(asked, {
+  engineId: '',
+  label: '',
+  nominalMm: null,
+  material: 'stainless',
+  chamfer: 'inside',
+  only: '',
+})
 
-const engine = computed(() => props.engines.find((e) => e.id === engineId.value) ?? null)
+const engine = computed(() => props.engines.find((e) => e.id === draft.value.engineId) ?? null)
 const cylinders = computed(() => engine.value?.heads.flat() ?? [])
 watch(
   () => props.open,
-  (open) => {
-    if (!open) return
-    engineId.value = props.engines[0]?.id ?? ''
-    ;[label.value, only.value] = ['', '']
-  },
+  (open) => open && begin({ ...draft.value, engineId: props.engines[0]?.id ?? '', label: '', only: '' }),
   { immediate: true },
 )
 watch(
   [engine, kind],
   () =>
-    (nominalMm.value =
+    (draft.value.nominalMm =
       kind.value === 'liner'
         ? (engine.value?.sheets.at(-1)?.links.find((l) => linkSign(l.kind) > 0)?.nominalMm ?? null)
         : null),
   { immediate: true },
 )
-const ready = computed(() => engine.value !== null && label.value.trim() !== '' && (nominalMm.value ?? 0) > 0)
 
 async function save(): Promise<void> {
-  if (!ready.value || nominalMm.value === null) return
+  const found = take()
+  if (!found) return
   const id = newId()
-  const common = { id, engineId: engineId.value, label: label.value, nominalMm: nominalMm.value, readings: [] }
+  const { engineId, label, nominalMm, material, chamfer, only } = found
+  const common = { id, engineId, label, nominalMm, readings: [] }
   const part =
     kind.value === 'liner'
-      ? { kind: 'liner' as const, ...common, material: '', onlyCylinder: only.value === '' ? null : only.value }
-      : { kind: 'shim' as const, ...common, material: material.value, chamfer: chamfer.value }
+      ? { kind: 'liner' as const, ...common, material: '', onlyCylinder: only === '' ? null : only }
+      : { kind: 'shim' as const, ...common, material, chamfer }
   if (await shop.act({ what: 'add-parts', parts: [part] })) emit('changed', id)
   emit('close')
 }
@@ -70,19 +82,21 @@ async function save(): Promise<void> {
       />
       <label class="field"
         >{{ t('jobs.engine')
-        }}<select v-model="engineId">
+        }}<select v-model="draft.engineId">
           <option v-for="e in engines" :key="e.id" :value="e.id">{{ e.name }}</option>
         </select></label
       >
-      <label class="field">{{ t('parts.label') }}<input v-model="label" maxlength="40" data-part="part-label" /></label>
-      <LengthField
-        v-model="nominalMm"
-        :label="t('parts.nominal')"
-        :problem="nominalMm !== null && nominalMm <= 0 ? t('parts.no-thickness') : null"
+      <TextField
+        v-model="draft.label"
+        :label="t('parts.label')"
+        :problem="problemOf('label')"
+        maxlength="40"
+        data-part="part-label"
       />
+      <LengthField v-model="draft.nominalMm" :label="t('parts.nominal')" :problem="problemOf('nominalMm')" />
       <label v-if="kind === 'liner'" class="field"
         >{{ t('parts.only')
-        }}<select v-model="only">
+        }}<select v-model="draft.only">
           <option value="">{{ t('parts.any') }}</option>
           <option v-for="c in cylinders" :key="c" :value="c">{{ c }}</option>
         </select></label
@@ -90,7 +104,7 @@ async function save(): Promise<void> {
       <template v-else>
         <label class="field"
           >{{ t('engine.shim-material')
-          }}<select v-model="material">
+          }}<select v-model="draft.material">
             <option v-for="m in ['stainless', 'brass', 'steel'] as const" :key="m" :value="m">
               {{ t(`material.${m}`) }}
             </option>
@@ -98,19 +112,17 @@ async function save(): Promise<void> {
         >
         <label class="field"
           >{{ t('parts.chamfer-side')
-          }}<select v-model="chamfer">
+          }}<select v-model="draft.chamfer">
             <option v-for="c in ['none', 'inside', 'outside'] as const" :key="c" :value="c">
               {{ t(`parts.chamfer.${c}`) }}
             </option>
           </select></label
         >
       </template>
-      <div class="mt-2 flex gap-2">
-        <button type="submit" class="key-brass disabled:opacity-50" :disabled="!ready" data-part="part-save">
-          {{ t('parts.add') }}
-        </button>
-        <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
-      </div>
+      <p v-if="tried && !ready" class="border-l-4 border-outside pl-2 font-semibold" role="alert">
+        {{ t('draft.wrong') }}
+      </p>
+      <DialogKeys :save="t('parts.add')" part="part-save" @close="emit('close')" />
     </form>
   </SheetDialog>
 </template>

@@ -1,20 +1,24 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { puller as pullerSchema, type Puller } from '#core/works/liners/strip'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
+import DialogKeys from './DialogKeys.vue'
 import LengthField from './LengthField.vue'
+import NumberField from './NumberField.vue'
 import SheetDialog from './SheetDialog.vue'
+import TextField from './TextField.vue'
+import { useDraft } from './useDraft'
 
 const props = defineProps<{ open: boolean; puller: Puller | null }>()
 const emit = defineEmits<{ close: []; saved: [id: string] }>()
 const { t } = useI18n()
 const shop = useShop()
 
-type Draft = Omit<Puller, 'id'>
 /** What a new puller starts from: usual steel, half of its proof used. */
-const start: Draft = {
+const start: Puller = {
+  id: '',
   name: '',
   origin: 'made',
   screw: {
@@ -34,19 +38,11 @@ const start: Draft = {
   useFraction: 0.5,
   clearanceMm: 1,
 }
-const draft = ref<Draft>(structuredClone(start))
-const id = ref('')
+const { draft, tried, wrong: paths, problemOf, begin, take } = useDraft(pullerSchema, start)
 watch(
   () => props.open,
-  (open) => {
-    if (!open) return
-    tried.value = false
-    id.value = props.puller?.id ?? newId()
-    draft.value = JSON.parse(JSON.stringify(props.puller ? { ...props.puller, id: undefined } : start)) as Draft
-  },
+  (open) => open && begin(props.puller ?? { ...start, id: newId() }),
 )
-const read = computed(() => pullerSchema.safeParse({ ...draft.value, id: id.value }))
-const tried = ref(false)
 /** The words of fields that are not named as they are kept. */
 const wordOf: Record<string, string> = {
   proofMPa: 'proof',
@@ -60,17 +56,15 @@ const wordOf: Record<string, string> = {
   leverMm: 'lever',
   handForceN: 'hand',
 }
-const wrong = computed(() => {
-  const paths = read.value.error?.issues.map((i) => i.path.map(String)) ?? []
-  return [...new Set(paths.map((path) => t(`puller.${wordOf[path.at(-1)!] ?? path.join('.')}`)))]
-})
+const wrong = computed(() => [
+  ...new Set(paths.value.map((path) => t(`puller.${wordOf[path.split('.').at(-1)!] ?? path}`))),
+])
 const screwLengths = ['majorMm', 'pitchMm', 'faceOuterMm', 'faceInnerMm'] as const
 const barLengths = ['spanMm', 'widthMm', 'heightMm', 'holeMm'] as const
 
 async function save(): Promise<void> {
-  tried.value = true
-  if (!read.value.success) return
-  if (await shop.act({ what: 'save-puller', puller: read.value.data })) emit('saved', id.value)
+  const puller = take()
+  if (puller && (await shop.act({ what: 'save-puller', puller }))) emit('saved', puller.id)
 }
 </script>
 
@@ -78,9 +72,13 @@ async function save(): Promise<void> {
   <SheetDialog :open="open" wide :title="t(puller ? 'puller.edit' : 'puller.new')" @close="emit('close')">
     <form class="flex flex-col gap-3" data-part="puller-form" @submit.prevent="save">
       <div class="grid grid-cols-[2fr_1fr] gap-3">
-        <label class="field"
-          >{{ t('puller.name') }}<input v-model="draft.name" maxlength="80" data-part="puller-name"
-        /></label>
+        <TextField
+          v-model="draft.name"
+          :label="t('puller.name')"
+          :problem="problemOf('name')"
+          maxlength="80"
+          data-part="puller-name"
+        />
         <label class="field"
           >{{ t('puller.origin')
           }}<select v-model="draft.origin">
@@ -92,43 +90,39 @@ async function save(): Promise<void> {
         <LengthField
           v-for="n in screwLengths"
           :key="n"
-          v-model="(draft.screw as Record<string, number | null>)[n]!"
+          v-model="draft.screw[n]"
           rough
           :label="t(`puller.screw.${n}`)"
+          :problem="problemOf(`screw.${n}`)"
           :data-field="`screw-${n}`"
         />
-        <label class="field"
-          >{{ t('puller.proof')
-          }}<input v-model.number="draft.screw.proofMPa" class="figure" type="number" min="1" step="any"
-        /></label>
-        <label class="field"
-          >{{ t('puller.thread-friction')
-          }}<input v-model.number="draft.screw.threadFriction" class="figure" type="number" min="0" max="1" step="0.01"
-        /></label>
-        <label class="field"
-          >{{ t('puller.face-friction')
-          }}<input v-model.number="draft.screw.faceFriction" class="figure" type="number" min="0" max="1" step="0.01"
-        /></label>
-        <label class="field"
-          >{{ t('puller.use')
-          }}<input v-model.number="draft.useFraction" class="figure" type="number" min="0.05" max="1" step="0.05"
-        /></label>
+        <NumberField v-model="draft.screw.proofMPa" :label="t('puller.proof')" :problem="problemOf('screw.proofMPa')" />
+        <NumberField
+          v-model="draft.screw.threadFriction"
+          :label="t('puller.thread-friction')"
+          :problem="problemOf('screw.threadFriction')"
+        />
+        <NumberField
+          v-model="draft.screw.faceFriction"
+          :label="t('puller.face-friction')"
+          :problem="problemOf('screw.faceFriction')"
+        />
+        <NumberField v-model="draft.useFraction" :label="t('puller.use')" :problem="problemOf('useFraction')" />
         <LengthField
           v-for="n in barLengths"
           :key="n"
-          v-model="(draft.bar as Record<string, number | null>)[n]!"
+          v-model="draft.bar[n]"
           rough
           :label="t(`puller.bar.${n}`)"
+          :problem="problemOf(`bar.${n}`)"
           :data-field="`bar-${n}`"
         />
-        <label class="field"
-          >{{ t('puller.allow')
-          }}<input v-model.number="draft.bar.allowMPa" class="figure" type="number" min="1" step="any"
-        /></label>
+        <NumberField v-model="draft.bar.allowMPa" :label="t('puller.allow')" :problem="problemOf('bar.allowMPa')" />
         <LengthField
-          v-model="(draft as unknown as Record<string, number | null>).footMm!"
+          v-model="draft.footMm"
           rough
           :label="t('puller.foot')"
+          :problem="problemOf('footMm')"
           data-field="foot"
         />
         <LengthField
@@ -136,24 +130,24 @@ async function save(): Promise<void> {
           rough
           :label="t('puller.disc')"
           :hint="t('puller.disc-hint')"
+          :problem="problemOf('discBaseMm')"
           data-field="disc"
         />
         <LengthField
-          v-model="(draft as unknown as Record<string, number | null>).clearanceMm!"
+          v-model="draft.clearanceMm"
           rough
           :label="t('puller.clearance')"
+          :problem="problemOf('clearanceMm')"
           data-field="clearance"
         />
         <LengthField
-          v-model="(draft as unknown as Record<string, number | null>).leverMm!"
+          v-model="draft.leverMm"
           rough
           :label="t('puller.lever')"
+          :problem="problemOf('leverMm')"
           data-field="lever"
         />
-        <label class="field"
-          >{{ t('puller.hand')
-          }}<input v-model.number="draft.handForceN" class="figure" type="number" min="1" step="any"
-        /></label>
+        <NumberField v-model="draft.handForceN" :label="t('puller.hand')" :problem="problemOf('handForceN')" />
       </div>
       <p
         v-if="wrong.length && (tried || draft.name)"
@@ -163,10 +157,7 @@ async function save(): Promise<void> {
       >
         {{ t('puller.wrong', { fields: wrong.join(', ') }) }}
       </p>
-      <div class="flex gap-2">
-        <button type="submit" class="key-brass" data-part="save-puller">{{ t('gauges.save') }}</button>
-        <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
-      </div>
+      <DialogKeys part="save-puller" @close="emit('close')" />
     </form>
   </SheetDialog>
 </template>

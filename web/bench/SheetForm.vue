@@ -26,7 +26,7 @@ const fields = [
 const problems = computed(() => sheetProblems(draft.value))
 const problemOf = (field: string) => {
   const found = problems.value.find((p) => p.field === field)
-  return found && !(props.quiet && found.code === 'missing') ? t(`engine.problem.${found.code}`) : null
+  return found && !(props.quiet && found.code === 'missing') ? t(`draft.problem.${found.code}`) : null
 }
 const middle = computed(() => {
   const aimMm = usualAimMm(draft.value.limits)

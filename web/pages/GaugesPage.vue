@@ -3,25 +3,39 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import { limitShare } from '#core/measure/limit-share'
-import type { Gauge, RuleName } from '#core/job/snapshot'
+import { gauge as gaugeSchema, type Gauge, type RuleName } from '#core/job/snapshot'
+import DialogKeys from '../bench/DialogKeys.vue'
 import LengthField from '../bench/LengthField.vue'
 import SheetDialog from '../bench/SheetDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
+import TextField from '../bench/TextField.vue'
+import { useDraft } from '../bench/useDraft'
 import { useFigures } from '../bench/useFigures'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
-
-type Draft = Omit<Gauge, 'resolutionMm' | 'repeatabilityMm'> & {
-  resolutionMm: number | null
-  repeatabilityMm: number | null
-}
 
 const { t } = useI18n()
 const { withUnit, day } = useFigures()
 const shop = useShop()
 void shop.load()
 
-const draft = ref<Draft | null>(null)
+const editing = ref(false)
+const fresh = () => ({
+  id: newId(),
+  name: '',
+  serial: '',
+  kind: 'digital-sled' as const,
+  resolutionMm: 0.001,
+  repeatabilityMm: null,
+  basis: 'entered' as const,
+  calibrationDue: null,
+})
+const { draft, problemOf, begin: lay, take } = useDraft(gaugeSchema, fresh())
+/** The day as its box has it: empty where none is known. */
+const due = computed({
+  get: () => draft.value.calibrationDue ?? '',
+  set: (day: string) => (draft.value.calibrationDue = day || null),
+})
 const kinds: Gauge['kind'][] = ['digital-sled', 'dial-sled', 'depth']
 const today = new Date().toISOString().slice(0, 10)
 const u = (g: Gauge) => gaugeUncertaintyMm(g.repeatabilityMm, g.resolutionMm)
@@ -35,43 +49,23 @@ const narrowest = computed(() => {
 })
 const percent = (share: number) => Math.round(share * 100)
 const draftU = computed(() =>
-  draft.value?.resolutionMm != null && draft.value.repeatabilityMm != null
+  draft.value.resolutionMm !== null && draft.value.repeatabilityMm !== null
     ? gaugeUncertaintyMm(draft.value.repeatabilityMm, draft.value.resolutionMm)
     : null,
 )
-const ready = computed(
-  () => !!draft.value && draft.value.name.trim() !== '' && draftU.value !== null && (draft.value.resolutionMm ?? 0) > 0,
-)
 
 function begin(gauge?: Gauge): void {
-  draft.value = gauge
-    ? { ...gauge }
-    : {
-        id: newId(),
-        name: '',
-        serial: '',
-        kind: 'digital-sled',
-        resolutionMm: 0.001,
-        repeatabilityMm: null,
-        basis: 'entered',
-        calibrationDue: null,
-      }
+  lay(gauge ?? fresh())
+  editing.value = true
 }
 
 async function save(): Promise<void> {
-  const d = draft.value
-  if (!d || !ready.value) return
-  const before = shop.shop?.gauges.find((g) => g.id === d.id)
+  const typed = take()
+  if (!typed) return
+  const before = shop.shop?.gauges.find((g) => g.id === typed.id)
   // A repeatability changed by hand no longer comes from the study.
-  const basis = before && before.repeatabilityMm === d.repeatabilityMm ? d.basis : 'entered'
-  const gauge = {
-    ...d,
-    basis,
-    resolutionMm: d.resolutionMm as number,
-    repeatabilityMm: d.repeatabilityMm as number,
-    calibrationDue: d.calibrationDue || null,
-  }
-  if (await shop.act({ what: 'save-gauge', gauge })) draft.value = null
+  const basis = before && before.repeatabilityMm === typed.repeatabilityMm ? typed.basis : 'entered'
+  if (await shop.act({ what: 'save-gauge', gauge: { ...typed, basis } })) editing.value = false
 }
 
 function setRule(rule: RuleName): void {
@@ -188,11 +182,17 @@ function setRule(rule: RuleName): void {
       <p class="mt-2 text-small text-soft">{{ t('gauges.rule.from-now') }}</p>
     </section>
 
-    <SheetDialog :open="draft !== null" :title="t('gauges.edit')" @close="draft = null">
-      <form v-if="draft" class="grid grid-cols-2 gap-3" @submit.prevent="save">
-        <label class="field col-span-2"
-          >{{ t('gauges.name') }}<input v-model="draft.name" maxlength="80" data-part="gauge-name"
-        /></label>
+    <SheetDialog :open="editing" :title="t('gauges.edit')" @close="editing = false">
+      <form class="grid grid-cols-2 gap-3" @submit.prevent="save">
+        <div class="col-span-2">
+          <TextField
+            v-model="draft.name"
+            :label="t('gauges.name')"
+            :problem="problemOf('name')"
+            maxlength="80"
+            data-part="gauge-name"
+          />
+        </div>
         <label class="field">{{ t('gauges.serial') }}<input v-model="draft.serial" maxlength="60" /></label>
         <label class="field"
           >{{ t('gauges.kind')
@@ -200,25 +200,25 @@ function setRule(rule: RuleName): void {
             <option v-for="k in kinds" :key="k" :value="k">{{ t(`gauges.kinds.${k}`) }}</option>
           </select></label
         >
-        <LengthField v-model="draft.resolutionMm" :label="t('gauges.resolution')" />
+        <LengthField
+          v-model="draft.resolutionMm"
+          :label="t('gauges.resolution')"
+          :problem="problemOf('resolutionMm')"
+        />
         <LengthField
           v-model="draft.repeatabilityMm"
           :label="t('gauges.repeatability')"
           :hint="t('gauges.repeatability-hint')"
+          :problem="problemOf('repeatabilityMm')"
           data-part="gauge-repeatability"
         />
-        <label class="field">{{ t('gauges.due') }}<input v-model="draft.calibrationDue" type="date" /></label>
+        <label class="field">{{ t('gauges.due') }}<input v-model="due" type="date" /></label>
         <p class="self-end pb-2 text-body">
           <template v-if="draftU !== null"
             ><span class="figure">±{{ withUnit(draftU) }}</span> {{ t('gauges.per-reading') }}</template
           >
         </p>
-        <div class="col-span-2 mt-2 flex gap-2">
-          <button type="submit" class="key-brass disabled:opacity-50" :disabled="!ready" data-part="save-gauge">
-            {{ t('gauges.save') }}
-          </button>
-          <button type="button" class="key" @click="draft = null">{{ t('keys.close') }}</button>
-        </div>
+        <div class="col-span-2"><DialogKeys part="save-gauge" @close="editing = false" /></div>
       </form>
     </SheetDialog>
   </ShopFrame>

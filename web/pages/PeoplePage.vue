@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { computed, h, ref } from 'vue'
+import { computed, h, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { Person } from '#core/job/snapshot'
+import { person as personSchema, type Person } from '#core/job/snapshot'
 import type { ListColumn } from '../bench/list-column'
 import ListFrame from '../bench/ListFrame.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
+import TextField from '../bench/TextField.vue'
+import { useDraft } from '../bench/useDraft'
 import { useDevice } from '../stores/device'
 import { newId } from '../stores/new-id'
 import { usePeopleList } from '../stores/people-list'
@@ -13,8 +15,12 @@ import { useShop } from '../stores/shop'
 const { t } = useI18n()
 const shop = useShop()
 const device = useDevice()
-const name = ref('')
-const role = ref<Person['role']>('technician')
+const form = useTemplateRef<HTMLFormElement>('form')
+const { draft, problemOf, begin, take } = useDraft(
+  personSchema.omit({ id: true }),
+  { name: '', role: 'technician' },
+  () => form.value,
+)
 const { filter, sort, rows, total, stale, load, more, all } = usePeopleList()
 const columns = computed((): ListColumn<Person>[] => [
   {
@@ -27,10 +33,11 @@ const columns = computed((): ListColumn<Person>[] => [
 ])
 
 async function add(): Promise<void> {
+  const person = take()
+  if (!person) return
   const id = newId()
-  if (!name.value.trim()) return
-  if (await shop.act({ what: 'add-person', person: { id, name: name.value, role: role.value } })) {
-    name.value = ''
+  if (await shop.act({ what: 'add-person', person: { id, ...person } })) {
+    begin({ name: '', role: person.role })
     await load()
     if (!device.personId) device.personId = id
   }
@@ -54,13 +61,19 @@ async function add(): Promise<void> {
       :all="all"
       @more="more"
     />
-    <form class="flex max-w-[640px] flex-wrap items-end gap-3" @submit.prevent="add">
-      <label class="field flex-1"
-        >{{ t('people.name') }}<input v-model="name" maxlength="80" data-part="person-name"
-      /></label>
+    <form ref="form" class="flex max-w-[640px] flex-wrap items-end gap-3" @submit.prevent="add">
+      <div class="flex-1">
+        <TextField
+          v-model="draft.name"
+          :label="t('people.name')"
+          :problem="problemOf('name')"
+          maxlength="80"
+          data-part="person-name"
+        />
+      </div>
       <label class="field"
         >{{ t('people.role')
-        }}<select v-model="role">
+        }}<select v-model="draft.role">
           <option v-for="r in ['lead', 'technician', 'apprentice', 'owner'] as const" :key="r" :value="r">
             {{ t(`role.${r}`) }}
           </option>

@@ -7,12 +7,15 @@ import { RouterLink, useRouter } from 'vue-router'
 import { useI18n } from 'vue-i18n'
 import { workNames } from '#core/works/stage-table'
 import { useWords } from '../app/i18n'
-import { enteredCrew, type Crew } from '#contract/commands'
+import { enteredCrew, startCrew } from '#contract/commands'
 import { schedule as scheduleSchema, type Schedule } from '#contract/shop'
 import type { ListColumn, ListSort } from '../bench/list-column'
 import ListFrame from '../bench/ListFrame.vue'
+import DialogKeys from '../bench/DialogKeys.vue'
+import NumberField from '../bench/NumberField.vue'
 import SheetDialog from '../bench/SheetDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
+import { useDraft } from '../bench/useDraft'
 import { useFigures } from '../bench/useFigures'
 import { readLeniently } from '../stores/read-leniently'
 import { useShop } from '../stores/shop'
@@ -26,7 +29,7 @@ const named = useWords(() => workNames)
 const plan = ref<Schedule | null>(null)
 const away = ref(false)
 const editing = ref(false)
-const draft = ref<Crew | null>(null)
+const { draft, ready, problemOf, begin, take } = useDraft(enteredCrew, startCrew)
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width } = useElementSize(frame, { width: 1100, height: 300 })
 
@@ -186,13 +189,13 @@ const weekday = (iso: string) =>
 const hours = (h: number) => h.toFixed(1)
 
 function edit(): void {
-  draft.value = crew.value && (JSON.parse(JSON.stringify(crew.value)) as Crew)
+  begin(crew.value ?? startCrew)
   editing.value = true
 }
-const read = computed(() => enteredCrew.safeParse(draft.value))
 async function save(): Promise<void> {
-  if (!read.value.success) return
-  await shop.act({ what: 'set-crew', crew: read.value.data })
+  const entered = take()
+  if (!entered) return
+  await shop.act({ what: 'set-crew', crew: entered })
   editing.value = false
   await load()
 }
@@ -318,25 +321,24 @@ async function save(): Promise<void> {
       @more="more"
     />
     <SheetDialog :open="editing" :title="t('schedule.crew')" @close="editing = false">
-      <form v-if="draft" class="grid grid-cols-2 gap-3" data-part="crew-form" @submit.prevent="save">
-        <label v-for="f in ['technicians', 'cutters', 'presses', 'fromHour', 'toHour'] as const" :key="f" class="field"
-          >{{ t(`schedule.field.${f}`)
-          }}<input v-model.number="draft[f]" class="figure" type="number" min="0" step="any" :data-crew="f"
-        /></label>
+      <form class="grid grid-cols-2 gap-3" data-part="crew-form" @submit.prevent="save">
+        <NumberField
+          v-for="f in ['technicians', 'cutters', 'presses', 'fromHour', 'toHour'] as const"
+          :key="f"
+          v-model="draft[f]"
+          :label="t(`schedule.field.${f}`)"
+          :problem="problemOf(f)"
+          :data-crew="f"
+        />
         <p
-          v-if="!read.success"
+          v-if="!ready"
           class="col-span-2 border-l-4 border-outside pl-2 font-semibold"
           role="alert"
           data-part="crew-wrong"
         >
           {{ t('schedule.crew-wrong') }}
         </p>
-        <div class="col-span-2 flex gap-2">
-          <button type="submit" class="key-brass disabled:opacity-50" :disabled="!read.success" data-part="save-crew">
-            {{ t('gauges.save') }}</button><button type="button" class="key" @click="editing = false">
-            {{ t('keys.close') }}
-          </button>
-        </div>
+        <div class="col-span-2"><DialogKeys part="save-crew" @close="editing = false" /></div>
       </form>
     </SheetDialog>
   </ShopFrame>

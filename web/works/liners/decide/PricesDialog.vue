@@ -1,70 +1,65 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { gradeNames, renewalCosts, type RenewalCosts } from '#core/works/liners/strip'
+import DialogKeys from '../../../bench/DialogKeys.vue'
+import NumberField from '../../../bench/NumberField.vue'
 import SheetDialog from '../../../bench/SheetDialog.vue'
+import { useDraft } from '../../../bench/useDraft'
 
 const props = defineProps<{ open: boolean; costs: RenewalCosts }>()
 const emit = defineEmits<{ close: []; save: [costs: RenewalCosts] }>()
 const { t } = useI18n()
-const draft = ref<RenewalCosts>(structuredClone(JSON.parse(JSON.stringify(props.costs)) as RenewalCosts))
 const money = ['linerParts', 'linerLabour', 'openUpAgain', 'downtime'] as const
+const grades = gradeNames.filter((g) => g !== 'scrap')
+const { draft, ready, tried, problemOf, begin, take } = useDraft(renewalCosts, props.costs)
 watch(
   () => props.open,
-  (open) => {
-    if (open) draft.value = JSON.parse(JSON.stringify(props.costs)) as RenewalCosts
-  },
+  (open) => open && begin(props.costs),
 )
-const read = computed(() => renewalCosts.safeParse(draft.value))
-const percent = (share: number) => Math.round(share * 1000) / 10
+function save(): void {
+  const costs = take()
+  if (costs) emit('save', costs)
+}
 </script>
 
 <template>
   <SheetDialog :open="open" :title="t('decide.prices')" @close="emit('close')">
-    <form class="flex flex-col gap-3" data-part="prices" @submit.prevent="read.success && emit('save', read.data)">
+    <form class="flex flex-col gap-3" data-part="prices" @submit.prevent="save">
       <div class="grid grid-cols-2 gap-3">
-        <label v-for="name in money" :key="name" class="field"
-          >{{ t(`decide.price.${name}`)
-          }}<input v-model.number="draft[name]" class="figure" type="number" min="0" step="any" :data-price="name"
-        /></label>
-        <label v-for="g in gradeNames.filter((x) => x !== 'scrap')" :key="g" class="field"
-          >{{ t('decide.comes-back', { grade: t(`grade.${g}`) })
-          }}<input
-            :value="percent(draft.failChance[g])"
-            class="figure"
-            type="number"
-            min="0"
-            max="100"
-            step="any"
-            :data-chance="g"
-            @input="(e) => (draft.failChance[g] = Number((e.target as HTMLInputElement).value) / 100)"
-        /></label>
-        <label class="field"
-          >{{ t('decide.new-comes-back')
-          }}<input
-            :value="percent(draft.renewedFailChance)"
-            class="figure"
-            type="number"
-            min="0"
-            max="100"
-            step="any"
-            @input="(e) => (draft.renewedFailChance = Number((e.target as HTMLInputElement).value) / 100)"
-        /></label>
+        <NumberField
+          v-for="name in money"
+          :key="name"
+          v-model="draft[name]"
+          :label="t(`decide.price.${name}`)"
+          :problem="problemOf(name)"
+          :data-price="name"
+        />
+        <NumberField
+          v-for="g in grades"
+          :key="g"
+          v-model="draft.failChance[g]"
+          percent
+          :label="t('decide.comes-back', { grade: t(`grade.${g}`) })"
+          :problem="problemOf(`failChance.${g}`)"
+          :data-chance="g"
+        />
+        <NumberField
+          v-model="draft.renewedFailChance"
+          percent
+          :label="t('decide.new-comes-back')"
+          :problem="problemOf('renewedFailChance')"
+        />
       </div>
       <p
-        v-if="!read.success"
+        v-if="tried && !ready"
         class="border-l-4 border-outside pl-2 font-semibold"
         role="alert"
         data-part="prices-wrong"
       >
         {{ t('decide.prices-wrong') }}
       </p>
-      <div class="mt-1 flex gap-2">
-        <button type="submit" class="key-brass disabled:opacity-50" :disabled="!read.success" data-part="save-prices">
-          {{ t('gauges.save') }}</button><button type="button" class="key" @click="emit('close')">
-          {{ t('keys.close') }}
-        </button>
-      </div>
+      <DialogKeys part="save-prices" @close="emit('close')" />
     </form>
   </SheetDialog>
 </template>
