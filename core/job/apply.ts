@@ -4,6 +4,7 @@ import { gaugeUncertaintyMm } from '../measure/uncertainty'
 import { SLACK_MM } from '../schema'
 import { SIGNATURE_VERSION } from './signature'
 import { addEntry, strikeEntry, type EntryAct } from './entries'
+import { standingOf } from './stations'
 import type { Placement, ReadingSet, Snapshot, TakenPlan } from './snapshot'
 
 /** Uncertainty that a shop's rule gives to one reading of a gauge, mm. */
@@ -95,12 +96,12 @@ function given<T extends object>(of: T): { [K in keyof T]: Exclude<T[K], undefin
   }
 }
 
-/** Liners as they stand in this job after its latest placements. */
-function lieLiners(snapshot: Snapshot, placements: Placement[]): Snapshot['liners'] {
+/** Liners as they stand in this job after what was placed and pulled. */
+function lieLiners(snapshot: Snapshot): Snapshot['liners'] {
   const inHere = new Map<string, number>()
   for (const cylinder of snapshot.engine.heads.flat()) {
-    const latest = linerIn({ ...snapshot, placements }, cylinder)
-    if (latest?.linerId) inHere.set(latest.linerId, cylinder)
+    const standing = linerIn(snapshot, cylinder)
+    if (standing?.linerId) inHere.set(standing.linerId, cylinder)
   }
   const jobId = snapshot.job.id
   return snapshot.liners.map((l) => {
@@ -110,9 +111,12 @@ function lieLiners(snapshot: Snapshot, placements: Placement[]): Snapshot['liner
   })
 }
 
-/** The latest placement in a bore: which liner stands in it, or that it was taken out; null where none was recorded. */
-export function linerIn(snapshot: Pick<Snapshot, 'placements'>, cylinder: number): Placement | null {
-  return latest(snapshot.placements.filter((p) => p.cylinder === cylinder))
+/** The latest placement in a bore: which liner stands in it, or that it was taken out or pulled since; null where none was recorded. */
+export function linerIn(snapshot: Pick<Snapshot, 'placements' | 'pulls'>, cylinder: number): Placement | null {
+  const placed = latest(snapshot.placements.filter((p) => p.cylinder === cylinder))
+  if (!placed) return null
+  const pulled = standingOf(snapshot.pulls, cylinder).some((p) => p.seq > placed.seq)
+  return pulled ? { ...placed, linerId: null } : placed
 }
 
 /** Shims as they lie after what was fitted in this job. */
@@ -136,7 +140,7 @@ function lieShims(snapshot: Snapshot): Snapshot {
 
 /** Shims and liners as they lie by what was fitted and placed in this job. */
 export function lieParts(snapshot: Snapshot): Snapshot {
-  return { ...lieShims(snapshot), liners: lieLiners(snapshot, snapshot.placements) }
+  return { ...lieShims(snapshot), liners: lieLiners(snapshot) }
 }
 
 /**
@@ -243,7 +247,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
         { id: placementId, seq, ...by, ...rest },
         (p) => p.id === placementId,
       )
-      return { ...snapshot, placements, liners: lieLiners(snapshot, placements) }
+      return lieParts({ ...snapshot, placements })
     }
     case 'take-plan': {
       const { what: _, planId, ...rest } = act
@@ -253,7 +257,10 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
       }
     }
     case 'strike-entry':
-      return strikeEntry(snapshot, act.entryId, { ...by, reason: act.reason })
+      return lieParts(strikeEntry(snapshot, act.entryId, { ...by, reason: act.reason }))
+    case 'log-pull':
+      // What is pulled stands in its bore no longer.
+      return lieParts(addEntry(snapshot, act, occasion))
     case 'change-job': {
       const { what: _, ...change } = act
       return { ...snapshot, job: { ...snapshot.job, ...given(change) } }

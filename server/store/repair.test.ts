@@ -167,6 +167,24 @@ describe('cuts', () => {
 })
 
 describe('parts', () => {
+  it('go back to the shelf by the pull that takes them out; a pull struck out puts them back, but not from another engine', async () => {
+    const liner = (await stock()).liners[2]!
+    const fitted = async () => (await stock()).liners.find((l) => l.id === liner.id)!.fitted
+    await place(spare, 4, liner.id)
+    expect(await fitted()).toEqual({ jobId: spare, cylinder: 4 })
+    const pullId = randomUUID()
+    const log = { pullerId: null, peakNm: null, tightMm: [], ranOut: 'coolant' as const, words: '' }
+    expect(await on(spare, { what: 'log-pull', pullId, cylinder: 4, ...log })).toMatchObject({ result: 'done' })
+    expect(await fitted()).toBeNull()
+    const strike = { what: 'strike-entry', entryId: pullId, reason: 'another cylinder' } as const
+    await place(ferry, 6, liner.id)
+    expect(await on(spare, strike)).toMatchObject({ result: 'refused', code: 'liner-taken' })
+    await place(ferry, 6, null)
+    expect(await on(spare, strike)).toMatchObject({ result: 'done' })
+    expect(await fitted()).toEqual({ jobId: spare, cylinder: 4 })
+    await place(spare, 4, null)
+  })
+
   it('lie in one engine only', async () => {
     const liner = (await stock()).liners[1]!
     await place(ferry, 1, liner.id)

@@ -1,3 +1,4 @@
+import { linerIn } from '../../job/apply'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { Played, sixCylinders } from '../../testing/make-snapshot'
 import { biasToOffer, learnBias, readCutBore } from './cut-bore'
@@ -51,6 +52,28 @@ const place = (cylinder: number, linerId: string | null) =>
 const plug = (cylinder: number, goesIn: boolean) =>
   played.act({ what: 'tally-plug', tallyId: played.id(700 + played.snapshot.tally.length), cylinder, goesIn })
 const even = [10.5, 10.501, 10.499, 10.5]
+
+describe('a pull', () => {
+  it('takes the liner out of its bore in the same act, and struck out puts it back', () => {
+    const liner = played.snapshot.liners[0]!
+    const fitted = () => played.snapshot.liners.find((l) => l.id === liner.id)!.fitted
+    place(3, liner.id)
+    expect(fitted()).toMatchObject({ cylinder: 3 })
+    const log = { pullerId: null, peakNm: null, tightMm: [], ranOut: 'coolant' as const, words: '' }
+    played.act({ what: 'log-pull', pullId: played.id(800), cylinder: 2, ...log })
+    expect(fitted()).toMatchObject({ cylinder: 3 })
+    played.act({ what: 'log-pull', pullId: played.id(801), cylinder: 3, ...log })
+    expect([fitted(), linerIn(played.snapshot, 3)?.linerId]).toEqual([null, null])
+    played.act({ what: 'strike-entry', entryId: played.id(801), reason: 'another cylinder' })
+    expect([fitted(), linerIn(played.snapshot, 3)?.linerId]).toEqual([
+      expect.objectContaining({ cylinder: 3 }),
+      liner.id,
+    ])
+    played.act({ what: 'log-pull', pullId: played.id(802), cylinder: 3, ...log })
+    place(3, liner.id)
+    expect(fitted()).toMatchObject({ cylinder: 3 })
+  })
+})
 
 describe('ledges', () => {
   it('are read as they stand: deepest where the depth is greatest, and after a cut where the arithmetic puts them', () => {

@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { biasToOffer, learnBias, readCutBore } from '#core/works/liners/cut-bore'
+import { linerIn } from '#core/job/apply'
 import { isClosed } from '#core/job/route'
 import { cutMove, readWork } from '#core/works/liners/cut'
 import type { StopperName } from '#core/job/tally-mark'
@@ -130,7 +131,7 @@ function cutBlind(): void {
   const w = mine.value
   if (!w || reason.value.trim() === '' || chosen.value.length === 0) return
   const last = bore.value.passes.at(-1)?.cut.expectMm ?? 0
-  if (state.value && job.snapshot!.placements.filter((p) => p.cylinder === job.selected).at(-1)?.linerId) place(null)
+  if (linerIn(snapshot.value, job.selected)?.linerId) place(null)
   cut(
     [...chosen.value],
     expectAfterPackMm(last, packMm.value, snapshot.value.tooling.cutterBiasMm),

@@ -84,13 +84,8 @@ const words = computed(() =>
 )
 
 function save(log: Pick<PullLog, 'peakNm' | 'tightMm' | 'ranOut' | 'words'>): void {
-  const cylinder = job.selected
-  if (act({ what: 'log-pull', pullId: newId(), cylinder, pullerId: puller.value?.id ?? null, ...log })) {
-    dialog.value = null
-    // A liner that is out stands in no bore any more.
-    const placed = snapshot.value.placements.filter((p) => p.cylinder === cylinder).at(-1)
-    if (placed?.linerId) act({ what: 'place-liner', placementId: newId(), cylinder, linerId: null, rotationDeg: 0 })
-  } else dialog.value = null
+  act({ what: 'log-pull', pullId: newId(), cylinder: job.selected, pullerId: puller.value?.id ?? null, ...log })
+  dialog.value = null
 }
 function go(): void {
   const acts: Record<string, () => void> = {
