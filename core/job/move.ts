@@ -90,3 +90,21 @@ export function inTurn<T extends { cylinder: number }>(all: readonly T[], select
 
 /** The caution to clamp before reading: to the torque of the sheet, or by the maker's book where it has none. */
 export const clampCaution = (holdDownNm: number | null) => (holdDownNm === null ? 'clamp-by-book' : 'clamp')
+
+/** A figure that the move must have, as a number. @throws RangeError where the stage and its screen disagree */
+export function numberOf({ figures }: Pick<Move, 'figures'>, name: string): number {
+  const found = figures[name]
+  if (typeof found !== 'number') throw new RangeError(`The move has no number "${name}".`)
+  return found
+}
+/** The same for a list of numbers; empty where the move has none. */
+export function numbersOf({ figures }: Pick<Move, 'figures'>, name: string): readonly number[] {
+  const found = figures[name]
+  return Array.isArray(found) ? found.filter((v): v is number => typeof v === 'number') : []
+}
+/** The same for a text, such as an id. @throws RangeError where there is none */
+export function textOf({ figures }: Pick<Move, 'figures'>, name: string): string {
+  const found = figures[name]
+  if (typeof found !== 'string') throw new RangeError(`The move has no text "${name}".`)
+  return found
+}

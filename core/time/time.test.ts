@@ -112,7 +112,9 @@ describe('the plan of the shop', () => {
       jobs: [{ id: 'a', dueH: null, tasks: [task('cut', 1, 'cutter')] }],
     }
     expect(() => planShop(input)).toThrow(CalcError)
-    expect(() => planShop(input)).toThrow(/no cutter in the shop/)
+    expect(() => planShop(input)).toThrow(
+      expect.objectContaining({ code: 'no-tool', figures: { tool: 'cutter', stage: 'cut' } }),
+    )
     expect(planShopInput.safeParse({ ...input, jobs: [...input.jobs, ...input.jobs] }).success).toBe(false)
     expect(planShop({ ...input, jobs: [] })).toEqual({ tasks: [], jobs: [], endH: 0 })
   })

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { biasToOffer, learnBias, readCutBore } from '#core/works/liners/cut-bore'
 import { linerIn } from '#core/job/apply'
+import { numberOf, numbersOf, textOf } from '#core/job/move'
 import { isClosed } from '#core/job/route'
 import { cutMove, readWork } from '#core/works/liners/cut'
 import type { StopperName } from '#core/job/tally-mark'
@@ -106,14 +107,15 @@ function go(): void {
         cylinder: m.cylinder!,
         goesIn: false,
         place: 'bore',
-        item: f.stopper as StopperName,
-        count: Number(f.count),
+        item: textOf(m, 'stopper') as StopperName,
+        count: numberOf(m, 'count'),
       }),
     'liner-out': () => place(null),
-    refit: () => place(f.linerId === null ? null : String(f.linerId), Number(f.rotation)),
-    cut: () => cut(f.leavesMm as number[], Number(f.expectMm), f.passKind === 'finish' ? 'finish' : 'rough'),
-    shim: () => fit(String(f.shimId), Number(f.expectMm)),
-    'too-deep': () => fit(String(f.shimId), Number(f.expectMm)),
+    refit: () => place(f.linerId === null ? null : textOf(m, 'linerId'), numberOf(m, 'rotation')),
+    cut: () =>
+      cut([...numbersOf(m, 'leavesMm')], numberOf(m, 'expectMm'), f.passKind === 'finish' ? 'finish' : 'rough'),
+    shim: () => fit(textOf(m, 'shimId'), numberOf(m, 'expectMm')),
+    'too-deep': () => fit(textOf(m, 'shimId'), numberOf(m, 'expectMm')),
     measure: () => entry.enter(),
     'next-cylinder': () => (job.selected = m.cylinder!),
     'plan-first': () => void router.push({ name: 'repair-plan' }),
@@ -141,7 +143,7 @@ function cutBlind(): void {
   close()
 }
 function openPack(which: 'pack' | 'blind'): void {
-  chosen.value = which === 'pack' ? [...((move.value.figures.leavesMm as number[] | undefined) ?? [])] : []
+  chosen.value = which === 'pack' ? [...numbersOf(move.value, 'leavesMm')] : []
   reason.value = ''
   dialog.value = which
 }
@@ -186,8 +188,8 @@ onBeforeUnmount(() => gauge.disconnect())
         <div class="flex min-h-0 flex-[13] gap-px">
           <div class="w-[224px] shrink-0 max-[1100px]:w-[170px]">
             <PackStack
-              :leaves-mm="cutting ? (move.figures.leavesMm as number[]) : []"
-              :pack-mm="cutting ? Number(move.figures.packMm) : 0"
+              :leaves-mm="cutting ? numbersOf(move, 'leavesMm') : []"
+              :pack-mm="cutting ? numberOf(move, 'packMm') : 0"
             />
           </div>
           <section
@@ -393,7 +395,7 @@ onBeforeUnmount(() => gauge.disconnect())
             () => {
               cut(
                 [...chosen],
-                expectAfterPackMm(Number(move.figures.highMm), packMm, snapshot.tooling.cutterBiasMm),
+                expectAfterPackMm(numberOf(move, 'highMm'), packMm, snapshot.tooling.cutterBiasMm),
                 move.figures.passKind === 'finish' ? 'finish' : 'rough',
               )
               close()

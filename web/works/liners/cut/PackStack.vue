@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useFigures } from '../../../bench/useFigures'
 
-const props = defineProps<{ leavesMm: number[]; packMm: number }>()
+const props = defineProps<{ leavesMm: readonly number[]; packMm: number }>()
 const { t } = useI18n()
 const { leaf, withUnit } = useFigures()
 // Leaves drawn to scale among themselves, the stop above and the cutter's head below.

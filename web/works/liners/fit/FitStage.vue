@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { fitMove } from '#core/works/liners/fit'
 import { readFitting, runningBand } from '#core/works/liners/read-fitting'
+import { numberOf } from '#core/job/move'
 import { isClosed } from '#core/job/route'
 import StageShell from '../../../bench/StageShell.vue'
 import { useActs } from '../../../bench/useActs'
@@ -62,7 +63,7 @@ const fitsOf = (groove: number) =>
   snapshot.value.sealFits.filter((s) => !s.struck && s.cylinder === job.selected && s.groove === groove)
 
 function seal(step: 'wetted' | 'on'): void {
-  const groove = Number(move.value.figures.groove)
+  const groove = numberOf(move.value, 'groove')
   act({
     what: 'fit-seal',
     sealFitId: newId(),
@@ -87,7 +88,7 @@ function go(): void {
     'ring-on': () => seal('on'),
     wet: () => seal('wetted'),
     'band-on': () => seal('on'),
-    'band-late': () => off(Number(move.value.figures.groove)),
+    'band-late': () => off(numberOf(move.value, 'groove')),
     press: () => (pressing.value = true),
     turn: () => (pressing.value = true),
     'next-cylinder': () => (job.selected = move.value.cylinder!),

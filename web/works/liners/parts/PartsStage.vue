@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useGoOn } from '../../../bench/useGoOn'
+import { textOf } from '#core/job/move'
 import { isClosed } from '#core/job/route'
 import { partsMove } from '#core/works/liners/parts'
 import CloseStageDialog from '../../../bench/CloseStageDialog.vue'
@@ -28,7 +29,7 @@ const dialog = ref<'close' | 'reopen' | 'import' | 'new' | null>(null)
 function go(): void {
   const acts: Record<string, () => void> = {
     add: () => (dialog.value = 'new'),
-    measure: () => (chosen.value = String(move.value.figures.partId)),
+    measure: () => (chosen.value = textOf(move.value, 'partId')),
     'close-stage': () => (dialog.value = 'close'),
     done: () => goOn('parts'),
   }
