@@ -112,6 +112,10 @@ describe('the deck', () => {
     expect(prediction!.expectMm).toBe(0.106)
     expect(prediction!.measuredMm).toBeCloseTo(0.101)
     expect(prediction!.differenceMm).toBeCloseTo(-0.005)
+    // Of a set after which nothing was changed there was nothing to promise.
+    played.set(3, [0.101, 0.101, 0.101, 0.101], { zeroMm: 0 })
+    expect(cylinder(played, 3).prediction).toBeNull()
+    expect(cylinder(played, 4).prediction).toBeNull()
   })
 
   it('takes the mean of repeats, known better than one reading', () => {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onMounted, ref, watch } from 'vue'
+import { useTimeoutFn } from '@vueuse/core'
+import { ref, watch } from 'vue'
 import { broughtComponent } from '../app/bring'
 
 /** A dialog. Its panel is brought when the page has come to rest, so that no first look waits for it. */
@@ -14,7 +15,7 @@ watch(
 )
 
 const REST_MS = 1500
-onMounted(() => setTimeout(() => void panel().catch(() => undefined), REST_MS))
+useTimeoutFn(() => void panel().catch(() => undefined), REST_MS)
 </script>
 
 <template>

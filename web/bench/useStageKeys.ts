@@ -1,3 +1,4 @@
+import { useEventListener } from '@vueuse/core'
 import { onBeforeUnmount, onMounted, watch } from 'vue'
 import { atCylinder, type Spot } from '#core/job/place'
 import { useDevice } from '../stores/device'
@@ -86,15 +87,10 @@ export function useStageKeys(
     event.preventDefault()
     act()
   }
-  onMounted(() => {
-    addEventListener('keydown', onKey)
-    leaveHeadSoon()
-  })
+  useEventListener('keydown', onKey)
+  onMounted(leaveHeadSoon)
   watch(busy, (is) => {
     if (!is) leaveHeadSoon()
   })
-  onBeforeUnmount(() => {
-    removeEventListener('keydown', onKey)
-    timers.forEach(clearTimeout)
-  })
+  onBeforeUnmount(() => timers.forEach(clearTimeout))
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener, useTimeoutFn } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { worksOf } from '#core/job/stages'
@@ -46,14 +47,10 @@ watch(
 watch([() => job.snapshot !== null, () => route.name], toNextStage, { immediate: true })
 /** A page that keeps nothing on the device brings the screens of its job while the server answers. */
 const REST_MS = 3000
-let resting: ReturnType<typeof setTimeout> | undefined
 function bringStages(): void {
   for (const { stage } of job.route) void stageView(stage)().catch(() => undefined)
 }
-onMounted(() => {
-  if (!globalThis.isSecureContext) resting = setTimeout(bringStages, REST_MS)
-})
-onBeforeUnmount(() => clearTimeout(resting))
+useTimeoutFn(bringStages, REST_MS, { immediate: !globalThis.isSecureContext })
 /** What the stages of this job are called. */
 const named = useWords(() => job.snapshot && worksOf(job.snapshot.job.work))
 
@@ -65,11 +62,8 @@ function onKey(event: KeyboardEvent): void {
   event.preventDefault()
   dialog.value = 'keys'
 }
-onMounted(() => addEventListener('keydown', onKey))
-onBeforeUnmount(() => {
-  removeEventListener('keydown', onKey)
-  job.close()
-})
+useEventListener('keydown', onKey)
+onBeforeUnmount(() => job.close())
 </script>
 
 <template>

@@ -1,4 +1,5 @@
-import { computed, onMounted, ref, shallowRef, watchEffect, type ComputedRef } from 'vue'
+import { useTimeout } from '@vueuse/core'
+import { computed, shallowRef, watchEffect, type ComputedRef } from 'vue'
 import { whole, type GateProblem } from '#core/job/gate'
 import { earlierOpen } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
@@ -24,8 +25,7 @@ export function useGate(
   stage: () => StageName,
 ): ComputedRef<GateProblem[] | null> {
   const logic = shallowRef<{ stage: StageName; logic: StageLogic } | null>(null)
-  const rested = ref(false)
-  onMounted(() => setTimeout(() => (rested.value = true), REST_MS))
+  const rested = useTimeout(REST_MS)
   watchEffect(async () => {
     if (!asked() && !rested.value) return
     const of = stage()

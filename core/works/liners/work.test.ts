@@ -53,6 +53,34 @@ const plug = (cylinder: number, goesIn: boolean) =>
   played.act({ what: 'tally-plug', tallyId: played.id(700 + played.snapshot.tally.length), cylinder, goesIn })
 const even = [10.5, 10.501, 10.499, 10.5]
 
+describe('what keeps a stage from closing', () => {
+  const gate = (stage: 'as-found' | 'counterbores' | 'trial-fit') =>
+    Object.fromEntries(
+      gateProblems(played.snapshot, stage)
+        .filter((p) => p.cylinders.includes(3))
+        .map((p) => [p.code, p.soft ? 'with a reason' : 'never']),
+    )
+
+  it('of the ledges: what is not cleaned never closes, what is not measured does with a reason', () => {
+    wear(3, 'burr')
+    ledgeSet(2, even)
+    expect(gate('counterbores')).toEqual({ 'not-measured': 'with a reason', 'clean-first': 'never' })
+    ledgeSet(3, even, 0.2)
+    expect(gate('counterbores')).toEqual({ 'zero-moved': 'with a reason', 'clean-first': 'never' })
+  })
+
+  it('of a deck: outside, changed or against a moved zero never closes after the work, and does before it', () => {
+    const four = (mm: number) => [mm, mm, mm, mm]
+    played.set(3, four(0.3), { stage: 'as-found', zeroMm: 0.2 })
+    expect(gate('as-found')).toEqual({ 'zero-moved': 'with a reason' })
+    played.set(3, four(0.3), { zeroMm: 0.2 })
+    expect(gate('trial-fit')).toEqual({ 'zero-moved': 'never', out: 'never' })
+    played.cut(3, [0.1], 0.2)
+    expect(gate('trial-fit')).toMatchObject({ changed: 'never' })
+    expect(gate('as-found')).not.toHaveProperty('changed')
+  })
+})
+
 describe('a pull', () => {
   it('takes the liner out of its bore in the same act, and struck out puts it back', () => {
     const liner = played.snapshot.liners[0]!
