@@ -1,3 +1,5 @@
+import type { GaugeUnit } from '../units/convert'
+
 export type Doubt = 'far-off' | 'decimal-slip' | 'sign-slip'
 
 /**
@@ -30,4 +32,36 @@ export function doubtfulReading(
 /** Asks about a zero that lies so far off that it was perhaps meant as a reading, mm. */
 export function isDoubtfulZero(zeroMm: number, uncertaintyMm: number): boolean {
   return Math.abs(zeroMm) > Math.max(0.02, 5 * uncertaintyMm)
+}
+
+/** A figure read as another unit than the one it was typed in. */
+export interface MeantIn {
+  unit: GaugeUnit
+  valueMm: number
+}
+
+/**
+ * Asks whether a figure was typed by the habit of another unit: as typed it is far too small or far too
+ * large here, and in that unit it would lie where it is expected.
+ *
+ * @param valueMm the figure as typed
+ * @param others the same figure read in the other units
+ * @param expectMm the middle of the other stations, or what the sheet or the plan expects
+ * @param windowMm width of the window between the limits
+ * @returns the unit it fits, or null where it may well be what it says
+ */
+export function meantIn(
+  valueMm: number,
+  others: readonly MeantIn[],
+  expectMm: number,
+  windowMm: number,
+): MeantIn | null {
+  const near = Math.max(windowMm, 0.02) / 2
+  const off = Math.abs(valueMm - expectMm)
+  if (off <= near) return null
+  const best = [...others].sort((a, b) => Math.abs(a.valueMm - expectMm) - Math.abs(b.valueMm - expectMm))[0]
+  if (!best || Math.abs(best.valueMm - expectMm) > near) return null
+  // Units lie a factor of 25 and more apart: a figure in the wrong one is off by nearly all it should be, or many times that.
+  const ratio = Math.abs(best.valueMm / valueMm)
+  return valueMm === 0 || (ratio > 1 / 20 && ratio < 20) ? null : best
 }

@@ -1,7 +1,8 @@
 import { asDepthMm, typedDepthMm } from './as-protrusion'
 import { describe, expect, it } from 'vitest'
 import { evenStations, clockHour, turnDeg } from './angle'
-import { doubtfulReading } from './doubtful-reading'
+import { doubtfulReading, meantIn } from './doubtful-reading'
+import { toMm, type GaugeUnit } from '../units/convert'
 import { LineCutter, parseGaugeLine } from './gauge-line'
 import { limitShare } from './limit-share'
 import { windowMark } from './window-mark'
@@ -26,6 +27,38 @@ describe('doubtfulReading', () => {
   it('is patient with a first reading: an engine may come in far out', () => {
     expect(doubtfulReading(-0.25, [], 0.1, 0.08)).toBeNull()
     expect(doubtfulReading(9.8, [], 0.1, 0.08)).toBe('decimal-slip')
+  })
+})
+
+describe('meantIn', () => {
+  const of = (typed: number, unit: GaugeUnit, expectMm = 0.11, windowMm = 0.06) =>
+    meantIn(
+      toMm(typed, unit),
+      (['mm', 'thou', 'in'] as const).filter((u) => u !== unit).map((u) => ({ unit: u, valueMm: toMm(typed, u) })),
+      expectMm,
+      windowMm,
+    )
+  it.each([
+    [0.0045, 'thou', 'in'],
+    [0.09, 'thou', 'mm'],
+    [4.5, 'mm', 'thou'],
+    [0.0045, 'mm', 'in'],
+    [4.5, 'thou', null],
+    [0.09, 'mm', null],
+    // Low, sunk or flush beyond mistaking: no unit makes it what is expected.
+    [0.02, 'mm', null],
+    [-0.016, 'mm', null],
+    [0, 'thou', null],
+    [-0.6, 'thou', null],
+    [0.4, 'thou', null],
+  ] as const)('%f %s: %s', (typed, unit, meant) => {
+    expect(of(typed, unit)?.unit ?? null).toBe(meant)
+  })
+
+  it('knows a depth in inches by the depth that is expected', () => {
+    expect(of(0.413, 'thou', 10.5, 0.1)).toEqual({ unit: 'in', valueMm: expect.closeTo(10.4902, 4) })
+    expect(of(10.5, 'thou', 10.5, 0.1)?.unit).toBe('mm')
+    expect(of(413.4, 'thou', 10.5, 0.1)).toBeNull()
   })
 })
 

@@ -161,6 +161,14 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
           <template v-else-if="question.kind === 'twice'">{{
             t('entry.twice', { value: length(question.valueMm), old: length(question.oldMm) })
           }}</template>
+          <template v-else-if="question.kind === 'unit'">{{
+            t('entry.unit', {
+              said: question.said,
+              unit: t(`unit.${unit}`),
+              meant: t(`entry.as.${question.meant.unit}`),
+              value: length(question.meant.valueMm),
+            })
+          }}</template>
           <template v-else-if="question.kind === 'zero'">{{
             t('entry.zero', { value: length(question.valueMm) })
           }}</template>
@@ -176,13 +184,17 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
             {{ t(`entry.yes.${question.kind}`) }}
           </button>
           <button
-            v-if="question.kind === 'twice'"
+            v-if="question.kind === 'twice' || question.kind === 'unit'"
             type="button"
             class="key flex-1"
             data-part="answer-keep"
             @click="entry.answer('keep')"
           >
-            {{ t('entry.keep') }}
+            {{
+              question.kind === 'unit'
+                ? t('entry.as-unit', { unit: t(`entry.as.${question.meant.unit}`) })
+                : t('entry.keep')
+            }}
           </button>
           <button type="button" class="key" data-part="answer-no" @click="entry.answer('no')">
             {{ t('entry.no') }}

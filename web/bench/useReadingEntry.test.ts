@@ -62,6 +62,21 @@ describe('walking the stations', () => {
     expect(useJob().snapshot!.readings[0]!.source).toBe('gauge')
   })
 
+  it('asks about a figure of another unit, and takes it as it was meant', () => {
+    useDevice().unit = 'thou'
+    expect(type('.0045')).toBe(false)
+    expect(entry.question.value).toMatchObject({ kind: 'unit', said: '.0045', meant: { unit: 'in' } })
+    expect(values()[0]).toBeNull()
+    expect(entry.answer('keep')).toBe(true)
+    expect(values()[0]).toBe(0.1143)
+    type('0.1')
+    expect(entry.question.value).toMatchObject({ kind: 'unit', meant: { unit: 'mm' } })
+    expect(entry.answer('yes')).toBe(true)
+    expect(values()[1]).toBe(0.00254)
+    type('4.4')
+    expect(entry.question.value).toBeNull()
+  })
+
   it('reads thou as thou', () => {
     useDevice().unit = 'thou'
     type('4.5')

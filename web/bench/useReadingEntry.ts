@@ -1,8 +1,10 @@
 import { computed, ref, watch, type ComputedRef } from 'vue'
 import type { ReadingSet } from '#core/job/snapshot'
 import type { StationState } from '#core/job/stations'
-import { doubtfulReading, isDoubtfulZero, type Doubt } from '#core/measure/doubtful-reading'
+import { doubtfulReading, isDoubtfulZero, meantIn, type Doubt, type MeantIn } from '#core/measure/doubtful-reading'
+import { mean } from '#core/measure/mean'
 import { parseGaugeLine } from '#core/measure/gauge-line'
+import type { GaugeUnit } from '#core/units/convert'
 import { parseLength, type LengthProblem } from '#core/units/parse-length'
 import type { SetStage } from '#core/job/stages'
 import { spotKey } from '#core/job/place'
@@ -15,6 +17,7 @@ import { newId } from '../stores/new-id'
 export type Question =
   | { kind: 'doubt'; doubt: Doubt; valueMm: number; source: 'typed' | 'gauge' }
   | { kind: 'twice'; valueMm: number; oldMm: number; readingId: string; source: 'typed' | 'gauge' }
+  | { kind: 'unit'; valueMm: number; meant: MeantIn; said: string }
   | { kind: 'column'; valuesMm: number[] }
   | { kind: 'zero'; valueMm: number }
 
@@ -167,6 +170,22 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     return true
   }
 
+  /** A figure that fits here only in another unit than this device's is asked about. @returns whether it was */
+  function askedForUnit(said: string): boolean {
+    const inUnit = (unit: GaugeUnit) => {
+      const read = parseLength(said, unit)
+      return read.ok ? [{ unit, valueMm: context.value.fromTyped(read.valueMm) }] : []
+    }
+    const [typed] = inUnit(device.unit)
+    if (!typed) return false
+    const others = (['mm', 'thou', 'in'] as const).filter((u) => u !== device.unit).flatMap(inUnit)
+    const read = needsNewSet.value ? [] : (state.value?.stations ?? []).flatMap((s) => s.valueMm ?? [])
+    const { expectMm, windowMm } = context.value
+    const meant = meantIn(typed.valueMm, others, read.length > 0 ? mean(read) : expectMm, windowMm)
+    if (meant) question.value = { kind: 'unit', valueMm: typed.valueMm, meant, said: said.trim() }
+    return meant !== null
+  }
+
   /** Takes the live value of the gauge, its sign as it was zeroed. */
   function takeLive(): boolean {
     if (!gauge.live || gauge.valueMm === null) return refuse('no-gauge-value')
@@ -179,8 +198,8 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     if (text.value.trim() === '')
       return gauge.source === 'none' ? refuse(zeroWanted.value ? 'zero-missing' : 'empty') : takeLive()
     const typed = parseLength(text.value, device.unit)
-    if (typed.ok)
-      return zeroWanted.value ? offerZero(typed.valueMm) : offer(context.value.fromTyped(typed.valueMm), 'typed')
+    if (typed.ok && zeroWanted.value) return offerZero(typed.valueMm)
+    if (typed.ok) return askedForUnit(text.value) ? false : offer(context.value.fromTyped(typed.valueMm), 'typed')
     if (typed.problem === 'several' && typed.valuesMm) {
       question.value = { kind: 'column', valuesMm: typed.valuesMm }
       return false
@@ -199,6 +218,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     if (!q || how === 'no') return false
     if (q.kind === 'column') return layColumn(q.valuesMm)
     if (q.kind === 'zero') return endOnZero(q.valueMm)
+    if (q.kind === 'unit') return offer(how === 'keep' ? q.meant.valueMm : q.valueMm, 'typed', how === 'yes')
     if (q.kind === 'twice' && how === 'yes')
       job.act({ what: 'strike-reading', readingId: q.readingId, reason: 'taken-again' })
     return offer(q.valueMm, q.source, true)
