@@ -22,7 +22,8 @@ export function openHome(kind: Home['kind'], root = homeRoot(kind)): Home {
   return home
 }
 
-function homeRoot(kind: Home['kind']): string {
+/** The folder of a home: where EVENBORE_HOME says, or where such things are usually kept. */
+export function homeRoot(kind: Home['kind']): string {
   const given = process.env.EVENBORE_HOME
   if (given) return resolve(given, kind)
   if (kind === 'demo') return resolve('.evenbore', 'demo')

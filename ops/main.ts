@@ -1,6 +1,7 @@
+import { homeRoot } from './home'
 import { StepFailed, say } from './say'
 
-const help = `Even Bore — liner protrusion measured, corrected and recorded
+const help = () => `Even Bore — liner protrusion measured, corrected and recorded
 
   ./evenbore demo     the made-up shop with four jobs: installs what is missing,
                       starts everything and prints the address
@@ -20,6 +21,11 @@ const help = `Even Bore — liner protrusion measured, corrected and recorded
   --cert F --key F   serve by TLS with this certificate and key (PEM): without it
               a tablet cannot start Even Bore while the server is away
   --fresh     demo: throw the demo data away and load it anew
+
+  Data and logs are kept in
+    serve     ${homeRoot('shop')}
+    demo      ${homeRoot('demo')}
+  EVENBORE_HOME=/some/folder before the command keeps them there instead.
 `
 
 function option(args: string[], name: string): string | undefined {
@@ -52,7 +58,7 @@ async function main(args: string[]): Promise<number> {
     ...(name ? { names: name.split(',') } : {}),
   }
   if (what === undefined || what === 'help' || args.includes('--help') || args.includes('-h')) {
-    say(help)
+    say(help())
     return 0
   }
   if (what === 'demo' || what === 'serve') {

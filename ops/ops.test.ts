@@ -57,6 +57,7 @@ describe('the command', () => {
 
   it('helps in plain words, and says what it does not know', () => {
     expect(run(['--help']).stdout).toMatch(/evenbore demo[\s\S]*evenbore serve[\s\S]*evenbore stop[\s\S]*evenbore test/)
+    expect(run(['--help']).stdout).toContain(join(root, 'shop'))
     const unknown = run(['weld'])
     expect(unknown).toMatchObject({ status: 2 })
     expect(unknown.stderr).toContain('There is no "weld"')
