@@ -115,7 +115,7 @@ function findingsBlock(w: Writer, photos: Printable): Content[] {
       number(f.cylinder),
       cell(word(`face.${f.on}`)),
       cell(`${word(`severity.${f.severity}`)} ${word(`finding.${f.kind}`)}`),
-      figure(`${clockHour(f.atDeg)} h, ${Math.round(f.spanDeg)}°`),
+      figure(`${word('plan.station', { clock: clockHour(f.atDeg) })}, ${Math.round(f.spanDeg)}°`),
       figure(`${w.rough(f.fromMm)} – ${w.rough(f.toMm)}`),
       cell(`${f.pastSteps === null ? '' : `${word('look.past', { n: f.pastSteps })} `}${f.words}${w.strike(f.struck)}`),
     ])
@@ -207,7 +207,7 @@ function ledgesBlock(w: Writer): Content[] {
   ])
   const marks = worn.map(
     (m) =>
-      `${m.cylinder} · ${word(`wear.${m.kind}`)} · ${clockHour(m.atDeg)} h · ${w.length(m.depthMm)} ${m.words}${w.strike(m.struck)}`,
+      `${m.cylinder} · ${word(`wear.${m.kind}`)} · ${word('plan.station', { clock: clockHour(m.atDeg) })} · ${w.length(m.depthMm)} ${m.words}${w.strike(m.struck)}`,
   )
   return [
     title(word('record.ledges')),
