@@ -150,7 +150,6 @@ describe('the gauge', () => {
     for (let station = 0; station < 4; station++) {
       await browser.click('[data-part=slide-liner]')
       await browser.driver.sleep(350)
-      await (await browser.find('#reading')).click()
       await browser.type(' ')
       await browser.driver.sleep(100)
     }
@@ -180,8 +179,9 @@ describe('the gauge', () => {
     )
     await browser.untilText('[data-part=gauge-note]', /no value arrives|which is no reading/)
     await browser.untilText('[data-part=gauge-state]', 'gauge silent')
+    // The hands go back to the box by themselves.
     await browser.click('[data-part=slide-liner]')
-    await (await browser.find('#reading')).click()
+    await browser.until(() => browser.run('return document.activeElement.id === "reading"'), 'the box has no focus')
     await browser.type(Key.ENTER)
     await browser.untilText('[data-part=entry-problem]', 'The gauge shows nothing just now')
     await browser.click('[data-part=disconnect]')

@@ -17,7 +17,8 @@ const props = defineProps<{
   stationDeg: number | null
   masterMm: number
 }>()
-const emit = defineEmits<{ hide: [] }>()
+/** `did`: the gauge was moved or zeroed; the hands go back to the box. */
+const emit = defineEmits<{ hide: []; did: [] }>()
 const { t } = useI18n()
 const { length, unit } = useFigures()
 const device = useDevice()
@@ -73,6 +74,11 @@ const live = computed(() => (gauge.valueMm === null || !gauge.live ? '— —' :
 function number(event: Event): number {
   return Number((event.target as HTMLInputElement).value)
 }
+
+function control(what: Parameters<typeof gauge.control>[0]): void {
+  gauge.control(what)
+  emit('did')
+}
 </script>
 
 <template>
@@ -115,18 +121,18 @@ function number(event: Event): number {
       </div>
       <div v-else class="flex flex-wrap gap-1.5">
         <template v-if="gauge.source === 'simulated'">
-          <button type="button" class="key" data-part="slide-deck" @click="gauge.control({ do: 'slide', to: home })">
+          <button type="button" class="key" data-part="slide-deck" @click="control({ do: 'slide', to: home })">
             {{ t(home.on === 'master' ? 'gauge.slide-master' : 'gauge.slide-deck') }}
           </button>
-          <button type="button" class="key" data-part="slide-liner" @click="gauge.control({ do: 'slide', to: target })">
+          <button type="button" class="key" data-part="slide-liner" @click="control({ do: 'slide', to: target })">
             {{
               t(onLedges ? 'gauge.slide-ledge' : 'gauge.slide-liner', { cylinder, clock: clockHour(stationDeg ?? 0) })
             }}
           </button>
-          <button type="button" class="key" data-part="gauge-zero" @click="gauge.control({ do: 'zero' })">
+          <button type="button" class="key" data-part="gauge-zero" @click="control({ do: 'zero' })">
             {{ t('gauge.zero') }}
           </button>
-          <button type="button" class="key" data-part="gauge-button" @click="gauge.control({ do: 'button' })">
+          <button type="button" class="key" data-part="gauge-button" @click="control({ do: 'button' })">
             {{ t('gauge.button') }}
           </button>
         </template>

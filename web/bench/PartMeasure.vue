@@ -109,7 +109,7 @@ onBeforeUnmount(stop)
     <h2>{{ t('parts.measure', { label: row.label }) }}</h2>
     <p class="text-small text-soft">{{ t(row.kind === 'liner' ? 'parts.how-liner' : 'parts.how-shim') }}</p>
     <svg
-      viewBox="-100 -78 200 156"
+      viewBox="-110 -78 220 156"
       class="my-2 block h-[168px] w-full bg-layout"
       role="img"
       :aria-label="t('parts.measure', { label: row.label })"
@@ -133,7 +133,14 @@ onBeforeUnmount(stop)
           :stroke="s.angleDeg === next ? 'var(--brass-on-blue)' : 'var(--scribe)'"
           stroke-width="2.2"
         />
-        <text :x="s.x * 76" :y="s.y * 62 + 4" text-anchor="middle" font-size="11.5" class="figure" fill="var(--scribe)">
+        <text
+          :x="s.x < -0.3 ? -64 : s.x > 0.3 ? 56 : 0"
+          :y="s.y * 62 + 4"
+          :text-anchor="s.x < -0.3 ? 'end' : s.x > 0.3 ? 'start' : 'middle'"
+          font-size="11.5"
+          class="figure"
+          fill="var(--scribe)"
+        >
           {{ s.valueMm === null ? clockHour(s.angleDeg) : length(s.valueMm) }}
         </text>
       </g>

@@ -230,6 +230,7 @@ onBeforeUnmount(() => gauge.disconnect())
             :station-deg="entry.stationDeg.value"
             :master-mm="nominalMm"
             @hide="showGauge = false"
+            @did="focus"
           />
           <LedgeUnrolled v-else :ledge="ledge" :max-depth-mm="limits.maxLedgeDepthMm" />
         </div>

@@ -302,6 +302,7 @@ onBeforeUnmount(() => gauge.disconnect())
             :station-deg="entry.stationDeg.value"
             :master-mm="0"
             @hide="showGauge = false"
+            @did="focus"
           />
           <section v-else class="flex h-full flex-col overflow-y-auto bg-plate p-3" :aria-label="t('cutting.list')">
             <div class="flex items-center gap-3">

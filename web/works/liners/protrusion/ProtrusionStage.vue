@@ -137,6 +137,7 @@ onBeforeUnmount(() => gauge.disconnect())
             :station-deg="entry.stationDeg.value"
             :master-mm="0"
             @hide="showGauge = false"
+            @did="focus"
           />
         </div>
         <div v-else class="flex min-h-0 flex-[9] gap-px">
