@@ -34,7 +34,7 @@ const query = z.object({
 type Height = (place: GaugePlace) => number
 
 /** True height of whatever the stylus stands on, as the engine and the stock are now; null without a simulated engine. */
-async function readTruth(store: Store, jobId: string, asFound: boolean): Promise<Height | null> {
+export async function readTruth(store: Store, jobId: string, asFound: boolean): Promise<Height | null> {
   const truths = (await rows(store, 'boreTruths', { jobId })).map(
     (r) => (typeof r.truth === 'string' ? JSON.parse(r.truth) : r.truth) as BoreTruth,
   )

@@ -52,6 +52,26 @@ function close(stage: StageName, note = ''): void {
 }
 
 describe('the record', () => {
+  it('gives each ledge as it was read, its lean by the clock where it leans, and what is worn on it', async () => {
+    played
+      .set(3, [10.619, 10.612, 10.569, 10.576], { stage: 'counterbores', zeroMm: 0 })
+      .set(4, [10.5, 10.5, 10.5, 10.5], { stage: 'counterbores', zeroMm: 0 })
+      .act({
+        what: 'mark-wear',
+        markId: played.id(900),
+        cylinder: 4,
+        kind: 'fretting',
+        atDeg: 90,
+        spanDeg: 40,
+        depthMm: 0.02,
+        words: 'by the dowel',
+      })
+    const text = await record()
+    expect(text).toMatch(/^3 \| 10\.619 {2}10\.612 {2}10\.569 {2}10\.576 \| 10\.594 \| 0\.062 to \d+ o'clock \| /m)
+    expect(text).toMatch(/^4 \| 10\.500 {2}10\.500 {2}10\.500 {2}10\.500 \| 10\.500 \| — \| /m)
+    expect(text).toContain("4 · fretting · 3 o'clock · 0.020 by the dowel")
+  })
+
   it('gives each liner’s figures as found, dry and at the end, with verdicts', async () => {
     played
       .deck({ 3: [0.031, 0.05, 0.07, 0.05] }, 'as-found')

@@ -6,8 +6,7 @@ import HeadStrip from './HeadStrip.vue'
 import InsecureNote from './InsecureNote.vue'
 import NewerNote from './NewerNote.vue'
 import PartsNote from './PartsNote.vue'
-import KeyHelp from './KeyHelp.vue'
-import RefusedTray from './RefusedTray.vue'
+import { KeyHelp, RefusedTray } from './dialogs'
 
 defineProps<{ title: string }>()
 const { t } = useI18n()

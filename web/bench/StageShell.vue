@@ -5,7 +5,7 @@ import type { Move } from '#core/job/move'
 import { isClosed } from '#core/job/route'
 import { useJob } from '../stores/job'
 import { useShop } from '../stores/shop'
-import CloseStageDialog from './CloseStageDialog.vue'
+import { CloseStageDialog } from './dialogs'
 import DeckRail, { type RingWord } from './DeckRail.vue'
 import MoveBar from './MoveBar.vue'
 

@@ -10,10 +10,10 @@ import HeadStrip from '../bench/HeadStrip.vue'
 import InsecureNote from '../bench/InsecureNote.vue'
 import NewerNote from '../bench/NewerNote.vue'
 import PartsNote from '../bench/PartsNote.vue'
-import KeyHelp from '../bench/KeyHelp.vue'
-import RefusedTray from '../bench/RefusedTray.vue'
+import { KeyHelp, RefusedTray } from '../bench/dialogs'
 import RouteRail from '../bench/RouteRail.vue'
 import { useFigures } from '../bench/useFigures'
+import { logicOf } from '../stores/gate'
 import { useJob } from '../stores/job'
 import { stageView } from '../works'
 
@@ -48,7 +48,7 @@ watch([() => job.snapshot !== null, () => route.name], toNextStage, { immediate:
 /** A page that keeps nothing on the device brings the screens of its job while the server answers. */
 const REST_MS = 3000
 function bringStages(): void {
-  for (const { stage } of job.route) void stageView(stage)().catch(() => undefined)
+  for (const { stage } of job.route) void Promise.all([stageView(stage)(), logicOf(stage)])
 }
 useTimeoutFn(bringStages, REST_MS, { immediate: !globalThis.isSecureContext })
 /** What the stages of this job are called. */

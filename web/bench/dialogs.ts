@@ -1,0 +1,27 @@
+import { useTimeoutFn } from '@vueuse/core'
+import { defineComponent, h, ref, watch, type Component } from 'vue'
+import { broughtComponent } from '../app/bring'
+
+const REST_MS = 1500
+
+/** A dialog that comes when it is first opened, or when the page has come to rest: no first look waits for it. */
+function atRest<C extends Component>(load: () => Promise<{ default: C }>): C {
+  const Dialog = broughtComponent(load as () => Promise<Component>)
+  return defineComponent({
+    inheritAttrs: false,
+    props: { open: Boolean },
+    setup(props, { attrs, slots }) {
+      const wanted = ref(props.open)
+      watch(
+        () => props.open,
+        (open) => (wanted.value ||= open),
+      )
+      useTimeoutFn(() => void load().catch(() => undefined), REST_MS)
+      return () => (wanted.value ? h(Dialog, { ...attrs, open: props.open }, slots) : null)
+    },
+  }) as unknown as C
+}
+
+export const CloseStageDialog = atRest(() => import('./CloseStageDialog.vue'))
+export const KeyHelp = atRest(() => import('./KeyHelp.vue'))
+export const RefusedTray = atRest(() => import('./RefusedTray.vue'))
