@@ -34,6 +34,9 @@ export function isDoubtfulZero(zeroMm: number, uncertaintyMm: number): boolean {
   return Math.abs(zeroMm) > Math.max(0.02, 5 * uncertaintyMm)
 }
 
+/** How far apart two readings of one figure in two units are at the least. */
+const FACTOR = 20
+
 /** A figure read as another unit than the one it was typed in. */
 export interface MeantIn {
   unit: GaugeUnit
@@ -56,12 +59,11 @@ export function meantIn(
   expectMm: number,
   windowMm: number,
 ): MeantIn | null {
-  const near = Math.max(windowMm, 0.02) / 2
-  const off = Math.abs(valueMm - expectMm)
-  if (off <= near) return null
+  const scale = Math.max(windowMm, 0.02)
   const best = [...others].sort((a, b) => Math.abs(a.valueMm - expectMm) - Math.abs(b.valueMm - expectMm))[0]
-  if (!best || Math.abs(best.valueMm - expectMm) > near) return null
-  // Units lie a factor of 25 and more apart: a figure in the wrong one is off by nearly all it should be, or many times that.
-  const ratio = Math.abs(best.valueMm / valueMm)
-  return valueMm === 0 || (ratio > 1 / 20 && ratio < 20) ? null : best
+  if (!best || Math.abs(best.valueMm - expectMm) > scale / 2) return null
+  // Units lie a factor of 25 and more apart. Near zero everything is small, and far off is only what is many windows away.
+  const tooSmall = Math.abs(expectMm) > scale / 2 && Math.abs(best.valueMm) > FACTOR * Math.abs(valueMm)
+  const tooLarge = Math.abs(valueMm - expectMm) > 6 * scale && Math.abs(valueMm) > FACTOR * Math.abs(best.valueMm)
+  return valueMm !== 0 && (tooSmall || tooLarge) ? best : null
 }

@@ -55,6 +55,11 @@ describe('meantIn', () => {
     expect(of(typed, unit)?.unit ?? null).toBe(meant)
   })
 
+  it('leaves a sunk liner alone, near zero as it is', () => {
+    for (const typed of [0.031, 0.05, 0.004, -0.03, 0.12]) expect(of(typed, 'mm', -0.015, 0.08)).toBeNull()
+    expect(of(1, 'mm', 0.01, 0.08)).toMatchObject({ unit: 'thou' })
+  })
+
   it('knows a depth in inches by the depth that is expected', () => {
     expect(of(0.413, 'thou', 10.5, 0.1)).toEqual({ unit: 'in', valueMm: expect.closeTo(10.4902, 4) })
     expect(of(10.5, 'thou', 10.5, 0.1)?.unit).toBe('mm')

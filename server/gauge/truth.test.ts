@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { trueProtrusionMm } from '#core/sim/simulated-engine'
-import { ferryBores } from '../demo/world'
+import { trueProtrusionMm, type BoreTruth } from '#core/sim/simulated-engine'
+import { list, rows } from '../store/read-values'
 import { TestServer } from '../testing/test-store'
 import { readTruth } from './routes'
 
@@ -18,13 +18,10 @@ describe('what stands under the stylus of the simulated gauge', () => {
     const bare = { asFound: true, packsMm: [], shimMm: 0 }
     const angles = [0, 90, 180, 270]
     const lean = (cylinder: number) => angles.map((angleDeg) => height({ on: 'liner', cylinder, angleDeg }))
-    const own = await server.store.sequelize.query('SELECT cylinder, truth FROM boreTruths WHERE jobId = ?', {
-      replacements: [spare],
-    })
-    const truths = own[0] as { cylinder: number; truth: string | object }[]
+    const truths = await rows(server.store, 'boreTruths', { jobId: spare })
     for (const { cylinder, truth } of truths) {
-      const bore = (typeof truth === 'string' ? JSON.parse(truth) : truth) as (typeof ferryBores)[number]
-      expect(lean(cylinder)).toEqual(angles.map((angleDeg) => trueProtrusionMm(bore, bare, angleDeg)))
+      const bore = list<BoreTruth>(truth)
+      expect(lean(Number(cylinder))).toEqual(angles.map((angleDeg) => trueProtrusionMm(bore, bare, angleDeg)))
     }
     expect(truths.length).toBe(6)
     expect(height({ on: 'liner', cylinder: 99, angleDeg: 0 })).toBe(0)
