@@ -7,7 +7,7 @@ export default defineConfig({
   plugins: [vue()],
   test: {
     // Each file has a database, a server and a browser of its own: a few at a time keep the cores busy, since each waits now and then.
-    maxWorkers: 4,
+    maxWorkers: 3,
     projects: [
       {
         extends: true,
