@@ -108,7 +108,7 @@ useStageKeys(
             <th class="text-right">{{ t('decide.now') }}</th>
             <th class="text-right">{{ t('decide.comeback') }}</th>
             <th class="text-right">{{ t('decide.expected') }}</th>
-            <th class="text-right">{{ t('decide.break-even') }}</th>
+            <th class="w-[136px] text-right">{{ t('decide.break-even') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -121,12 +121,17 @@ useStageKeys(
             @click="chosen = i"
           >
             <td>
-              <button type="button" class="min-h-[42px]" :aria-pressed="i === chosen" @click="chosen = i">
+              <button
+                type="button"
+                class="min-h-[42px] whitespace-nowrap text-left"
+                :aria-pressed="i === chosen"
+                @click="chosen = i"
+              >
                 {{ t('decide.renew-n', { n: o.renew.length })
                 }}{{ i === plan.cheapest ? ` · ${t('decide.cheapest')}` : '' }}
               </button>
             </td>
-            <td class="figure">{{ o.renew.join(' ') || '—' }}</td>
+            <td class="figure whitespace-nowrap">{{ o.renew.join(' ') || '—' }}</td>
             <td class="figure text-right">{{ money(o.nowCost) }}</td>
             <td class="figure text-right">{{ percent(o.comebackChance) }}</td>
             <td class="figure text-right">{{ money(o.expectedCost) }}</td>
