@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { extent } from 'd3-array'
-import { scaleLinear, scalePoint } from 'd3-scale'
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -46,22 +45,19 @@ const y = computed(() => {
     ...before.value.map((m) => m.valueMm),
   ])
   const pad = (high - low) * 0.08
-  return scaleLinear()
-    .domain([low - pad, high + pad])
-    .range([height.value - 34, 14])
+  const [foot, top] = [height.value - 34, 14]
+  return (mm: number) => foot + ((mm - low + pad) / (high - low + 2 * pad)) * (top - foot)
 })
-const x = computed(() =>
-  scalePoint<number>()
-    .domain(order.value)
-    .range([58, width.value - 14])
-    .padding(0.5),
-)
+// Two straight scales do not need d3-scale, which would be a twentieth of what the first page brings.
+const LEFT = 58
+const step = computed(() => (width.value - 14 - LEFT) / Math.max(1, order.value.length))
+const x = (cylinder: number) => LEFT + step.value * (order.value.indexOf(cylinder) + 0.5)
 const at = (m: { cylinder: number; i: number; n: number }) =>
-  (x.value(m.cylinder) ?? 0) + (m.i - (m.n - 1) / 2) * Math.min(13, x.value.step() / (m.n + 2))
+  x(m.cylinder) + (m.i - (m.n - 1) / 2) * Math.min(13, step.value / (m.n + 2))
 const colour = { in: 'var(--inside-on-blue)', unsure: 'var(--online-on-blue)', out: 'var(--outside-on-blue)' }
 const bracket = (head: number[]) => {
-  const half = x.value.step() * 0.42
-  return `M ${(x.value(head[0]!) ?? 0) - half} ${height.value - 22} v 6 H ${(x.value(head.at(-1)!) ?? 0) + half} v -6`
+  const half = step.value * 0.42
+  return `M ${x(head[0]!) - half} ${height.value - 22} v 6 H ${x(head.at(-1)!) + half} v -6`
 }
 </script>
 
