@@ -8,18 +8,13 @@ import {
 } from '#contract/shop'
 import { deviceDb, plain } from './device-db'
 import { fetchFrom, usePagedList } from './paged-list'
-import { readLeniently } from './read-leniently'
 
 /** One page of the list of jobs, as the store has it. */
 export const fetchJobs = (query: Partial<JobListQuery>): Promise<JobList> =>
   fetchFrom('/api/jobs', query, jobListSchema)
 
 /** What lists show of one job. */
-export async function fetchCard(jobId: string): Promise<JobCard> {
-  const response = await fetch(`/api/jobs/${jobId}/card`, { signal: AbortSignal.timeout(8000) })
-  if (!response.ok) throw new TypeError(String(response.status))
-  return readLeniently(jobCardSchema, await response.json())
-}
+export const fetchCard = (jobId: string): Promise<JobCard> => fetchFrom(`/api/jobs/${jobId}/card`, {}, jobCardSchema)
 
 const asPiece = ({ jobs, total }: JobList) => ({ rows: jobs, total })
 
