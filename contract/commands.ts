@@ -18,6 +18,7 @@ import {
   sheet,
   shim,
   takenPlan,
+  shopWays,
   tooling,
   zeroPlace,
 } from '#core/job/snapshot'
@@ -63,6 +64,10 @@ const ownActs = z.discriminatedUnion('what', [
   }),
   z.strictObject({ what: z.literal('strike-reading'), readingId: id, reason }),
   z.strictObject({ what: z.literal('close-set'), setId: id, zeroMm: lengthMm.nullable() }),
+  /** One look at the zero for all sets since the last one; those that are ended by now stay as they are. */
+  z.strictObject({ what: z.literal('close-sets'), setIds: z.array(id).min(1).max(200), zeroMm: lengthMm.nullable() }),
+  /** Takes such a look back: its sets are open again. */
+  z.strictObject({ what: z.literal('reopen-sets'), setIds: z.array(id).min(1).max(200) }),
   z.strictObject({
     what: z.literal('cut-pass'),
     cutId: id,
@@ -174,8 +179,17 @@ export const studyReading = z.strictObject({
 
 /** What a person can do in the shop, outside a job. */
 export const shopAct = z.discriminatedUnion('what', [
-  z.strictObject({ what: z.literal('add-person'), person }),
+  z.strictObject({ what: z.literal('add-person'), person: person.pick({ id: true, name: true, role: true }) }),
   z.strictObject({ what: z.literal('save-gauge'), gauge }),
+  /** Mends a name or a role. The name of before stays on what was done until now. */
+  z.strictObject({
+    what: z.literal('change-person'),
+    changedId: id,
+    ...person.pick({ name: true, role: true }).shape,
+  }),
+  /** Somebody left, or is back: who left can no longer be chosen. */
+  z.strictObject({ what: z.literal('lay-person-aside'), asideId: id, left: z.boolean() }),
+  z.strictObject({ what: z.literal('set-shop'), ways: shopWays }),
   z.strictObject({ what: z.literal('set-rule'), rule: ruleName }),
   z.strictObject({ what: z.literal('set-tooling'), tooling }),
   z.strictObject({

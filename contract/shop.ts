@@ -1,5 +1,17 @@
 import { z } from 'zod'
-import { engineShape, gauge, id, liner, person, rates, ruleName, sheet, shim, tooling } from '#core/job/snapshot'
+import {
+  engineShape,
+  gauge,
+  id,
+  liner,
+  person,
+  rates,
+  ruleName,
+  sheet,
+  shim,
+  shopWays,
+  tooling,
+} from '#core/job/snapshot'
 import { puller, renewalCosts } from '#core/works/liners/strip'
 import { crew, studyReading } from './commands'
 import { stageNames, workChoices } from '#core/job/stages'
@@ -97,6 +109,7 @@ export type PeopleList = z.infer<typeof peopleList>
 /** What every page outside a job shows: the shop's people, gauges, studies, engines and tools. */
 export const shop = z.strictObject({
   name: z.string(),
+  ways: shopWays,
   rule: ruleName,
   tooling,
   people: z.array(person),

@@ -146,11 +146,10 @@ class FinalCheck {
       await this.browser.untilText('[data-part=pad] h2', `Cylinder ${c.cylinder}`)
       for (const s of c.stations) await this.browser.type(s.valueMm!.toFixed(3), Key.ENTER)
     }
-    await this.browser.until(
-      async () =>
-        (await (await this.browser.find('[data-part=next-move]')).getAttribute('data-action')) === 'close-stage',
-      'the final check is not whole',
-    )
+    const action = async () => (await this.browser.find('[data-part=next-move]')).getAttribute('data-action')
+    await this.browser.until(async () => (await action()) === 'close-zero', 'the zero is not asked for')
+    await this.browser.type('n')
+    await this.browser.until(async () => (await action()) === 'close-stage', 'the final check is not whole')
     await this.browser.type('n')
     await (await this.browser.find('[data-part=close-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
   }

@@ -50,6 +50,8 @@ export type SnapshotAct =
     }
   | { what: 'strike-reading'; readingId: string; reason: string }
   | { what: 'close-set'; setId: string; zeroMm: number | null }
+  | { what: 'close-sets'; setIds: string[]; zeroMm: number | null }
+  | { what: 'reopen-sets'; setIds: string[] }
   | {
       what: 'cut-pass'
       cutId: string
@@ -184,15 +186,22 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
     case 'strike-reading': {
       return { ...snapshot, readings: strike(snapshot.readings, act.readingId, { ...by, reason: act.reason }) }
     }
-    case 'close-set': {
+    case 'close-set':
+    case 'close-sets': {
+      const ids = act.what === 'close-set' ? [act.setId] : act.setIds
       const sets = snapshot.sets.map((s) => {
-        if (s.id !== act.setId || s.closed) return s
+        if (!ids.includes(s.id) || s.closed) return s
         const gauge = snapshot.gauges.find((g) => g.id === s.gaugeId)
         const u = gauge ? gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm) : s.uncertaintyMm
         return { ...s, closed: { ...by, zeroMm: act.zeroMm, zeroMoved: zeroMoved(act.zeroMm, u) } }
       })
       return { ...snapshot, sets }
     }
+    case 'reopen-sets':
+      return {
+        ...snapshot,
+        sets: snapshot.sets.map((s) => (act.setIds.includes(s.id) ? { ...s, closed: null } : s)),
+      }
     case 'cut-pass': {
       const { what: _, cutId, ...rest } = act
       const cut = {

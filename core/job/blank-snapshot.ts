@@ -47,6 +47,7 @@ export function blankSnapshot(engine: EngineShape & { id: string }, sheet: Sheet
     grades: [],
     decisions: [],
     renewalCosts: startRenewalCosts,
+    shop: null,
     sealFits: [],
     presses: [],
     times: [],

@@ -20,6 +20,7 @@ export function keptOf(snapshot: Snapshot): Kept {
     rates,
     pullers,
     renewalCosts,
+    shop,
   } = carryAway(snapshot)
   return {
     job,
@@ -36,6 +37,7 @@ export function keptOf(snapshot: Snapshot): Kept {
     rates,
     pullers,
     renewalCosts,
+    shop,
   }
 }
 

@@ -116,6 +116,13 @@ export const person = z.strictObject({
   id,
   name: z.string().trim().min(1).max(80),
   role: z.enum(['lead', 'technician', 'apprentice', 'owner']),
+  /** Names of before it was mended, each with the moment until which it stood. */
+  earlierNames: z
+    .array(z.strictObject({ name: z.string().max(80), until: when }))
+    .max(20)
+    .optional(),
+  /** Since when the person no longer works here; left out for who does. */
+  leftAt: when.optional(),
 })
 export type Person = z.infer<typeof person>
 
@@ -245,6 +252,18 @@ export const tooling = z.strictObject({
 })
 export type Tooling = z.infer<typeof tooling>
 
+/** The shop itself: what stands on its papers, and a way of working that it chose. */
+export const shopWays = z.strictObject({
+  name: z.string().trim().max(120),
+  /** Lines of its address, telephone and the like. */
+  address: z.string().trim().max(300),
+  /** How money is written here, such as € or kr; empty: bare figures. */
+  currency: z.string().trim().max(8),
+  /** After how many liners the gauge's zero is seen; 0: once a round. */
+  zeroEvery: z.int().min(0).max(100),
+})
+export type ShopWays = z.infer<typeof shopWays>
+
 /** What surrounds the entries of a job: what it is about, what it was measured and judged with, who is named. */
 const surroundings = {
   job: z.strictObject({
@@ -278,6 +297,8 @@ const surroundings = {
   rates: rates.default(startRates),
   pullers: z.array(puller).default([]),
   renewalCosts: renewalCosts.default(startRenewalCosts),
+  /** null: the file or the version it came from did not tell. */
+  shop: shopWays.nullable().default(null),
 }
 
 /** What surrounds the entries, as it was when the job was signed: the record shows this, whatever changes in the shop after. */

@@ -1,3 +1,4 @@
+import { zeroReachMm } from './seen-on-zero'
 import type { GaugeUnit } from '../units/convert'
 
 export type Doubt = 'far-off' | 'decimal-slip' | 'sign-slip'
@@ -31,7 +32,7 @@ export function doubtfulReading(
 
 /** Asks about a zero that lies so far off that it was perhaps meant as a reading, mm. */
 export function isDoubtfulZero(zeroMm: number, uncertaintyMm: number): boolean {
-  return Math.abs(zeroMm) > Math.max(0.02, 5 * uncertaintyMm)
+  return Math.abs(zeroMm) > zeroReachMm(uncertaintyMm)
 }
 
 /** How far apart two readings of one figure in two units are at the least. */

@@ -1,3 +1,4 @@
+import { nameOn } from '#core/job/name-on'
 import type { Snapshot } from '#core/job/snapshot'
 import { toCsv } from '#contract/csv'
 
@@ -26,7 +27,7 @@ const header = [
 
 /** All readings of a job, struck ones included, one a row, in mm and UTC. */
 export function readingsCsv(snapshot: Snapshot): string {
-  const name = (id: string | undefined) => snapshot.people.find((p) => p.id === id)?.name ?? ''
+  const name = (by: { personId: string; at: string } | null) => (by ? nameOn(snapshot.people, by.personId, by.at) : '')
   const rows = snapshot.readings.map((r) => {
     const set = snapshot.sets.find((s) => s.id === r.setId)!
     const gauge = snapshot.gauges.find((g) => g.id === set.gaugeId)
@@ -47,9 +48,9 @@ export function readingsCsv(snapshot: Snapshot): string {
       sheet?.version ?? '',
       set.closed?.zeroMm ?? null,
       set.closed ? (set.closed.zeroMoved ? 'yes' : 'no') : '',
-      name(r.personId),
+      name(r),
       r.at,
-      name(r.struck?.personId),
+      name(r.struck),
       r.struck?.at ?? '',
       r.struck?.reason ?? '',
     ]

@@ -153,7 +153,7 @@ export function correctionsTable(w: Writer): Content {
       figure(String(act.cylinder), { alignment: 'left' }),
       { text: `${act.what}${strike}`, fontSize: 9, ...(act.struck ? { color: '#565B5F' } : {}) },
       figure(w.length(act.expectMm)),
-      { text: `${w.person(act.personId)}, ${w.time(act.at)}`, fontSize: 8.5 },
+      { text: `${w.person(act.personId, act.at)}, ${w.time(act.at)}`, fontSize: 8.5 },
     ])
   }
   return {

@@ -72,7 +72,7 @@ export async function ownerContent(w: Writer, photos: Printable): Promise<Conten
       ? {
           text:
             word('record.signed', {
-              name: w.person(signature.personId),
+              name: w.person(signature.personId, signature.at),
               when: w.closedAt(signature),
               mark: signature.hash.slice(0, 12),
             }) + (signatureState(snapshot, signature) === 'broken' ? ` ${word('record.seal-broken')}` : ''),

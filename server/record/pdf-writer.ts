@@ -1,3 +1,4 @@
+import { nameOn } from '#core/job/name-on'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import pdfmake from 'pdfmake'
@@ -60,12 +61,13 @@ export class Writer {
   /** How something was struck out, or nothing. */
   strike(struck: { personId: string; at: string; reason: string } | null): string {
     return struck
-      ? ` ${word('record.struck', { name: this.person(struck.personId), when: this.time(struck.at), reason: strikeReason(struck.reason) })}`
+      ? ` ${word('record.struck', { name: this.person(struck.personId, struck.at), when: this.time(struck.at), reason: strikeReason(struck.reason) })}`
       : ''
   }
 
-  person(id: string | null): string {
-    return this.snapshot.people.find((p) => p.id === id)?.name ?? '—'
+  /** @param at when they did it; left out: as they are called now */
+  person(id: string | null, at?: string): string {
+    return nameOn(this.snapshot.people, id ?? undefined, at)
   }
 
   /** When something was closed, by the device's clock and by the server's. */

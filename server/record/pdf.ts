@@ -48,7 +48,7 @@ export async function recordContent(w: Writer, photos: Printable): Promise<Conte
     ? {
         text:
           word('record.signed', {
-            name: w.person(signature?.personId ?? null),
+            name: w.person(signature?.personId ?? null, signature?.at),
             when: signature ? w.closedAt(signature) : '',
             mark: signature?.hash.slice(0, 12) ?? '',
           }) + (broken ? ` ${word('record.seal-broken')}` : ''),

@@ -32,7 +32,7 @@ export async function scheduleRoutes(plain: FastifyInstance, { store, house }: S
     '/api/schedule.ics',
     { schema: { summary: 'The plan as an iCalendar file', tags: ['shop'] } },
     async (_request, reply) => {
-      const { name } = await readSettings(store)
+      const { name } = (await readSettings(store)).ways
       return attach(reply, 'even-bore-plan.ics', calendarFile(await readSchedule(store, house, new Date()), name))
     },
   )
@@ -42,7 +42,7 @@ export async function scheduleRoutes(plain: FastifyInstance, { store, house }: S
     { schema: { summary: 'The planned stages of one job as an iCalendar file', tags: ['shop'], params: jobParams } },
     async (request, reply) => {
       const { jobId } = request.params
-      const { name } = await readSettings(store)
+      const { name } = (await readSettings(store)).ways
       return attach(reply, 'even-bore-job.ics', calendarFile(await readSchedule(store, house, new Date()), name, jobId))
     },
   )

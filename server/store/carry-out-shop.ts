@@ -3,7 +3,7 @@ import { wholeLinerWork, worksOf } from '#core/job/stages'
 import type { NewPart, ShopAct } from '#contract/commands'
 import { putCard } from './job-card'
 import { putStands } from './part-stands'
-import { readSnapshot } from './read'
+import { readSnapshot, toPerson } from './read'
 import { insert, lastOf, Refusal, type Work } from './work'
 import { CalcError } from '#core/errors'
 import { sayError } from '#contract/words/say-error'
@@ -123,6 +123,31 @@ async function endStudy(work: Work, studyId: string): Promise<void> {
   await store.models.studies.update({ endedAt: new Date(work.command.at) }, { where: { id: studyId }, transaction })
 }
 
+/** Mends a name, or says that somebody left or is back. What they did before keeps the name of its day. */
+async function changePerson(
+  work: Work,
+  act: Extract<ShopAct, { what: 'change-person' | 'lay-person-aside' }>,
+): Promise<void> {
+  const { store, transaction } = work
+  const id = act.what === 'change-person' ? act.changedId : act.asideId
+  const [row] = await rows(store, 'people', { id }, transaction)
+  if (!row) throw new Refusal('unknown-person')
+  const before = toPerson(row)
+  const at = new Date(work.command.at)
+  const change =
+    act.what === 'lay-person-aside'
+      ? { leftAt: act.left ? at : null }
+      : {
+          name: act.name,
+          role: act.role,
+          earlierNames:
+            act.name === before.name
+              ? (before.earlierNames ?? null)
+              : [...(before.earlierNames ?? []), { name: before.name, until: at.toISOString() }].slice(-20),
+        }
+  await store.models.people.update(change, { where: { id }, transaction })
+}
+
 /** Carries out what is done in the shop, outside a job. */
 export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
   const { store, transaction } = work
@@ -132,6 +157,14 @@ export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
     case 'save-gauge':
       await store.models.gauges.upsert({ ...act.gauge }, { transaction })
       return
+    case 'change-person':
+    case 'lay-person-aside':
+      return changePerson(work, act)
+    case 'set-shop': {
+      const { name: shopName, address: shopAddress, ...rest } = act.ways
+      await store.models.settings.update({ shopName, shopAddress, ...rest }, { where: { id: 1 }, transaction })
+      return
+    }
     case 'set-rule':
       await store.models.settings.update({ rule: act.rule }, { where: { id: 1 }, transaction })
       return

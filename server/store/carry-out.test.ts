@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { JobAct, ShopAct } from '#contract/commands'
 import type { Snapshot } from '#core/job/snapshot'
+import { nameOn } from '#core/job/name-on'
 import { readDeck } from '#core/works/liners/deck'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import { commandOf, TestServer } from '../testing/test-store'
@@ -353,6 +354,69 @@ describe('the shop', () => {
     }
     await server.send(inShop({ what: 'set-tooling', tooling }))
     expect((await server.shop()).tooling).toEqual(tooling)
+  })
+})
+
+describe('one look at the zero', () => {
+  const closingsOf = async (...setIds: string[]) => {
+    const { sets } = await server.snapshot(ferry)
+    return setIds.map((id) => sets.find((s) => s.id === id)!.closed)
+  }
+
+  it('ends every set it names, marks them all where it moved, and is taken back whole', async () => {
+    const [a, b] = [randomUUID(), randomUUID()]
+    await server.send(openSet(a), openSet(b, 2), reading(a, 0.1), reading(b, 0.1))
+    expect(await only(inFerry({ what: 'close-sets', setIds: [a, b], zeroMm: 0.05 }))).toMatchObject({ result: 'done' })
+    expect(await closingsOf(a, b)).toMatchObject([
+      { zeroMm: 0.05, zeroMoved: true },
+      { zeroMm: 0.05, zeroMoved: true },
+    ])
+    expect(await only(inFerry({ what: 'reopen-sets', setIds: [a, b] }))).toMatchObject({ result: 'done' })
+    expect(await closingsOf(a, b)).toEqual([null, null])
+    expect(await only(reading(a, 0.101, 90))).toMatchObject({ result: 'done' })
+  })
+
+  it('leaves what another hand ended as it ended, and is refused where nothing is left to end', async () => {
+    const [a, b] = [randomUUID(), randomUUID()]
+    await server.send(openSet(a), openSet(b, 2), inFerry({ what: 'close-set', setId: a, zeroMm: 0.001 }))
+    const both = await Promise.all(
+      [0.002, 0.003].map((zeroMm) => only(inFerry({ what: 'close-sets', setIds: [a, b], zeroMm }))),
+    )
+    expect(both.map((o) => (o!.result === 'done' ? 'done' : o!.code)).sort()).toEqual(['done', 'set-closed'])
+    const [first, second] = await closingsOf(a, b)
+    expect(first!.zeroMm).toBe(0.001)
+    expect([0.002, 0.003]).toContain(second!.zeroMm)
+  })
+
+  it('ends nothing at all where one of its sets is of another job or not here yet', async () => {
+    const a = randomUUID()
+    await server.send(openSet(a))
+    expect(await only(inFerry({ what: 'close-sets', setIds: [a, randomUUID()], zeroMm: 0 }))).toMatchObject({
+      code: 'too-early',
+    })
+    expect(await closingsOf(a)).toEqual([null])
+    expect(await only(inFerry({ what: 'reopen-sets', setIds: [randomUUID()] }))).toMatchObject({ code: 'too-early' })
+  })
+})
+
+describe('people', () => {
+  it('are mended and laid aside, and what they did keeps the name of its day', async () => {
+    const id = randomUUID()
+    const by = (act: ShopAct) => ({ ...inFerry({ what: 'archive-job', archived: false }), jobId: null, act })
+    await server.send(by({ what: 'add-person', person: { id, name: 'Lise Brant', role: 'technician' } }))
+    await server.send(by({ what: 'change-person', changedId: id, name: 'Lise Brandt-Olsen', role: 'lead' }))
+    await server.send(by({ what: 'lay-person-aside', asideId: id, left: true }))
+    const found = (await server.shop()).people.find((p) => p.id === id)!
+    expect(found).toMatchObject({ name: 'Lise Brandt-Olsen', role: 'lead', leftAt: expect.any(String) })
+    const { people } = await server.snapshot(ferry)
+    const until = found.earlierNames![0]!.until
+    expect(nameOn(people, id, new Date(Date.parse(until) - 1).toISOString())).toBe('Lise Brant')
+    expect(nameOn(people, id, until)).toBe('Lise Brandt-Olsen')
+    await server.send(by({ what: 'lay-person-aside', asideId: id, left: false }))
+    expect((await server.shop()).people.find((p) => p.id === id)!.leftAt).toBeUndefined()
+    expect(await only(by({ what: 'lay-person-aside', asideId: randomUUID(), left: true }))).toMatchObject({
+      code: 'unknown-person',
+    })
   })
 })
 

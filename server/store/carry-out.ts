@@ -118,16 +118,32 @@ async function doTakeReading(work: Work, act: Extract<JobAct, { what: 'take-read
   await countReadings(work.store, work.command.jobId as string, 1, lastOf(work), work.transaction)
 }
 
-async function doCloseSet(work: Work, act: Extract<JobAct, { what: 'close-set' }>): Promise<void> {
-  const set = await openSet(work, act.setId)
-  const [gauge] = await rows(work.store, 'gauges', { id: set.gaugeId }, work.transaction)
-  const u = gaugeUncertaintyMm(Number(gauge?.repeatabilityMm), Number(gauge?.resolutionMm))
-  await insert(work, 'setClosings', {
-    setId: act.setId,
-    zeroMm: act.zeroMm,
-    zeroMoved: zeroMoved(act.zeroMm, u),
-    ...stamp(work),
-  })
+/** Ends the sets on one zero; what another hand ended in the meantime stays as it ended. */
+async function doCloseSets(work: Work, setIds: readonly string[], zeroMm: number | null): Promise<void> {
+  let ended = 0
+  for (const setId of new Set(setIds)) {
+    const set = await openSet(work, setId).catch((why: unknown) => {
+      if (why instanceof Refusal && why.code === 'set-closed') return null
+      throw why
+    })
+    if (!set) continue
+    const [gauge] = await rows(work.store, 'gauges', { id: set.gaugeId }, work.transaction)
+    const u = gaugeUncertaintyMm(Number(gauge?.repeatabilityMm), Number(gauge?.resolutionMm))
+    await insert(work, 'setClosings', { setId, zeroMm, zeroMoved: zeroMoved(zeroMm, u), ...stamp(work) })
+    ended++
+  }
+  if (ended === 0) throw new Refusal('set-closed')
+  await countReadings(work.store, work.command.jobId as string, 0, lastOf(work), work.transaction)
+}
+
+/** Opens sets again whose zero is taken back; the log keeps that it was taken. */
+async function doReopenSets(work: Work, setIds: readonly string[]): Promise<void> {
+  for (const setId of new Set(setIds)) {
+    await openSet(work, setId).catch((why: unknown) => {
+      if (!(why instanceof Refusal && why.code === 'set-closed')) throw why
+    })
+    await work.store.models.setClosings.destroy({ where: { setId }, transaction: work.transaction })
+  }
   await countReadings(work.store, work.command.jobId as string, 0, lastOf(work), work.transaction)
 }
 
@@ -270,6 +286,8 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
     case 'open-set':
     case 'take-reading':
     case 'close-set':
+    case 'close-sets':
+    case 'reopen-sets':
       break
     case 'adopt-sheet':
       if (!snapshot.sheets.some((s) => s.id === act.sheetId)) throw new Refusal('stale-sheet')
@@ -290,7 +308,9 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
 async function doInJob(work: Work, act: JobAct): Promise<void> {
   if (act.what === 'open-set') return doOpenSet(work, act)
   if (act.what === 'take-reading') return doTakeReading(work, act)
-  if (act.what === 'close-set') return doCloseSet(work, act)
+  if (act.what === 'close-set') return doCloseSets(work, [act.setId], act.zeroMm)
+  if (act.what === 'close-sets') return doCloseSets(work, act.setIds, act.zeroMm)
+  if (act.what === 'reopen-sets') return doReopenSets(work, act.setIds)
   return doOnWholeJob(work, act)
 }
 

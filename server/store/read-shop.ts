@@ -25,7 +25,8 @@ export async function readShop(store: Store): Promise<Shop> {
   }))
   const byName = (a: { name: string }, b: { name: string }) => a.name.localeCompare(b.name)
   return {
-    name: settings.name,
+    name: settings.ways.name,
+    ways: settings.ways,
     rule: settings.rule,
     tooling: settings.tooling,
     people: people.map(toPerson).sort(byName),

@@ -2,7 +2,17 @@ import { bySeq } from '#core/job/order'
 import type { Transaction } from 'sequelize'
 import { lieParts } from '#core/job/apply'
 import { asSigned, ownFirst } from '#core/job/kept'
-import type { Closure, Gauge, Person, RuleName, SchoolName, Sheet, Snapshot, Tooling } from '#core/job/snapshot'
+import type {
+  Closure,
+  Gauge,
+  Person,
+  RuleName,
+  ShopWays,
+  SchoolName,
+  Sheet,
+  Snapshot,
+  Tooling,
+} from '#core/job/snapshot'
 import { plainWork, type WorkChoice } from '#core/job/stages'
 import { startRenewalCosts, type Puller, type RenewalCosts } from '#core/works/liners/strip'
 import { startCrew, type Crew } from '#contract/commands'
@@ -72,7 +82,13 @@ export function toEngine(r: Row) {
   }
 }
 
-export const toPerson = (r: Row): Person => ({ id: str(r.id), name: str(r.name), role: r.role as Person['role'] })
+export const toPerson = (r: Row): Person => ({
+  id: str(r.id),
+  name: str(r.name),
+  role: r.role as Person['role'],
+  ...(r.earlierNames ? { earlierNames: list<Person['earlierNames']>(r.earlierNames) } : {}),
+  ...(r.leftAt ? { leftAt: iso(r.leftAt) } : {}),
+})
 
 /** Work of a job as it was chosen; one from before work could be chosen has the plain one. */
 export const workOf = (r: Row) => (r.work === null ? plainWork : list<WorkChoice[]>(r.work))
@@ -123,7 +139,7 @@ function withBrought(own: Snapshot, brought: Brought | null): Snapshot {
 }
 
 interface Settings {
-  name: string
+  ways: ShopWays
   rule: RuleName
   tooling: Tooling
   renewalCosts: RenewalCosts
@@ -132,7 +148,12 @@ interface Settings {
 
 function toSettings(s: Row, leaves: Row[]): Settings {
   return {
-    name: str(s.shopName),
+    ways: {
+      name: str(s.shopName),
+      address: str(s.shopAddress),
+      currency: str(s.currency),
+      zeroEvery: num(s.zeroEvery),
+    },
     rule: s.rule as RuleName,
     renewalCosts: s.renewalCosts === null ? startRenewalCosts : list<RenewalCosts>(s.renewalCosts),
     crew: s.crew === null ? startCrew : list<Crew>(s.crew),
@@ -264,6 +285,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     rates: toRates(ofShop.rates[0]),
     pullers: ofShop.pullers.map(toPuller).sort((a, b) => a.name.localeCompare(b.name)),
     renewalCosts: settings.renewalCosts,
+    shop: settings.ways,
     gauges: ofShop.gauges.map(toGauge),
     people: ofShop.people.map(toPerson),
     sets: sets

@@ -38,7 +38,7 @@ export async function transferRoutes(plain: FastifyInstance, { store, house }: S
   const fileOf = async ({ jobId }: z.infer<typeof jobParams>) => {
     const snapshot = await readSnapshot(store, jobId)
     if (!snapshot) throw new ApiProblem('unknown-job')
-    return jobFileOf(snapshot, (await readSettings(store)).name)
+    return jobFileOf(snapshot, (await readSettings(store)).ways.name)
   }
   const schema = (summary: string) => ({ summary, tags: ['record'], params: jobParams })
 

@@ -56,6 +56,7 @@ const own = ({
   tooling: _t,
   rates: _c,
   renewalCosts: _w,
+  shop: _s,
   takenIn: _i,
   job: { number: _n, ...job },
   ...rest

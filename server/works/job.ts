@@ -40,7 +40,7 @@ function closuresBlock(w: Writer): Content {
     (c) =>
       word(c.closes ? 'record.closed' : 'record.reopened', {
         stage: word(`stage.${c.stage}`),
-        name: w.person(c.personId),
+        name: w.person(c.personId, c.at),
         when: w.closedAt(c),
         note: c.note,
         mark: c.hash.slice(0, 12),

@@ -52,7 +52,7 @@ function tallyBlock(w: Writer): Content[] {
       item: word(`stopper.${m.item}`),
       place: word(`opening.${m.place}`),
       cylinder: m.cylinder,
-      name: w.person(m.personId),
+      name: w.person(m.personId, m.at),
       when: w.time(m.at),
     }),
   )
@@ -103,7 +103,7 @@ function findingsBlock(w: Writer, photos: Printable): Content[] {
             cylinder: c,
             grade: word(`grade.${grade.grade}`),
             suggested: word(`grade.${grade.suggested}`),
-            name: w.person(grade.personId),
+            name: w.person(grade.personId, grade.at),
           }) + (grade.words ? ` ${grade.words}` : ''),
         ]
       : []
@@ -183,7 +183,7 @@ function decisionBlock(w: Writer): Content[] {
     now: Math.round(decided.nowCost),
     percent: (decided.comebackChance * 100).toFixed(1),
     expected: Math.round(decided.expectedCost),
-    name: w.person(decided.personId),
+    name: w.person(decided.personId, decided.at),
     when: w.time(decided.at),
   })
   return [title(word('record.decision')), { text: `${text} ${decided.words}`, fontSize: 9 }]
@@ -284,7 +284,7 @@ function planBlock(w: Writer): Content[] {
       word('record.plan', {
         school: word(`repair.school.${plan.school}.name`),
         target: w.withUnit(plan.targetMm),
-        name: w.person(plan.personId),
+        name: w.person(plan.personId, plan.at),
       }),
     ),
     table(
@@ -309,13 +309,13 @@ function sealsBlock(w: Writer): Content[] {
       const on = standing(sealFits)
         .filter((s) => s.cylinder === f.cylinder && s.groove === r.groove && s.step === 'on')
         .at(-1)
-      return `${r.seal.place}: ${on ? word('record.ring-on', { lubricant: word(`lubricant.${on.lubricant}`), name: w.person(on.personId), when: w.time(on.at) }) : '—'}`
+      return `${r.seal.place}: ${on ? word('record.ring-on', { lubricant: word(`lubricant.${on.lubricant}`), name: w.person(on.personId, on.at), when: w.time(on.at) }) : '—'}`
     })
     const pressed = f.press
       ? word('record.pressed', {
           torque: w.torque(f.press.peakNm),
           at: f.press.atDeg === null ? '—' : `${f.press.atDeg}°`,
-          name: w.person(f.press.personId),
+          name: w.person(f.press.personId, f.press.at),
           when: w.time(f.press.at),
         })
       : '—'

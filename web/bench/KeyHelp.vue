@@ -12,6 +12,7 @@ const keys = [
   'arrows-side',
   'arrows-up',
   'alt-number',
+  'zero',
   'undo',
   'escape',
   'next',

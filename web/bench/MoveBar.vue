@@ -2,10 +2,12 @@
 import { ShieldAlert } from '@lucide/vue'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { nameOn } from '#core/job/name-on'
 import type { Move } from '#core/job/move'
 import { closureOf } from '#core/job/route'
 import type { Shim } from '#core/job/snapshot'
 import { sayMove, type Said } from '#contract/words/say-move'
+import { useGauge } from '../stores/gauge'
 import { useJob } from '../stores/job'
 import { useFigures } from './useFigures'
 import { useSay } from './useSay'
@@ -20,6 +22,7 @@ const emit = defineEmits<{ go: [] }>()
 const { t } = useI18n()
 const say = useSay()
 const job = useJob()
+const gauge = useGauge()
 const { writer, length, when } = useFigures()
 
 /** The shim that would be taken, by the label on it. */
@@ -29,11 +32,18 @@ function labelled(thicknessMm: number): string {
 }
 const said = computed(() => sayMove(props.move, props.shims ? { ...writer.value, shim: labelled } : writer.value))
 
+/** Without a gauge that tells it, the person does. */
+const buttonSays = computed(() =>
+  props.move.action === 'close-zero' && gauge.source === 'none'
+    ? t('pad.zero-seen')
+    : said.value.button && say(said.value.button),
+)
+
 /** A closed stage says who closed it and when. */
 const reason = computed<Said>(() => {
   const closure = props.move.reason === 'closed' && job.snapshot ? closureOf(job.snapshot, props.move.stage) : null
   if (!closure) return said.value.why
-  const name = job.snapshot!.people.find((p) => p.id === closure.personId)?.name ?? '—'
+  const name = nameOn(job.snapshot!.people, closure.personId, closure.at)
   return { key: 'move.closed-by', params: { name, when: when(closure.at) } }
 })
 </script>
@@ -76,7 +86,7 @@ const reason = computed<Said>(() => {
       aria-keyshortcuts="n"
       @click="emit('go')"
     >
-      {{ say(said.button)
+      {{ buttonSays
       }}<kbd
         class="ml-3 hidden rounded border border-current px-1.5 text-small font-semibold opacity-80 [@media(hover:hover)_and_(pointer:fine)]:inline"
         aria-hidden="true"

@@ -5,6 +5,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted, useTemplateRef, watch }
 import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
 import { useFigures } from './useFigures'
+import { usePlaceName } from './usePlaceName'
 import WindowGlyph from './WindowGlyph.vue'
 import { useGauge } from '../stores/gauge'
 import type { EntryState, useReadingEntry } from './useReadingEntry'
@@ -18,13 +19,19 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ cylinder: [by: 1 | -1]; again: []; gauge: [] }>()
 const { t } = useI18n()
-const { length, unit } = useFigures()
+const { length, unit, writer } = useFigures()
+const placeName = usePlaceName()
+const list = (items: string[]) => writer.value.list(items)
 const gauge = useGauge()
 const box = useTemplateRef<HTMLInputElement>('box')
 
 const { text, problem, question, stationDeg } = props.entry
 const stationNumber = computed(() => props.stationsDeg.indexOf(stationDeg.value ?? -1) + 1)
-const closedSet = computed(() => props.state.set?.closed !== null && props.state.set !== null && !props.state.changed)
+const { zeroWanted, zeroAsked, zeroSeen } = props.entry
+/** What is read here stands, and nothing is wanted: another reading begins by choice. */
+const closedSet = computed(
+  () => props.entry.needsNewSet.value && props.state.set !== null && stationDeg.value === null && !zeroWanted.value,
+)
 
 const cells = computed(() =>
   props.state.stations.map((s) => ({
@@ -34,20 +41,70 @@ const cells = computed(() =>
   })),
 )
 
+/** An Enter that comes sooner after a reading is the same one. */
+const BOUNCE_MS = 300
 const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const
 
+/** Types into the box what a key of the pad says; what is selected is replaced, as by a keyboard. */
 function press(key: string): void {
-  text.value += key === '−' ? '-' : key
-  problem.value = null
+  const input = box.value
+  if (!input) return
+  input.focus({ preventScroll: true })
+  input.setRangeText(key === '−' ? '-' : key, input.selectionStart ?? 0, input.selectionEnd ?? 0, 'end')
+  text.value = input.value
+  onInput()
+}
+
+/** Takes the last figure off, or all that is selected. */
+function erase(): void {
+  const input = box.value
+  if (!input) return
+  input.focus({ preventScroll: true })
+  const [from, to] = [input.selectionStart ?? 0, input.selectionEnd ?? 0]
+  if (from === to) input.setSelectionRange(Math.max(0, to - 1), to)
+  press('')
+}
+
+/** After a question, a refusal or a return the next figure takes the place of what stands there. */
+function selectAll(): void {
   box.value?.focus({ preventScroll: true })
+  box.value?.select()
+}
+
+/** Hands come back to the box; ones that never left it may be typing already. */
+function comeBack(): void {
+  if (document.activeElement !== box.value) selectAll()
+}
+let takenAt = 0
+/** Takes what stands in the box. A key that bounces or is held down gives nothing a second time. */
+function enter(event?: KeyboardEvent): void {
+  const empty = text.value.trim() === ''
+  if (event?.repeat || (empty && zeroWanted.value && Date.now() - takenAt < BOUNCE_MS)) return
+  if (props.entry.enter()) takenAt = Date.now()
+  else selectAll()
+}
+function answer(how: 'yes' | 'keep' | 'no'): void {
+  props.entry.answer(how)
+  selectAll()
+}
+function askZero(): void {
+  props.entry.askZero()
+  selectAll()
 }
 
 function onKey(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return
   const empty = text.value === ''
+  // Where nothing is wanted here any more, Enter goes on with the stage.
+  if (event.key === 'Enter' && empty && closedSet.value && !question.value) return
   const acts: Record<string, () => void> = {
-    Enter: () => props.entry.enter(),
-    Escape: () => (question.value ? props.entry.answer('no') : (text.value = '')),
+    Enter: () => enter(event),
+    Escape: () => {
+      if (question.value) answer('no')
+      else if (zeroAsked.value && text.value === '') askZero()
+      else text.value = ''
+    },
+    z: askZero,
     ...(empty
       ? {
           ' ': () => props.entry.takeLive(),
@@ -59,7 +116,7 @@ function onKey(event: KeyboardEvent): void {
           u: () => props.entry.undo(),
         }
       : {}),
-    ...(question.value ? { k: () => props.entry.answer('keep') } : {}),
+    ...(question.value ? { k: () => answer('keep') } : {}),
   }
   const act = acts[event.key]
   if (!act) return
@@ -79,7 +136,7 @@ function onPaste(event: ClipboardEvent): void {
   if (!/[\r\n\t;]/.test(pasted.trim())) return
   event.preventDefault()
   text.value = pasted.trim().replace(/[\r\n\t;]+/g, ' ')
-  props.entry.enter()
+  enter()
 }
 
 /** A figure that is typed beside the box lands in it; where the box takes none, that is said. */
@@ -88,18 +145,17 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   // Boxes keep what is typed in them, dialogs too, and on the rail a number is a cylinder.
   if ((event.target as HTMLElement).closest('input, select, textarea, [role=dialog], [data-part=deck-rail]')) return
   if (props.closed) problem.value = 'closed'
-  else if (closedSet.value) problem.value = 'set-ended'
-  else box.value?.focus({ preventScroll: true })
+  else comeBack()
 })
 
 const stop = gauge.onButton(() => props.entry.takeLive())
 onBeforeUnmount(stop)
 onMounted(() => box.value?.focus({ preventScroll: true }))
 watch(
-  () => props.state.cylinder,
-  () => nextTick(() => box.value?.focus({ preventScroll: true })),
+  () => [props.state.cylinder, props.state.place],
+  () => nextTick(comeBack),
 )
-defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
+defineExpose({ focus: comeBack })
 </script>
 
 <template>
@@ -110,17 +166,14 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
   >
     <header class="flex items-baseline justify-between gap-2">
       <h2 class="text-head">{{ t('pad.cylinder', { cylinder: state.cylinder }) }}</h2>
-      <span v-if="!closed && stationDeg !== null" class="text-body font-semibold" data-part="pad-station">{{
-        t('pad.station', { n: stationNumber, of: stationsDeg.length, clock: clockHour(stationDeg) })
-      }}</span>
+      <span
+        v-if="!closed && stationDeg !== null && !zeroAsked"
+        class="text-body font-semibold"
+        data-part="pad-station"
+        >{{ t('pad.station', { n: stationNumber, of: stationsDeg.length, clock: clockHour(stationDeg) }) }}</span
+      >
       <span v-else class="text-body font-semibold">{{
-        t(
-          closed
-            ? 'pad.stage-closed'
-            : entry.zeroWanted.value && gauge.source === 'none'
-              ? 'pad.zero-wanted'
-              : 'pad.all-read',
-        )
+        t(closed ? 'pad.stage-closed' : zeroWanted ? 'pad.zero-wanted' : 'pad.all-read')
       }}</span>
     </header>
 
@@ -136,7 +189,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
         inputmode="none"
         autocomplete="off"
         spellcheck="false"
-        :disabled="closed || closedSet"
+        :disabled="closed"
         :placeholder="gauge.live ? length(entry.context.value.fromGauge(gauge.valueMm ?? 0)) : ''"
         :aria-invalid="problem !== null"
         aria-describedby="reading-note"
@@ -150,6 +203,31 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
     </div>
 
     <div id="reading-note" aria-live="assertive">
+      <p
+        v-if="zeroWanted && !problem && !question && !closed"
+        class="border-l-4 border-brass pl-2"
+        data-part="zero-how"
+      >
+        {{
+          t(gauge.source === 'none' || zeroAsked ? 'pad.zero-how' : 'pad.zero-live', {
+            n: entry.sinceZero.value.length,
+          })
+        }}
+      </p>
+      <p
+        v-else-if="zeroSeen && !problem && !question"
+        class="border-l-4 pl-2 font-semibold"
+        :class="zeroSeen.moved ? 'border-outside' : 'border-inside'"
+        data-part="zero-said"
+        :data-moved="zeroSeen.moved"
+      >
+        {{
+          t(zeroSeen.moved ? 'pad.zero-moved' : 'pad.zero-good', {
+            zero: length(zeroSeen.zeroMm, [], true),
+            where: list(zeroSeen.spots.map((s) => (s.place === null ? String(s.cylinder) : placeName(s.place)))),
+          })
+        }}
+      </p>
       <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" data-part="entry-problem">
         {{ t(`entry.${problem}`) }}
       </p>
@@ -180,7 +258,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
           }}</template>
         </p>
         <div class="mt-1 flex gap-2">
-          <button type="button" class="key flex-1" data-part="answer-yes" @click="entry.answer('yes')">
+          <button type="button" class="key flex-1" data-part="answer-yes" @click="answer('yes')">
             {{ t(`entry.yes.${question.kind}`) }}
           </button>
           <button
@@ -188,7 +266,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
             type="button"
             class="key flex-1"
             data-part="answer-keep"
-            @click="entry.answer('keep')"
+            @click="answer('keep')"
           >
             {{
               question.kind === 'unit'
@@ -196,7 +274,7 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
                 : t('entry.keep')
             }}
           </button>
-          <button type="button" class="key" data-part="answer-no" @click="entry.answer('no')">
+          <button type="button" class="key" data-part="answer-no" @click="answer('no')">
             {{ t('entry.no') }}
           </button>
         </div>
@@ -240,25 +318,29 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
       <p class="text-body">{{ t('pad.set-ended') }}</p>
       <button type="button" class="key" data-part="measure-again" @click="emit('again')">{{ t('pad.again') }}</button>
     </div>
-    <div v-if="!closed && !question && !closedSet" class="mt-auto grid grid-cols-4 gap-1.5" data-part="keypad">
+    <div
+      v-if="!closed && !question && !closedSet"
+      class="mt-auto grid max-h-[210px] min-h-[178px] flex-1 grid-cols-4 grid-rows-4 gap-1.5"
+      data-part="keypad"
+    >
       <template v-for="(key, i) in keys" :key="key">
-        <button type="button" class="key !min-h-[48px] figure !text-head" tabindex="-1" @click="press(key)">
+        <button type="button" class="key !min-h-[40px] figure !text-head" tabindex="-1" @click="press(key)">
           {{ key }}
         </button>
         <button
           v-if="i === 2"
           type="button"
-          class="key !min-h-[48px]"
+          class="key !min-h-[40px]"
           tabindex="-1"
           :aria-label="t('pad.delete')"
-          @click="text = text.slice(0, -1)"
+          @click="erase"
         >
           <Delete :size="22" aria-hidden="true" />
         </button>
         <button
           v-if="i === 5"
           type="button"
-          class="key !min-h-[48px]"
+          class="key !min-h-[40px]"
           tabindex="-1"
           :aria-label="t('pad.undo')"
           data-part="undo"
@@ -269,15 +351,26 @@ defineExpose({ focus: () => box.value?.focus({ preventScroll: true }) })
         <button
           v-if="i === 8"
           type="button"
-          class="key row-span-2 !border-ink"
+          class="key !min-h-[40px] !px-1"
+          :class="{ '!border-brass border-2': zeroAsked }"
           tabindex="-1"
-          :aria-label="t('pad.take')"
-          data-part="take"
-          @click="entry.enter()"
+          :aria-pressed="zeroAsked"
+          data-part="zero-key"
+          @click="askZero"
         >
-          <CornerDownLeft :size="26" aria-hidden="true" />
+          {{ t('pad.zero-key') }}
         </button>
       </template>
+      <button
+        type="button"
+        class="key !min-h-[40px] !border-ink"
+        tabindex="-1"
+        :aria-label="t('pad.take')"
+        data-part="take"
+        @click="enter()"
+      >
+        <CornerDownLeft :size="26" aria-hidden="true" />
+      </button>
     </div>
   </section>
 </template>

@@ -21,6 +21,7 @@ export function useDeckContext(
     return {
       stage: stage.value,
       state,
+      spots: deck.value?.cylinders ?? [],
       closed: closed.value,
       expectMm:
         state?.changed?.expectMm ?? (sheet ? nominalProtrusionMm(sheet.links, state?.shimIn?.thicknessMm ?? 0) : 0),

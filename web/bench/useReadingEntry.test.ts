@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { ids } from '#core/testing/make-snapshot'
 import { allSent, FakeServer, newDevice } from '../testing/device'
 import { useDevice } from '../stores/device'
@@ -34,25 +34,16 @@ function type(text: string): boolean {
 const values = () => entry.state.value!.stations.map((s) => s.valueMm)
 
 describe('walking the stations', () => {
-  it('begins a set, goes round, and ends on the zero', () => {
+  it('begins a set, goes round, and takes a further figure neither for a reading nor for the zero', () => {
     expect(entry.stationDeg.value).toBe(0)
     for (const text of ['0.098', '0,101', '.097', '0.1']) expect(type(text)).toBe(true)
     expect(values()).toEqual([0.098, 0.101, 0.097, 0.1])
-    expect(entry.zeroWanted.value).toBe(true)
-    expect(type('0.001')).toBe(true)
-    expect(entry.state.value!.set!.closed).toMatchObject({ zeroMm: 0.001, zeroMoved: false })
-    expect(useJob().snapshot!.sets).toHaveLength(1)
-  })
-
-  it('asks whether a far-off zero was meant as a reading', () => {
-    for (const text of ['0.098', '0.101', '0.097', '0.1']) type(text)
-    expect(type('0.099')).toBe(false)
-    expect(entry.question.value).toMatchObject({ kind: 'zero', valueMm: 0.099 })
-    entry.answer('no')
+    expect(type('0.001')).toBe(false)
+    expect([entry.problem.value, entry.text.value]).toEqual(['all-read', '0.001'])
+    expect(type('')).toBe(false)
+    expect(entry.problem.value).toBe('all-read')
     expect(entry.state.value!.set!.closed).toBeNull()
-    type('0.099')
-    entry.answer('yes')
-    expect(entry.state.value!.set!.closed).toMatchObject({ zeroMoved: true })
+    expect(useJob().snapshot!.sets).toHaveLength(1)
   })
 
   it('turns the sign where the gauge was zeroed on the liner and typed by itself', () => {
@@ -114,18 +105,14 @@ describe('what is asked or refused', () => {
     expect(useJob().snapshot!.readings).toEqual([])
   })
 
-  it('asks for the zero, not for a reading, once every station is read', () => {
-    for (const text of ['0.098', '0.101', '0.097', '0.1']) type(text)
-    expect(type('')).toBe(false)
-    expect(entry.problem.value).toBe('zero-missing')
-    expect(entry.state.value!.set!.closed).toBeNull()
-  })
-
-  it('wants a name, a gauge and an open stage first', () => {
+  it('wants a name, a gauge and an open stage first; its message goes with its cause', async () => {
     useDevice().personId = ''
     type('0.1')
     expect(entry.problem.value).toBe('nobody')
+    await nextTick()
     useDevice().personId = ids.person
+    await nextTick()
+    expect(entry.problem.value).toBeNull()
     useDevice().gaugeId = ''
     type('0.1')
     expect(entry.problem.value).toBe('no-gauge')
@@ -178,7 +165,7 @@ describe('what is asked or refused', () => {
 })
 
 describe('a station that is wanted again', () => {
-  it('takes what is typed without a question, and is no zero', () => {
+  it('takes what is typed without a question, and no other figure', () => {
     const repeatDeg = ref<number | null>(null)
     const deck = useDeckContext(
       computed(() => 'trial-fit' as const),
@@ -187,15 +174,125 @@ describe('a station that is wanted again', () => {
     )
     entry = useReadingEntry(computed(() => ({ ...deck.value, repeatDeg: repeatDeg.value })))
     for (const text of ['0.098', '0.101', '0.138', '0.1']) type(text)
-    expect(entry.zeroWanted.value).toBe(true)
+    expect(entry.stationDeg.value).toBeNull()
     repeatDeg.value = 180
-    expect([entry.zeroWanted.value, entry.stationDeg.value]).toEqual([false, 180])
+    expect(entry.stationDeg.value).toBe(180)
     expect(type('0.136')).toBe(true)
     expect(entry.question.value).toBeNull()
     expect(values()[2]).toBeCloseTo(0.137, 9)
     expect(useJob().snapshot!.readings).toHaveLength(5)
     repeatDeg.value = null
+    expect(type('0.136')).toBe(false)
+    expect(entry.problem.value).toBe('all-read')
+  })
+})
+
+describe('the zero of a round', () => {
+  const cylinders = () => useJob().decks!['trial-fit'].cylinders
+  /** Reads liners to their end, one after the other. */
+  function read(first: number, last: number, mm = '0.1'): void {
+    for (let n = first; n <= last; n++) {
+      useJob().selected = n
+      for (let i = 0; i < 4; i++) type(mm)
+    }
+  }
+  const zeros = () => cylinders().map((c) => c.set?.closed?.zeroMm ?? null)
+
+  it('is asked for when the last liner is read, and an Enter says that it shows 0', () => {
+    read(1, 5)
+    expect([entry.zeroDue.value, type('')]).toEqual([false, false])
+    expect(zeros()).toEqual([null, null, null, null, null, null])
+    read(6, 6)
+    expect(entry.zeroDue.value).toBe(true)
+    expect(type('0.004')).toBe(false)
+    expect(entry.problem.value).toBe('all-read')
+    expect(type('')).toBe(true)
+    expect(zeros()).toEqual([0, 0, 0, 0, 0, 0])
+    expect(entry.zeroSeen.value).toMatchObject({ zeroMm: 0, moved: false })
+    expect(entry.zeroDue.value).toBe(false)
+  })
+
+  it('is given by its own key at any time, and leaves what is being read open', () => {
+    read(1, 2)
+    useJob().selected = 3
+    type('0.1')
+    entry.askZero()
     expect(type('0.001')).toBe(true)
-    expect(entry.state.value!.set!.closed).toMatchObject({ zeroMoved: false })
+    expect(zeros()).toEqual([0.001, 0.001, null, null, null, null])
+    expect(type('0.101')).toBe(true)
+    expect(values()).toEqual([0.1, 0.101, null, null])
+    expect(entry.zeroAsked.value).toBe(false)
+  })
+
+  it('marks everything since the last good one where it moved, and each is read anew without a key between', () => {
+    read(1, 2)
+    entry.askZero()
+    type('0.001')
+    read(3, 4)
+    useJob().selected = 5
+    type('0.1')
+    entry.askZero()
+    type('-0.012')
+    expect(cylinders().map((c) => c.set?.closed?.zeroMoved ?? null)).toEqual([false, false, true, true, true, null])
+    expect(entry.stationDeg.value).toBe(0)
+    type('0.102')
+    expect(values()).toEqual([0.102, null, null, null])
+    expect(cylinders()[4]!.earlierSets).toHaveLength(1)
+  })
+
+  it('asks about one that lies far off, and takes it when told', () => {
+    read(1, 1)
+    entry.askZero()
+    expect(type('0.099')).toBe(false)
+    expect(entry.question.value).toMatchObject({ kind: 'zero', valueMm: 0.099 })
+    entry.answer('no')
+    expect(zeros()[0]).toBeNull()
+    type('0.099')
+    entry.answer('yes')
+    expect(cylinders()[0]!.set!.closed).toMatchObject({ zeroMoved: true })
+  })
+
+  it('is taken back before the reading that came before it', () => {
+    read(1, 6)
+    type('')
+    expect(entry.undo()).toBe(true)
+    expect(zeros()).toEqual([null, null, null, null, null, null])
+    expect(entry.undo()).toBe(true)
+    expect(values()).toEqual([0.1, 0.1, 0.1, null])
+    type('0.103')
+    expect(entry.zeroDue.value).toBe(true)
+    entry.askZero()
+    expect(type('0.001')).toBe(true)
+    expect(zeros()).toEqual([0.001, 0.001, 0.001, 0.001, 0.001, 0.001])
+  })
+
+  it('is taken back also when the page was left since', () => {
+    read(1, 6)
+    type('')
+    entry.zeroSeen.value = null
+    expect(entry.undo()).toBe(true)
+    expect(zeros()[5]).toBeNull()
+  })
+
+  it('is wanted after every liner where each has a zero of its own', () => {
+    useDevice().zeroOn = 'liner'
+    read(1, 1)
+    expect(entry.zeroDue.value).toBe(true)
+    expect(type('')).toBe(true)
+    expect(zeros()[0]).toBe(0)
+  })
+
+  it('is not asked for where nothing was read since', () => {
+    entry.askZero()
+    expect(entry.problem.value).toBe('no-zero')
+    expect(entry.zeroAsked.value).toBe(false)
+  })
+
+  it('undo goes back to the liner before, where nothing is read here yet', () => {
+    read(1, 1)
+    useJob().selected = 2
+    expect(entry.undo()).toBe(true)
+    expect(useJob().selected).toBe(1)
+    expect(cylinders()[0]!.stations.map((s) => s.valueMm)).toEqual([0.1, 0.1, 0.1, null])
   })
 })

@@ -1,13 +1,18 @@
+import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch, type ComputedRef } from 'vue'
-import type { ReadingSet } from '#core/job/snapshot'
+import type { ReadingSet, Snapshot } from '#core/job/snapshot'
+import { zeroMoved } from '#core/job/apply'
+import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import type { StationState } from '#core/job/stations'
 import { doubtfulReading, isDoubtfulZero, meantIn, type Doubt, type MeantIn } from '#core/measure/doubtful-reading'
+import { seenOnZero } from '#core/measure/seen-on-zero'
 import { mean } from '#core/measure/mean'
 import { parseGaugeLine } from '#core/measure/gauge-line'
 import type { GaugeUnit } from '#core/units/convert'
 import { parseLength, type LengthProblem } from '#core/units/parse-length'
 import type { SetStage } from '#core/job/stages'
-import { spotKey } from '#core/job/place'
+import { spotKey, type Spot } from '#core/job/place'
+import { isZeroDue, setsOfLastZero, setsSinceZero } from '#core/job/zero-round'
 import { useDevice } from '../stores/device'
 import { useGauge } from '../stores/gauge'
 import { useJob } from '../stores/job'
@@ -22,7 +27,15 @@ export type Question =
   | { kind: 'zero'; valueMm: number }
 
 export type EntryProblem =
-  LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'set-ended' | 'zero-missing' | 'rubbish'
+  LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'set-ended' | 'all-read' | 'no-zero' | 'rubbish'
+
+/** What became of a look at the zero. */
+export interface ZeroSeen {
+  zeroMm: number
+  moved: boolean
+  /** Where its sets were read. */
+  spots: Spot[]
+}
 
 /** A spot that is read at its stations: a liner on the deck, a ledge, a place of another work. */
 export interface EntryState {
@@ -38,6 +51,8 @@ export interface EntryState {
 export interface EntryContext {
   stage: SetStage
   state: EntryState | null
+  /** Every spot of the stage, the one in hand among them. */
+  spots: readonly EntryState[]
   closed: boolean
   /** What the sheet or the plan expects here, mm. */
   expectMm: number
@@ -49,6 +64,8 @@ export interface EntryContext {
   clampNm?: number | null
   /** A station that is wanted once more, though it is read; null for none. */
   repeatDeg?: number | null
+  /** The spot in hand is read to its end, or a zero was seen: takes the next one in hand where the work goes on there. */
+  onward?(): void
   /** A value the gauge shows, as what is stored. */
   fromGauge(shownMm: number): number
   /** A figure somebody typed, as what is stored. */
@@ -71,6 +88,8 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
 
   const state = computed(() => context.value.state)
   const closed = computed(() => context.value.closed)
+  /** Its zero moved: it is read anew, as if it had not been read. */
+  const isSpoilt = (s: EntryState | null) => s?.set?.closed?.zeroMoved === true
   /** Readings can no longer be added to the present set. */
   const needsNewSet = computed(() => {
     const s = state.value
@@ -86,27 +105,73 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     if (chosenDeg.value !== null) return chosenDeg.value
     const s = state.value
     if (!s) return null
-    if (needsNewSet.value && !(s.set?.closed && !s.changed)) return stations.value[0] ?? null
+    if (needsNewSet.value && (!s.set?.closed || s.changed || isSpoilt(s))) return stations.value[0] ?? null
     return (
       s.stations.find((st) => st.valueMm === null)?.angleDeg ??
       (needsNewSet.value ? null : (context.value.repeatDeg ?? null))
     )
   })
 
-  /** Every station is read and the set is open: what is typed next is the zero back on the deck. */
-  const zeroWanted = computed(() => !closed.value && stationDeg.value === null && !needsNewSet.value)
+  /** The person gives the zero now, by its own key. */
+  const zeroAsked = ref(false)
+  const zeroSeen = ref<ZeroSeen | null>(null)
+  const sinceZero = computed(() => (job.snapshot ? setsSinceZero(job.snapshot, context.value) : []))
+  const isRead = (s: EntryState) =>
+    !s.changed &&
+    !isSpoilt(s) &&
+    stations.value.every((a) => s.stations.some((st) => st.angleDeg === a && st.valueMm !== null))
+  /** Every station in hand is read, and the gauge goes back to where it was zeroed. */
+  const zeroDue = computed(
+    () =>
+      !closed.value &&
+      stationDeg.value === null &&
+      isZeroDue(sinceZero.value, context.value.spots.every(isRead), job.snapshot?.shop?.zeroEvery ?? 0),
+  )
+  /** What comes next is the zero, not a reading. */
+  const zeroWanted = computed(() => zeroAsked.value || zeroDue.value)
+
+  /** What the gauge showed lately while its zero is due, and what it showed when that began. */
+  let lately: number[] = []
+  let lastReadMm: number | null = null
+  watch(zeroDue, (due) => {
+    lately = []
+    lastReadMm = due && gauge.live ? gauge.valueMm : null
+  })
+  // A live gauge is put back where it was zeroed: that is seen, no key is needed.
+  useIntervalFn(() => {
+    if (!zeroDue.value || question.value || !gauge.live || gauge.valueMm === null) return
+    lastReadMm ??= gauge.valueMm
+    lately = [...lately.slice(-4), gauge.valueMm]
+    const zeroMm = seenOnZero(lately, lastReadMm, sinceZero.value[0]?.uncertaintyMm ?? 0)
+    if (zeroMm !== null) seeZero(zeroMm)
+  }, 200)
 
   watch([() => spotKey(job.hand), () => context.value.stage], () => {
     chosenDeg.value = null
     text.value = ''
     problem.value = null
     question.value = null
+    zeroAsked.value = false
+  })
+  // What was missing is there: its message goes.
+  watch([() => device.personId, () => context.value.gaugeId, closed, () => gauge.live], () => {
+    const { personId } = device
+    const gone: Partial<Record<EntryProblem, boolean>> = {
+      nobody: personId !== '',
+      'no-gauge': context.value.gaugeId !== '',
+      closed: !closed.value,
+      'no-gauge-value': gauge.live,
+    }
+    if (problem.value && gone[problem.value]) problem.value = null
   })
 
   function refuse(why: EntryProblem): false {
     problem.value = why
     return false
   }
+
+  /** Nothing is wanted here: every station is read, or what was read is ended. */
+  const whole = (): EntryProblem => (state.value?.set?.closed ? 'set-ended' : 'all-read')
 
   /** Begins a set for the cylinder or the place in hand. @returns its id, or null where somebody or some gauge is not named yet */
   function openSet(): string | null {
@@ -133,6 +198,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     if (!setId) return false
     if (!device.personId) return refuse('nobody')
     job.act({ what: 'take-reading', readingId: newId(), setId, angleDeg, valueMm, source })
+    zeroSeen.value = null
     return true
   }
 
@@ -142,11 +208,14 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     problem.value = null
     question.value = null
     chosenDeg.value = null
+    zeroAsked.value = false
+    if (stationDeg.value === null && !zeroDue.value) context.value.onward?.()
   }
 
   /** Takes a value (mm above the deck, or below it on a ledge) unless it must be asked about first. */
   function offer(valueMm: number, source: 'typed' | 'gauge', sure = false): boolean {
     if (closed.value) return refuse('closed')
+    if (stationDeg.value === null && !sure) return refuse(whole())
     const angleDeg = stationDeg.value ?? stations.value[0]
     const s = state.value
     if (angleDeg === undefined || !s) return false
@@ -189,16 +258,21 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
   /** Takes the live value of the gauge, its sign as it was zeroed. */
   function takeLive(): boolean {
     if (!gauge.live || gauge.valueMm === null) return refuse('no-gauge-value')
+    if (zeroWanted.value) return offerZero(gauge.valueMm)
     return offer(context.value.fromGauge(gauge.valueMm), 'gauge')
   }
 
   /** Takes what stands in the box; an empty box takes the gauge. */
   function enter(): boolean {
     if (question.value) return answer('yes')
-    if (text.value.trim() === '')
-      return gauge.source === 'none' ? refuse(zeroWanted.value ? 'zero-missing' : 'empty') : takeLive()
+    if (text.value.trim() === '') {
+      if (gauge.source !== 'none') return takeLive()
+      return zeroWanted.value ? seeZero(0) : refuse(stationDeg.value === null ? whole() : 'empty')
+    }
     const typed = parseLength(text.value, device.unit)
-    if (typed.ok && zeroWanted.value) return offerZero(typed.valueMm)
+    if (typed.ok && zeroAsked.value) return offerZero(typed.valueMm)
+    // A figure is never taken for a zero: the zero has its own key.
+    if (typed.ok && stationDeg.value === null) return refuse(whole())
     if (typed.ok) return askedForUnit(text.value) ? false : offer(context.value.fromTyped(typed.valueMm), 'typed')
     if (typed.problem === 'several' && typed.valuesMm) {
       question.value = { kind: 'column', valuesMm: typed.valuesMm }
@@ -217,27 +291,50 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     question.value = null
     if (!q || how === 'no') return false
     if (q.kind === 'column') return layColumn(q.valuesMm)
-    if (q.kind === 'zero') return endOnZero(q.valueMm)
+    if (q.kind === 'zero') return seeZero(q.valueMm)
     if (q.kind === 'unit') return offer(how === 'keep' ? q.meant.valueMm : q.valueMm, 'typed', how === 'yes')
     if (q.kind === 'twice' && how === 'yes')
       job.act({ what: 'strike-reading', readingId: q.readingId, reason: 'taken-again' })
     return offer(q.valueMm, q.source, true)
   }
 
-  /** A typed zero at the end of a set; one far off may have been meant as a reading, so it is asked about. */
+  /** A zero by figure; one far off may have been meant as a reading, so it is asked about. */
   function offerZero(zeroMm: number): boolean {
-    const set = state.value?.set
+    const set = sinceZero.value[0]
     if (set && isDoubtfulZero(zeroMm, set.uncertaintyMm)) {
       question.value = { kind: 'zero', valueMm: zeroMm }
       return false
     }
-    return endOnZero(zeroMm)
+    return seeZero(zeroMm)
   }
 
-  function endOnZero(zeroMm: number): boolean {
-    closeZero(zeroMm)
+  /**
+   * The gauge was seen where it was zeroed: that ends every set read since it was seen there last.
+   * A set that is still being read goes on where the zero is good.
+   *
+   * @param zeroMm what it showed; null: nobody looked, and the sets stand unchecked
+   */
+  function seeZero(zeroMm: number | null): boolean {
+    if (!device.personId) return refuse('nobody')
+    const sets = sinceZero.value
+    const gaugeOf = job.snapshot?.gauges.find((g) => g.id === context.value.gaugeId)
+    const u = gaugeOf ? gaugeUncertaintyMm(gaugeOf.repeatabilityMm, gaugeOf.resolutionMm) : 0
+    const moved = zeroMoved(zeroMm, u)
+    const half = (id: string) => context.value.spots.some((s) => s.set?.id === id && !isRead(s) && !s.changed)
+    const ended = moved ? sets : sets.filter((s) => !half(s.id))
+    if (ended.length === 0) return refuse('no-zero')
+    job.act({ what: 'close-sets', setIds: ended.map((s) => s.id), zeroMm })
+    zeroSeen.value = zeroMm === null ? null : { zeroMm, moved, spots: ended }
     finish()
     return true
+  }
+
+  /** What is given next is the zero; once more, and it is a reading again. */
+  function askZero(): void {
+    problem.value = null
+    question.value = null
+    if (sinceZero.value.length === 0) refuse('no-zero')
+    else zeroAsked.value = !zeroAsked.value
   }
 
   /** Lays a pasted column on the stations, in their order, as far as there are stations. */
@@ -274,19 +371,38 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     if (next !== undefined) chosenDeg.value = next
   }
 
-  /** Strikes the latest reading of this liner. @returns whether there was one */
+  /**
+   * Takes the last thing back: the zero that was just seen, the latest reading here, the latest of this person
+   * at another spot where nothing is read here yet, or the zero before. @returns whether there was one
+   */
   function undo(): boolean {
-    const latest = state.value?.stations.flatMap((s) => s.readings).sort((a, b) => b.seq - a.seq)[0]
-    if (!latest || closed.value || state.value?.set?.closed) return false
+    const { snapshot } = job
+    if (!snapshot || closed.value) return false
+    if (zeroSeen.value) return takeBackZero(snapshot)
+    const readingsOf = (s: EntryState | null) =>
+      s?.set && !s.set.closed && !s.changed ? s.stations.flatMap((st) => st.readings) : []
+    const here = readingsOf(state.value)
+    const mine = context.value.spots.flatMap(readingsOf).filter((r) => r.personId === device.personId)
+    const latest = (here.length > 0 ? here : mine).toSorted((a, b) => b.seq - a.seq)[0]
+    if (!latest) return takeBackZero(snapshot)
     job.act({ what: 'strike-reading', readingId: latest.id, reason: 'undone' })
-    chosenDeg.value = latest.angleDeg
+    if (here.length > 0) chosenDeg.value = latest.angleDeg
+    else goTo(latest.setId)
     return true
   }
 
-  /** Ends the set on the zero the gauge shows on the deck (or a typed one). */
-  function closeZero(zeroMm: number | null): void {
-    const set = state.value?.set
-    if (set && !set.closed) job.act({ what: 'close-set', setId: set.id, zeroMm })
+  function takeBackZero(snapshot: Snapshot): boolean {
+    const sets = setsOfLastZero(snapshot, context.value, device.personId)
+    zeroSeen.value = null
+    if (sets.length === 0) return false
+    job.act({ what: 'reopen-sets', setIds: sets.map((s) => s.id) })
+    return true
+  }
+
+  /** Takes the spot of a set in hand again. */
+  function goTo(setId: string): void {
+    const set = job.snapshot?.sets.find((s) => s.id === setId)
+    if (set) job.select({ cylinder: set.cylinder, place: set.place })
   }
 
   return {
@@ -298,13 +414,18 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     stationDeg,
     needsNewSet,
     zeroWanted,
+    zeroDue,
+    zeroAsked,
+    zeroSeen,
+    sinceZero,
     choose,
     enter,
     takeLive,
     answer,
     stepStation,
     undo,
-    closeZero,
+    askZero,
+    seeZero,
     openSet,
   }
 }

@@ -76,7 +76,8 @@ export function useStageKeys(
       target.type !== 'radio' &&
       (target.id !== 'reading' || target.value !== '')
     if (event.altKey || typing || target instanceof HTMLSelectElement || target instanceof HTMLTextAreaElement) return
-    const goesOn = event.target === document.body && harmless.includes(move()?.action ?? '')
+    const nowhere = target === document.body || (target.id === 'reading' && (target as HTMLInputElement).value === '')
+    const goesOn = nowhere && harmless.includes(move()?.action ?? '')
     const all: Record<string, () => void> = {
       ...(goesOn ? { Enter: acts.n } : {}),
       m: () => (device.unit = device.unit === 'mm' ? 'thou' : 'mm'),

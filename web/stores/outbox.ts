@@ -17,9 +17,10 @@ const EARLY_TRIES = 3
 const STUCK_TRIES = 3
 
 /** Things an act makes or rests on, by their ids: what rests on something refused is refused with it. */
-function restsOn(command: Command): string | null {
+function restsOn(command: Command): string[] {
   const { act } = command
-  return act.what === 'take-reading' || act.what === 'close-set' ? act.setId : null
+  if (act.what === 'close-sets' || act.what === 'reopen-sets') return act.setIds
+  return act.what === 'take-reading' || act.what === 'close-set' ? [act.setId] : []
 }
 
 /**
@@ -200,7 +201,7 @@ export const useOutbox = defineStore('outbox', () => {
     const lost = new Set(laidAside.flatMap((r) => (r.command.act.what === 'open-set' ? [r.command.act.setId] : [])))
     for (const entry of queue.value) {
       const rests = restsOn(entry.command)
-      if (rests && lost.has(rests) && !laidAside.some((r) => r.order === entry.order))
+      if (rests.some((id) => lost.has(id)) && !laidAside.some((r) => r.order === entry.order))
         laidAside.push({ ...entry, code: 'too-early', details: [] })
     }
     await keep(done, laidAside)

@@ -1,3 +1,4 @@
+import { nameOn } from '../../job/name-on'
 import { among } from '../../job/gate'
 import { mover, type Move } from '../../job/move'
 import { earlierOpen, isClosed } from '../../job/route'
@@ -18,7 +19,7 @@ const make = mover('record', says)
 export function recordMove(snapshot: Snapshot): Move {
   if (isClosed(snapshot, 'record')) {
     const signature = signatureOf(snapshot)
-    const name = snapshot.people.find((p) => p.id === signature?.personId)?.name ?? '—'
+    const name = nameOn(snapshot.people, signature?.personId, signature?.at)
     const stands = signature === null || signatureState(snapshot, signature) !== 'broken'
     return make('done', stands ? 'signed' : 'signed-broken', {
       figures: { name, mark: signature?.hash.slice(0, 12) || '…' },

@@ -2,6 +2,7 @@
 import { FileDown, Printer } from '@lucide/vue'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { nameOn } from '#core/job/name-on'
 import { recordMove } from '#core/works/job/record'
 import { isClosed } from '#core/job/route'
 import { signatureState } from '#core/job/signature'
@@ -44,7 +45,6 @@ const closures = computed(() =>
 const totals = computed(() => tallyTotals(snapshot.value))
 const closedAt = (c: { at: string; storedAt: string | null }) =>
   c.storedAt ? t('record.both-clocks', { at: when(c.at), stored: when(c.storedAt) }) : when(c.at)
-const nameOf = (id: string | undefined) => snapshot.value.people.find((p) => p.id === id)?.name ?? '—'
 const base = computed(() => `/api/jobs/${snapshot.value.job.id}`)
 function go(): void {
   const still = readTally(snapshot.value)[0]
@@ -128,7 +128,7 @@ function sign(): void {
           {{
             t(c.closes ? 'record.closed' : 'record.reopened', {
               stage: t(`stage.${c.stage}`),
-              name: nameOf(c.personId),
+              name: nameOn(snapshot.people, c.personId, c.at),
               when: closedAt(c),
               note: c.note,
               mark: c.hash.slice(0, 12),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { readLedges } from '#core/works/liners/ledges'
+import { readLedges, type LedgeState } from '#core/works/liners/ledges'
 import { isClosed } from '#core/job/route'
 import type { WearMark } from '#core/works/liners/wear'
 import { ledgeMove } from '#core/works/liners/counterbores'
@@ -45,10 +45,12 @@ const limits = computed(() => snapshot.value.sheet.limits)
 const nominalMm = computed(() => nominalLedgeDepthMm(snapshot.value.sheet.links))
 const masterMm = computed(() => (device.ledgeZeroOn === 'master' ? nominalMm.value : 0))
 
+const asSpot = (l: LedgeState) => ({ ...l, changed: l.changed ? {} : null })
 const entry = useReadingEntry(
   computed(() => ({
     stage: 'counterbores' as const,
-    state: { ...ledge.value, changed: ledge.value.changed ? {} : null },
+    state: asSpot(ledge.value),
+    spots: ledges.value.map(asSpot),
     closed: closed.value,
     expectMm: ledge.value.depthMm,
     windowMm: limits.value.maxMm - limits.value.minMm,
@@ -57,13 +59,14 @@ const entry = useReadingEntry(
     masterMm: masterMm.value || null,
     fromGauge: (shownMm: number) => asDepthMm(shownMm, masterMm.value),
     fromTyped: (typedMm: number) => typedDepthMm(typedMm, masterMm.value),
+    onward,
   })),
 )
 const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'wear'>(() => 'counterbores', pad)
 const showGauge = ref(false)
 const touched = ref(0)
 const openMark = ref<WearMark | null>(null)
-const move = computed(() => ledgeMove(snapshot.value, job.selected, gauge.source !== 'none'))
+const move = computed(() => ledgeMove(snapshot.value, job.selected, entry.zeroDue.value))
 const judged = computed(() => ledge.value.judgement)
 /** What a depth is judged against: the limit below, and as far above the book's depth as the limit is below it. */
 const window = computed(() => {
@@ -75,8 +78,7 @@ function go(): void {
   const m = move.value
   const acts: Record<string, () => void> = {
     measure: () => (m.reason === 'zero-moved' ? entry.openSet() : entry.enter()),
-    'close-zero': () =>
-      gauge.live && gauge.valueMm !== null ? entry.closeZero(gauge.valueMm) : (entry.problem.value = 'no-gauge-value'),
+    'close-zero': () => entry.enter(),
     'next-cylinder': () => (job.selected = m.cylinder!),
     'clean-ledge': () => job.act({ what: 'strike-wear', markId: String(m.figures.markId), reason: 'cleaned-off' }),
     'close-stage': () => (dialog.value = 'close'),
@@ -84,6 +86,11 @@ function go(): void {
   }
   acts[m.action]?.()
   focus()
+}
+
+/** A ledge is read to its end: the next one in hand. */
+function onward(): void {
+  if (move.value.action === 'next-cylinder') job.selected = move.value.cylinder!
 }
 
 function again(): void {
@@ -239,7 +246,7 @@ onBeforeUnmount(() => gauge.disconnect())
         <ReadingPad
           ref="pad"
           :entry="entry"
-          :state="{ ...ledge, changed: ledge.changed ? {} : null }"
+          :state="asSpot(ledge)"
           :stations-deg="snapshot.stationsDeg"
           :limits="window"
           :closed="closed"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { nameOn } from '#core/job/name-on'
 import type { Snapshot } from '#core/job/snapshot'
 import type { MeasuredStage } from '#core/job/stages'
 import { clockHour } from '#core/measure/angle'
@@ -21,7 +22,7 @@ const { length, leaves, withUnit, when } = useFigures()
 const job = useJob()
 
 const why = (reason: string) => (te(`strike.${reason}`) ? t(`strike.${reason}`) : reason)
-const nameOf = (personId: string) => props.snapshot.people.find((p) => p.id === personId)?.name ?? '—'
+const nameOf = (by: { personId: string; at: string }) => nameOn(props.snapshot.people, by.personId, by.at)
 const gaugeOf = (gaugeId: string) => props.snapshot.gauges.find((g) => g.id === gaugeId)?.name ?? '—'
 
 /** Everything that happened to this cylinder at this stage, newest first; struck things stay visible. */
@@ -55,7 +56,7 @@ const acts = computed(() => {
             {{
               t('history.set', {
                 gauge: gaugeOf(act.set.gaugeId),
-                name: nameOf(act.set.personId),
+                name: nameOf(act.set),
                 when: when(act.set.at),
               })
             }}
@@ -68,7 +69,7 @@ const acts = computed(() => {
               :title="
                 r.struck
                   ? t('history.struck', {
-                      name: nameOf(r.struck.personId),
+                      name: nameOf(r.struck),
                       when: when(r.struck.at),
                       reason: why(r.struck.reason),
                     })
@@ -83,7 +84,7 @@ const acts = computed(() => {
             {{ length(r.valueMm) }}:
             {{
               t('history.struck', {
-                name: nameOf(r.struck!.personId),
+                name: nameOf(r.struck!),
                 when: when(r.struck!.at),
                 reason: why(r.struck!.reason),
               })
@@ -97,7 +98,7 @@ const acts = computed(() => {
                 pack: withUnit(act.cut.packMm),
                 leaves: leaves(act.cut.leavesMm),
                 expect: withUnit(act.cut.expectMm),
-                name: nameOf(act.cut.personId),
+                name: nameOf(act.cut),
                 when: when(act.cut.at),
               })
             }}
@@ -118,7 +119,7 @@ const acts = computed(() => {
               t(act.fit.shimId ? 'history.shim' : 'history.shim-out', {
                 shim: withUnit(act.fit.thicknessMm),
                 expect: withUnit(act.fit.expectMm),
-                name: nameOf(act.fit.personId),
+                name: nameOf(act.fit),
                 when: when(act.fit.at),
               })
             }}

@@ -51,7 +51,7 @@ const newer = computed(() => {
 const deckContext = useDeckContext(stage, deck, closed)
 /** The station that the next move wants read again: what is typed belongs there. */
 const repeatDeg = ref<number | null>(null)
-const entry = useReadingEntry(computed(() => ({ ...deckContext.value, repeatDeg: repeatDeg.value })))
+const entry = useReadingEntry(computed(() => ({ ...deckContext.value, repeatDeg: repeatDeg.value, onward })))
 const state = computed(() => deck.value?.cylinders.find((c) => c.cylinder === job.selected) ?? null)
 
 const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'shim' | 'history'>(() => props.stage, pad)
@@ -74,6 +74,11 @@ const correction = computed(() => {
   return m.figures.leavesMm ? 'cut' : m.figures.shimMm ? 'shim' : null
 })
 const bare = computed(() => (state.value ? barePlane(state.value) : null))
+
+/** A liner is read to its end: the next one in hand. */
+function onward(): void {
+  if (move.value?.action === 'next-cylinder' && move.value.cylinder) job.selected = move.value.cylinder
+}
 
 function select(cylinder: number): void {
   job.selected = cylinder

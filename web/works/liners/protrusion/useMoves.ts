@@ -8,7 +8,6 @@ import type { NextMove } from '#core/works/liners/deck-move-input'
 import { nextMove } from '#core/works/liners/next-move'
 import type { MeasuredStage } from '#core/job/stages'
 import { useDevice } from '../../../stores/device'
-import { useGauge } from '../../../stores/gauge'
 import { useJob } from '../../../stores/job'
 import type { useReadingEntry } from '../../../bench/useReadingEntry'
 import { newId } from '../../../stores/new-id'
@@ -21,14 +20,13 @@ export function useMoves(
   ask: (what: 'close' | 'reopen' | 'decide') => void,
 ) {
   const job = useJob()
-  const gauge = useGauge()
   const device = useDevice()
   const router = useRouter()
   const goOn = useGoOn()
 
   const move = computed<NextMove | null>(() => {
     if (!job.snapshot || !deck.value) return null
-    return nextMove(moveInput(job.snapshot, deck.value, job.selected, gauge.source !== 'none'))
+    return nextMove(moveInput(job.snapshot, deck.value, job.selected, entry.zeroDue.value))
   })
 
   function named(): boolean {
@@ -77,8 +75,7 @@ export function useMoves(
         else entry.enter()
         break
       case 'close-zero':
-        if (gauge.live && gauge.valueMm !== null) entry.closeZero(gauge.valueMm)
-        else entry.problem.value = 'no-gauge-value'
+        entry.enter()
         break
       case 'repeat':
         entry.choose(m.stationDeg)
