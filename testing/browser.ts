@@ -5,7 +5,7 @@ import { Builder, By, Key, logging, until, type WebDriver, type WebElement } fro
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 
 /** How often the page is asked again. */
-const POLL_MS = 20
+const POLL_MS = 40
 const WAIT_MS = 10_000
 
 /** Headless Chromium with a profile of its own, and the few things a person does with it. */
