@@ -63,6 +63,17 @@ const ownActs = z.discriminatedUnion('what', [
     source: z.enum(['typed', 'gauge']),
   }),
   z.strictObject({ what: z.literal('strike-reading'), readingId: id, reason }),
+  /** Readings taken under another's name: struck out there, and restated under the name of who sends this. */
+  z.strictObject({
+    what: z.literal('hand-over'),
+    setId: id,
+    readings: z
+      .array(z.strictObject({ readingId: id, newId: id }))
+      .min(1)
+      .max(200),
+  }),
+  /** Two people measured the same: this set is the one that does not count. */
+  z.strictObject({ what: z.literal('strike-set'), setId: id, reason }),
   z.strictObject({ what: z.literal('close-set'), setId: id, zeroMm: lengthMm.nullable() }),
   /** One look at the zero for all sets since the last one; those that are ended by now stay as they are. */
   z.strictObject({ what: z.literal('close-sets'), setIds: z.array(id).min(1).max(200), zeroMm: lengthMm.nullable() }),

@@ -184,22 +184,37 @@ describe('two devices on one job', () => {
     await left.type('0.101', Key.ENTER)
     await left.untilText('[data-station="0"] [data-part=station-value]', '0.101')
     await right.untilText('[data-station="0"] [data-part=station-value]', '0.101')
-    // Lise goes on in the same set, and both read the next station at the same moment.
+    // Each sees that the other is at this liner; both read the next station at the same moment.
+    await right.untilText('[data-part=also-here]', 'Tom Adeyar')
+    await left.untilText('[data-part=also-here]', 'Lise Brandt')
     await Promise.all([left.type('0.098', Key.ENTER), right.type('0.104', Key.ENTER)])
+    await right.find('[data-part=entry-question][data-kind=other-hand]')
+    await right.type('k')
     await Promise.all([tom.untilSaved(), lise.untilSaved()])
-    const { readings, sets, people } = await house.snapshot(jobId)
-    const own = readings.filter((r) => r.setId === sets.at(-1)!.id)
-    expect(
-      own
-        .filter((r) => r.angleDeg === 90)
-        .map((r) => r.valueMm)
-        .sort(),
-    ).toEqual([0.098, 0.104])
-    expect(own.every((r) => r.struck === null)).toBe(true)
-    expect(new Set(own.map((r) => people.find((p) => p.id === r.personId)!.name))).toEqual(
-      new Set(['Tom Adeyar', 'Lise Brandt']),
-    )
-    for (const browser of [left, right]) await browser.untilText('[data-station="90"]', 'mean of 2')
+    const two = (await house.snapshot(jobId)).sets.slice(-2)
+    const valuesOf = async (setId: string) =>
+      (await house.snapshot(jobId)).readings.filter((r) => r.setId === setId && !r.struck).map((r) => r.valueMm)
+    expect([await valuesOf(two[0]!.id), await valuesOf(two[1]!.id)]).toEqual([[0.101, 0.098], [0.104]])
+    // Both stand with their names; each goes on in their own set, until somebody says which counts.
+    for (const browser of [left, right]) {
+      await browser.untilText('[data-part=two-sets]', 'Tom Adeyar')
+      await browser.untilText('[data-part=two-sets]', 'Lise Brandt')
+    }
+    await Promise.all([left.type('0.099', Key.ENTER), right.type('0.105', Key.ENTER)])
+    await Promise.all([tom.untilSaved(), lise.untilSaved()])
+    expect([await valuesOf(two[0]!.id), await valuesOf(two[1]!.id)]).toEqual([
+      [0.101, 0.098, 0.099],
+      [0.104, 0.105],
+    ])
+    await right.click(`[data-counts="${await house.person('Tom Adeyar')}"]`)
+    for (const browser of [left, right]) {
+      await browser.untilText('[data-station="180"] [data-part=station-value]', '0.099')
+      await browser.until(async () => (await browser.all('[data-part=two-sets]')).length === 0, 'it is asked for still')
+    }
+    expect((await house.snapshot(jobId)).sets.slice(-2).map((s) => s.struck?.reason ?? null)).toEqual([
+      null,
+      'other-counts',
+    ])
   })
 
   it('learn that a stage was closed meanwhile, and keep what could not be taken', async () => {

@@ -19,6 +19,7 @@ import { recordRoutes } from './record/routes'
 import { scheduleRoutes } from './schedule/routes'
 import { transferRoutes } from './transfer/routes'
 import { letInOwnPagesOnly } from './own-pages'
+import { Presence } from './presence'
 import { RevisionWatch } from './revision-watch'
 import type { Services } from './services'
 import { isDatabaseAway, type Store } from './store/store'
@@ -143,7 +144,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const calc = new WorkPool({ threads: 2, waiting: 8 })
   const house = new WorkPool({ threads: 1, ready: 1, waiting: 12 })
   app.addHook('onClose', () => Promise.all([calc.close(), house.close()]))
-  const services: Services = { store: options.store, watch, calc, house }
+  const services: Services = { store: options.store, watch, presence: new Presence(), calc, house }
   await app.register(calcRoutes, services)
   await app.register(commandRoutes, services)
   await app.register(jobRoutes, services)

@@ -1,5 +1,6 @@
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
+import type { Presence } from './presence'
 import type { RevisionWatch } from './revision-watch'
 import type { Store } from './store/store'
 import type { WorkPool } from './work/pool'
@@ -11,6 +12,8 @@ export const typed = (app: FastifyInstance) => app.withTypeProvider<ZodTypeProvi
 export interface Services {
   store: Store
   watch: RevisionWatch
+  /** Who is where just now. */
+  presence: Presence
   /** Calculations that take seconds. */
   calc: WorkPool
   /** Papers, files and the plan of the shop: nobody's calculations keep them waiting. */

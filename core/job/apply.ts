@@ -49,6 +49,8 @@ export type SnapshotAct =
       source: 'typed' | 'gauge'
     }
   | { what: 'strike-reading'; readingId: string; reason: string }
+  | { what: 'hand-over'; setId: string; readings: { readingId: string; newId: string }[] }
+  | { what: 'strike-set'; setId: string; reason: string }
   | { what: 'close-set'; setId: string; zeroMm: number | null }
   | { what: 'close-sets'; setIds: string[]; zeroMm: number | null }
   | { what: 'reopen-sets'; setIds: string[] }
@@ -169,6 +171,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
         rule: snapshot.rule,
         uncertaintyMm: uncertaintyByRuleMm(snapshot.rule, gauge),
         closed: null,
+        struck: null,
       }
       return { ...snapshot, sets: addOnce(snapshot.sets, set, (s) => s.id === setId) }
     }
@@ -186,6 +189,20 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
     case 'strike-reading': {
       return { ...snapshot, readings: strike(snapshot.readings, act.readingId, { ...by, reason: act.reason }) }
     }
+    case 'hand-over': {
+      const { readings } = snapshot
+      const given = act.readings.flatMap(({ readingId, newId }) => {
+        const reading = readings.find((r) => r.id === readingId && r.setId === act.setId && !r.struck)
+        return reading && !readings.some((r) => r.id === newId) ? [{ ...reading, id: newId, seq, ...by }] : []
+      })
+      const struck = act.readings.reduce(
+        (rows, { readingId }) => strike(rows, readingId, { ...by, reason: 'handed-over' }),
+        readings,
+      )
+      return { ...snapshot, readings: [...struck, ...given] }
+    }
+    case 'strike-set':
+      return { ...snapshot, sets: strike(snapshot.sets, act.setId, { ...by, reason: act.reason }) }
     case 'close-set':
     case 'close-sets': {
       const ids = act.what === 'close-set' ? [act.setId] : act.setIds

@@ -11,6 +11,7 @@ export const gateCodes = [
   'not-measured',
   'changed',
   'zero-moved',
+  'two-sets',
   'out',
   'unsure',
   'nothing-in',

@@ -68,7 +68,8 @@ export const SIGNATURE_VERSION = 3
 /** Without what a later version added and is not there: signatures of before know nothing of it. */
 function asBefore<T extends object>(row: T): Partial<T> {
   const added = (key: string, value: unknown) =>
-    (key === 'place' && value === null) || (key === 'sections' && Object.keys(value as object).length === 0)
+    ((key === 'place' || key === 'struck') && value === null) ||
+    (key === 'sections' && Object.keys(value as object).length === 0)
   return Object.fromEntries(Object.entries(row).filter(([key, value]) => !added(key, value))) as Partial<T>
 }
 

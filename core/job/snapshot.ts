@@ -146,6 +146,8 @@ export const readingSet = z.strictObject({
   clampNm: z.number().min(0).max(5000).nullable().default(null),
   /** How the set ended; null while it is open. */
   closed: z.strictObject({ ...by, zeroMm: lengthMm.nullable(), zeroMoved: z.boolean() }).nullable(),
+  /** Somebody said that it does not count: another's set of the same spot does. */
+  struck: strike.nullable().default(null),
 })
 export type ReadingSet = z.infer<typeof readingSet>
 

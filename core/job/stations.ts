@@ -1,4 +1,5 @@
 import { bySeq } from './order'
+import { inHand } from './two-hands'
 import { mean } from '../measure/mean'
 import { meanUncertaintyMm } from '../measure/uncertainty'
 import type { Verdict } from '../measure/verdict'
@@ -27,14 +28,21 @@ export function standingOf<T extends { struck: unknown; cylinder: number; seq: n
   return rows.filter((row) => row.cylinder === cylinder && row.struck === null).sort(bySeq)
 }
 
-/** The sets of a spot at a stage, in the order they were begun. */
-export function setsAt(snapshot: Snapshot, stage: SetStage, spot: Spot): ReadingSet[] {
-  return snapshot.sets.filter((s) => s.stage === stage && sameSpot(s, spot)).sort(bySeq)
+/**
+ * The sets of a spot at a stage that count, in the order they were begun.
+ *
+ * @param me whose hand it is: their own open set is the last
+ */
+export function setsAt(snapshot: Snapshot, stage: SetStage, spot: Spot, me?: string): ReadingSet[] {
+  return inHand(
+    snapshot.sets.filter((s) => s.stage === stage && s.struck === null && sameSpot(s, spot)),
+    me,
+  )
 }
 
-/** The sets of a cylinder at a stage, in the order they were begun. */
-export const setsOf = (snapshot: Snapshot, stage: SetStage, cylinder: number): ReadingSet[] =>
-  setsAt(snapshot, stage, atCylinder(cylinder))
+/** The sets of a cylinder at a stage, as `setsAt` has them. */
+export const setsOf = (snapshot: Snapshot, stage: SetStage, cylinder: number, me?: string): ReadingSet[] =>
+  setsAt(snapshot, stage, atCylinder(cylinder), me)
 
 /** Readings of a set that stand, in the order taken. */
 export function setReadings(snapshot: Snapshot, set: ReadingSet | null): TakenReading[] {

@@ -12,7 +12,13 @@ export interface ZeroedGauge {
 export function setsSinceZero(snapshot: Snapshot, { stage, gaugeId, zeroOn }: ZeroedGauge): ReadingSet[] {
   const read = new Set(snapshot.readings.flatMap((r) => (r.struck ? [] : [r.setId])))
   return snapshot.sets.filter(
-    (s) => s.stage === stage && s.gaugeId === gaugeId && s.zeroOn === zeroOn && s.closed === null && read.has(s.id),
+    (s) =>
+      s.stage === stage &&
+      s.gaugeId === gaugeId &&
+      s.zeroOn === zeroOn &&
+      s.closed === null &&
+      s.struck === null &&
+      read.has(s.id),
   )
 }
 

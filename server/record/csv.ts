@@ -32,6 +32,7 @@ export function readingsCsv(snapshot: Snapshot): string {
     const set = snapshot.sets.find((s) => s.id === r.setId)!
     const gauge = snapshot.gauges.find((g) => g.id === set.gaugeId)
     const sheet = snapshot.sheets.find((s) => s.id === set.sheetId)
+    const struck = r.struck ?? set.struck
     return [
       snapshot.job.title,
       snapshot.engine.name,
@@ -50,9 +51,9 @@ export function readingsCsv(snapshot: Snapshot): string {
       set.closed ? (set.closed.zeroMoved ? 'yes' : 'no') : '',
       name(r),
       r.at,
-      name(r.struck),
-      r.struck?.at ?? '',
-      r.struck?.reason ?? '',
+      name(struck),
+      struck?.at ?? '',
+      struck?.reason ?? '',
     ]
   })
   return toCsv([header, ...rows])

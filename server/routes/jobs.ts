@@ -13,6 +13,7 @@ import {
   shop,
   stock,
 } from '#contract/shop'
+import { hereNote, type HereNote } from '#contract/here'
 import { typed, type Services } from '../services'
 import { ApiProblem } from '../errors'
 import { readSnapshot } from '../store/read'
@@ -29,7 +30,7 @@ const KEEP_ALIVE_MS = 15_000
 const MOST_LISTENING = 400
 
 /** The shop, a job whole, and the live news of a job. */
-export async function jobRoutes(plain: FastifyInstance, { store, watch }: Services): Promise<void> {
+export async function jobRoutes(plain: FastifyInstance, { store, watch, presence }: Services): Promise<void> {
   const app = typed(plain)
   app.get('/api/health', { schema: { summary: 'Is the server up, and its store', tags: ['shop'] } }, async () => {
     await select(store, 'SELECT 1')
@@ -121,6 +122,25 @@ export async function jobRoutes(plain: FastifyInstance, { store, watch }: Servic
     },
   )
 
+  app.post(
+    '/api/jobs/:jobId/here',
+    {
+      schema: {
+        summary: 'A device says at which liner somebody is, so that others see it',
+        tags: ['work'],
+        params: jobParams,
+        body: hereNote,
+        response: { 204: z.null(), 404: apiError },
+      },
+    },
+    async (request, reply) => {
+      const { jobId } = request.params
+      if (!(await readCard(store, jobId))) throw new ApiProblem('unknown-job')
+      presence.note(jobId, request.body)
+      return reply.code(204).send(null)
+    },
+  )
+
   let listening = 0
   app.get(
     '/api/jobs/:jobId/news',
@@ -143,11 +163,15 @@ export async function jobRoutes(plain: FastifyInstance, { store, watch }: Servic
       })
       reply.raw.write('retry: 500\n\n')
       const stop = watch.listen(jobId, (revision) => reply.raw.write(`data: ${revision}\n\n`))
+      const tellHere = (here: HereNote[]) => reply.raw.write(`event: here\ndata: ${JSON.stringify(here)}\n\n`)
+      const stopHere = presence.listen(jobId, tellHere)
+      tellHere(presence.list(jobId))
       const alive = setInterval(() => reply.raw.write(': here\n\n'), KEEP_ALIVE_MS)
       request.raw.on('close', () => {
         listening -= 1
         clearInterval(alive)
         stop()
+        stopHere()
       })
     },
   )

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { JobAct, ShopAct } from '#contract/commands'
 import type { Snapshot } from '#core/job/snapshot'
+import { gateProblems } from '#core/works/logic'
 import { nameOn } from '#core/job/name-on'
 import { readDeck } from '#core/works/liners/deck'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
@@ -396,6 +397,65 @@ describe('one look at the zero', () => {
     })
     expect(await closingsOf(a)).toEqual([null])
     expect(await only(inFerry({ what: 'reopen-sets', setIds: [randomUUID()] }))).toMatchObject({ code: 'too-early' })
+  })
+})
+
+describe('two people at one liner', () => {
+  it('have a set each, and what does not count is struck out', async () => {
+    const [mine, theirs] = [randomUUID(), randomUUID()]
+    const lise = (await server.shop()).people.find((p) => p.name === 'Lise Brandt')!.id
+    const byLise = (act: JobAct) => commandOf(act, ferry, lise)
+    const open = { ...openSet(mine, 4).act } as Extract<JobAct, { what: 'open-set' }>
+    await server.send(openSet(mine, 4), reading(mine, 0.1))
+    await server.send(
+      byLise({ ...open, setId: theirs }),
+      byLise({
+        what: 'take-reading',
+        readingId: randomUUID(),
+        setId: theirs,
+        angleDeg: 0,
+        valueMm: 0.12,
+        source: 'typed',
+      }),
+    )
+    const before = await server.snapshot(ferry)
+    const at = (me?: string) => readDeck(before, 'trial-fit', me).cylinders[3]!
+    expect([at(person).set!.id, at(lise).set!.id]).toEqual([mine, theirs])
+    expect(at(person).rivals.map((s) => s.id)).toEqual([theirs])
+    expect(gateProblems(before, 'trial-fit')).toContainEqual({ code: 'two-sets', cylinders: [4], soft: true })
+    const refused = await only(inFerry({ what: 'strike-set', setId: randomUUID(), reason: 'other-counts' }))
+    expect(refused).toMatchObject({ code: 'too-early' })
+    await server.send(inFerry({ what: 'strike-set', setId: theirs, reason: 'other-counts' }))
+    expect(await only(inFerry({ what: 'strike-set', setId: theirs, reason: 'other-counts' }))).toMatchObject({
+      code: 'already-struck',
+    })
+    const after = await server.snapshot(ferry)
+    expect(readDeck(after, 'trial-fit').cylinders[3]).toMatchObject({ set: { id: mine }, rivals: [] })
+    expect(after.sets.find((s) => s.id === theirs)!.struck).toMatchObject({ personId: person })
+    const csv = (await server.app.inject(`/api/jobs/${ferry}/readings.csv`)).body
+    expect(csv.split('\n').find((line) => line.includes(theirs))).toContain('other-counts')
+  })
+
+  it('hand readings over: struck under the wrong name, restated under the right one, once', async () => {
+    const setId = randomUUID()
+    const lise = (await server.shop()).people.find((p) => p.name === 'Lise Brandt')!.id
+    await server.send(openSet(setId, 5), reading(setId, 0.1), reading(setId, 0.101, 90))
+    const readings = (await readingsOf(setId)).map((r) => ({ readingId: r.id, newId: randomUUID() }))
+    const act: JobAct = { what: 'hand-over', setId, readings }
+    const [first, again] = await Promise.all([
+      only(commandOf(act, ferry, lise)),
+      only(commandOf({ ...act, readings: readings.map((r) => ({ ...r, newId: randomUUID() })) }, ferry, lise)),
+    ])
+    expect([first!.result, again!.result].sort()).toEqual(['done', 'refused'])
+    const now = await readingsOf(setId)
+    expect(now.filter((r) => !r.struck).map((r) => [r.valueMm, r.angleDeg, r.personId])).toEqual([
+      [0.1, 0, lise],
+      [0.101, 90, lise],
+    ])
+    expect(now.filter((r) => r.struck).map((r) => [r.personId, r.struck!.personId, r.struck!.reason])).toEqual([
+      [person, lise, 'handed-over'],
+      [person, lise, 'handed-over'],
+    ])
   })
 })
 

@@ -118,6 +118,29 @@ async function doTakeReading(work: Work, act: Extract<JobAct, { what: 'take-read
   await countReadings(work.store, work.command.jobId as string, 1, lastOf(work), work.transaction)
 }
 
+/** Restates readings of a set under the name of who says that they are theirs; as they were first named they stay, struck out. */
+async function doHandOver(work: Work, act: Extract<JobAct, { what: 'hand-over' }>): Promise<void> {
+  const jobId = work.command.jobId as string
+  await openSet(work, act.setId).catch((why: unknown) => {
+    // Whose readings they are can be said also when their set is ended.
+    if (!(why instanceof Refusal && why.code === 'set-closed')) throw why
+  })
+  for (const { readingId, newId } of act.readings) {
+    const reading = await one(
+      work,
+      `SELECT r.*, s.targetId IS NOT NULL AS isStruck FROM readings r LEFT JOIN strikes s ON s.targetId = r.id
+       WHERE r.id = :readingId AND r.setId = :setId`,
+      { readingId, setId: act.setId },
+    )
+    if (!reading) throw new Refusal('too-early')
+    if (Number(reading.isStruck)) throw new Refusal('already-struck')
+    const { angleDeg, valueMm, source } = reading
+    await insert(work, 'strikes', { targetId: readingId, jobId, reason: 'handed-over', ...stamp(work) })
+    await insert(work, 'readings', { id: newId, jobId, setId: act.setId, angleDeg, valueMm, source, ...stamp(work) })
+  }
+  await countReadings(work.store, jobId, 0, lastOf(work), work.transaction)
+}
+
 /** Ends the sets on one zero; what another hand ended in the meantime stays as it ended. */
 async function doCloseSets(work: Work, setIds: readonly string[], zeroMm: number | null): Promise<void> {
   let ended = 0
@@ -223,6 +246,12 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       await strike(work, snapshot, snapshot.readings, act.readingId, act.reason)
       break
     }
+    case 'strike-set': {
+      const set = snapshot.sets.find((s) => s.id === act.setId)
+      if (set) refuseClosed(snapshot, set.stage)
+      await strike(work, snapshot, snapshot.sets, act.setId, act.reason)
+      break
+    }
     case 'cut-pass': {
       refuseClosed(snapshot, 'trial-fit')
       refuseUnknownCylinder(snapshot, act.cylinder)
@@ -285,6 +314,7 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       break
     case 'open-set':
     case 'take-reading':
+    case 'hand-over':
     case 'close-set':
     case 'close-sets':
     case 'reopen-sets':
@@ -308,6 +338,7 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
 async function doInJob(work: Work, act: JobAct): Promise<void> {
   if (act.what === 'open-set') return doOpenSet(work, act)
   if (act.what === 'take-reading') return doTakeReading(work, act)
+  if (act.what === 'hand-over') return doHandOver(work, act)
   if (act.what === 'close-set') return doCloseSets(work, [act.setId], act.zeroMm)
   if (act.what === 'close-sets') return doCloseSets(work, act.setIds, act.zeroMm)
   if (act.what === 'reopen-sets') return doReopenSets(work, act.setIds)

@@ -306,6 +306,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
           closed: closing
             ? { ...by(closing), zeroMm: numOrNull(closing.zeroMm), zeroMoved: Boolean(closing.zeroMoved) }
             : null,
+          struck: struck(s.id),
         }
       })
       .sort(bySeq),

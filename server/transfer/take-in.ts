@@ -193,7 +193,7 @@ class TakingIn {
     )
     await this.put(
       'readingSets',
-      job.sets.map(({ closed: _, ...s }) => ({ ...s, jobId, ...this.by(s) })),
+      job.sets.map(({ closed: _, struck: __, ...s }) => ({ ...s, jobId, ...this.by(s) })),
     )
     await this.put(
       'setClosings',
@@ -236,7 +236,7 @@ class TakingIn {
       return { ...c, jobId, round, storedAt: c.storedAt ? new Date(c.storedAt) : null, ...this.by(c) }
     })
     await this.put('closures', closures)
-    for (const struck of [job.readings, job.cuts, job.shimFits]) await this.strikes(struck)
+    for (const struck of [job.sets, job.readings, job.cuts, job.shimFits]) await this.strikes(struck)
   }
 
   private entriesOfKind(what: EntryWhat): readonly Entry[] {

@@ -50,11 +50,14 @@ function closuresBlock(w: Writer): Content {
 }
 
 function struckBlock(w: Writer): Content[] {
-  const struck = w.snapshot.readings.filter((r) => r.struck)
+  const setOf = new Map(w.snapshot.sets.map((s) => [s.id, s]))
+  const struck = w.snapshot.readings.flatMap((r) => {
+    const out = r.struck ?? setOf.get(r.setId)?.struck
+    return out ? [{ ...r, struck: out }] : []
+  })
   if (struck.length === 0) return []
   const lines = struck.map((r) => {
-    const set = w.snapshot.sets.find((s) => s.id === r.setId)
-    return `${set?.cylinder ?? '?'} · ${word('plan.station', { clock: clockHour(r.angleDeg) })} · ${w.length(r.valueMm)}${w.strike(r.struck)}`
+    return `${setOf.get(r.setId)?.cylinder ?? '?'} · ${word('plan.station', { clock: clockHour(r.angleDeg) })} · ${w.length(r.valueMm)}${w.strike(r.struck)}`
   })
   return [title(word('record.struck-title')), { ul: lines, fontSize: 8.5 }]
 }

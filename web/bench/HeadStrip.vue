@@ -92,7 +92,7 @@ const saving = computed(() => {
     <label class="sr-only" for="person">{{ t('head.person') }}</label>
     <select id="person" v-model="device.personId" class="box max-w-[150px] !text-body" data-part="person">
       <option value="" disabled>{{ t('head.nobody') }}</option>
-      <option v-for="p in shop.shop?.people ?? []" :key="p.id" :value="p.id">{{ p.name }}</option>
+      <option v-for="p in shop.workers" :key="p.id" :value="p.id">{{ p.name }}</option>
     </select>
     <button
       type="button"

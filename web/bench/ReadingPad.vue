@@ -7,6 +7,9 @@ import { clockHour } from '#core/measure/angle'
 import { useFigures } from './useFigures'
 import { usePlaceName } from './usePlaceName'
 import WindowGlyph from './WindowGlyph.vue'
+import { useJob } from '../stores/job'
+import TwoSets from './TwoSets.vue'
+import { nameOn } from '#core/job/name-on'
 import { useGauge } from '../stores/gauge'
 import type { EntryState, useReadingEntry } from './useReadingEntry'
 
@@ -21,8 +24,10 @@ const emit = defineEmits<{ cylinder: [by: 1 | -1]; again: []; gauge: [] }>()
 const { t } = useI18n()
 const { length, unit, writer } = useFigures()
 const placeName = usePlaceName()
+const personName = (id: string) => nameOn(job.snapshot?.people ?? [], id)
 const list = (items: string[]) => writer.value.list(items)
 const gauge = useGauge()
+const job = useJob()
 const box = useTemplateRef<HTMLInputElement>('box')
 
 const { text, problem, question, stationDeg } = props.entry
@@ -152,7 +157,7 @@ const stop = gauge.onButton(() => props.entry.takeLive())
 onBeforeUnmount(stop)
 onMounted(() => box.value?.focus({ preventScroll: true }))
 watch(
-  () => [props.state.cylinder, props.state.place],
+  [() => props.state.cylinder, () => props.state.place],
   () => nextTick(comeBack),
 )
 defineExpose({ focus: comeBack })
@@ -177,6 +182,9 @@ defineExpose({ focus: comeBack })
       }}</span>
     </header>
 
+    <p v-if="job.othersHere.length > 0" class="text-small font-semibold" data-part="also-here">
+      {{ t('pad.also-here', { name: list([...new Set(job.othersHere.map((n) => personName(n.personId ?? '')))]) }) }}
+    </p>
     <div class="relative">
       <label for="reading" class="sr-only">{{ t('pad.box', { unit: t(`unit.${unit}`) }) }}</label>
       <input
@@ -239,6 +247,13 @@ defineExpose({ focus: comeBack })
           <template v-else-if="question.kind === 'twice'">{{
             t('entry.twice', { value: length(question.valueMm), old: length(question.oldMm) })
           }}</template>
+          <template v-else-if="question.kind === 'other-hand'">{{
+            t('entry.other-hand', {
+              name: personName(question.personId),
+              n: question.read,
+              of: stationsDeg.length,
+            })
+          }}</template>
           <template v-else-if="question.kind === 'unit'">{{
             t('entry.unit', {
               said: question.said,
@@ -262,7 +277,7 @@ defineExpose({ focus: comeBack })
             {{ t(`entry.yes.${question.kind}`) }}
           </button>
           <button
-            v-if="question.kind === 'twice' || question.kind === 'unit'"
+            v-if="['twice', 'unit', 'other-hand'].includes(question.kind)"
             type="button"
             class="key flex-1"
             data-part="answer-keep"
@@ -271,7 +286,7 @@ defineExpose({ focus: comeBack })
             {{
               question.kind === 'unit'
                 ? t('entry.as-unit', { unit: t(`entry.as.${question.meant.unit}`) })
-                : t('entry.keep')
+                : t(question.kind === 'other-hand' ? 'entry.own-set' : 'entry.keep')
             }}
           </button>
           <button type="button" class="key" data-part="answer-no" @click="answer('no')">
@@ -281,6 +296,7 @@ defineExpose({ focus: comeBack })
       </div>
     </div>
 
+    <TwoSets v-if="!closed && state.set && state.rivals?.length" :sets="[state.set, ...state.rivals]" />
     <ol class="grid grid-cols-2 gap-1.5">
       <li v-for="cell in cells" :key="cell.angleDeg">
         <button

@@ -25,6 +25,7 @@ export type Question =
   | { kind: 'unit'; valueMm: number; meant: MeantIn; said: string }
   | { kind: 'column'; valuesMm: number[] }
   | { kind: 'zero'; valueMm: number }
+  | { kind: 'other-hand'; valueMm: number; source: 'typed' | 'gauge'; angleDeg: number; personId: string; read: number }
 
 export type EntryProblem =
   LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'set-ended' | 'all-read' | 'no-zero' | 'rubbish'
@@ -43,6 +44,8 @@ export interface EntryState {
   place?: string | null
   set: ReadingSet | null
   stations: StationState[]
+  /** Sets that somebody else read here at the same time. */
+  rivals?: ReadingSet[]
   /** Its readings no longer hold: something was cut or fitted since. */
   changed: object | null
 }
@@ -193,6 +196,16 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     return setId
   }
 
+  /** Sets of somebody else that this person goes on with. */
+  const joined = new Set<string>()
+  /** The set in hand, where somebody else is reading it and this person has no part in it; null otherwise. */
+  function anothersSet(): ReadingSet | null {
+    const s = state.value
+    if (!s?.set || needsNewSet.value || s.set.personId === device.personId || joined.has(s.set.id)) return null
+    const read = s.stations.flatMap((st) => st.readings)
+    return read.length === 0 || read.some((r) => r.personId === device.personId) ? null : s.set
+  }
+
   function place(valueMm: number, source: 'typed' | 'gauge', angleDeg: number): boolean {
     const setId = needsNewSet.value ? openSet() : state.value!.set!.id
     if (!setId) return false
@@ -219,6 +232,12 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     const angleDeg = stationDeg.value ?? stations.value[0]
     const s = state.value
     if (angleDeg === undefined || !s) return false
+    const other = anothersSet()
+    if (other && !sure) {
+      const read = s.stations.filter((st) => st.valueMm !== null).length
+      question.value = { kind: 'other-hand', valueMm, source, angleDeg, personId: other.personId, read }
+      return false
+    }
     const standing = needsNewSet.value ? null : s.stations.find((st) => st.angleDeg === angleDeg)?.readings.at(-1)
     // A station that the next move wants read again is read again, without a question.
     if (standing && !sure && angleDeg !== context.value.repeatDeg) {
@@ -293,6 +312,12 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     if (q.kind === 'column') return layColumn(q.valuesMm)
     if (q.kind === 'zero') return seeZero(q.valueMm)
     if (q.kind === 'unit') return offer(how === 'keep' ? q.meant.valueMm : q.valueMm, 'typed', how === 'yes')
+    if (q.kind === 'other-hand') {
+      if (how === 'keep' ? openSet() === null : !state.value?.set) return false
+      joined.add(state.value!.set!.id)
+      chosenDeg.value = q.angleDeg
+      return offer(q.valueMm, q.source)
+    }
     if (q.kind === 'twice' && how === 'yes')
       job.act({ what: 'strike-reading', readingId: q.readingId, reason: 'taken-again' })
     return offer(q.valueMm, q.source, true)
@@ -342,7 +367,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     const open = needsNewSet.value
       ? stations.value
       : stations.value.filter((a) => state.value?.stations.find((s) => s.angleDeg === a)?.valueMm === null)
-    const setId = needsNewSet.value ? openSet() : (state.value?.set?.id ?? null)
+    const setId = needsNewSet.value || anothersSet() ? openSet() : (state.value?.set?.id ?? null)
     if (!setId) return false
     valuesMm.slice(0, open.length).forEach((valueMm, i) => {
       job.act({

@@ -3,7 +3,7 @@ import { useEventListener, useTimeoutFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
-import { worksOf } from '#core/job/stages'
+import { stageNames, worksOf } from '#core/job/stages'
 import { useWords } from '../app/i18n'
 import BroughtLimits from '../bench/BroughtLimits.vue'
 import HeadStrip from '../bench/HeadStrip.vue'
@@ -42,6 +42,11 @@ function toNextStage(): void {
 watch(
   () => props.jobId,
   (id) => void job.open(id),
+  { immediate: true },
+)
+watch(
+  () => route.name,
+  (name) => (job.stage = stageNames.find((s) => s === name) ?? null),
   { immediate: true },
 )
 watch([() => job.snapshot !== null, () => route.name], toNextStage, { immediate: true })

@@ -150,7 +150,7 @@ onBeforeUnmount(() => {
         /></label>
         <fieldset class="flex flex-wrap gap-2">
           <legend class="font-semibold">{{ t('study.people') }}</legend>
-          <label v-for="p in shop.shop?.people ?? []" :key="p.id" class="key cursor-pointer"
+          <label v-for="p in shop.workers" :key="p.id" class="key cursor-pointer"
             ><input v-model="form.people" type="checkbox" :value="p.name" class="accent-[var(--ink)]" />{{
               p.name
             }}</label

@@ -1,14 +1,16 @@
-import { useDebounceFn } from '@vueuse/core'
+import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
 import { readDeck } from '#core/works/liners/deck'
 import { readRoute, routeFacts } from '#core/job/route'
 import { snapshot as snapshotSchema, type Snapshot } from '#core/job/snapshot'
-import { measuredStages, worksOf, type MeasuredStage } from '#core/job/stages'
-import type { Spot } from '#core/job/place'
+import { measuredStages, worksOf, type MeasuredStage, type StageName } from '#core/job/stages'
+import { sameSpot, type Spot } from '#core/job/place'
+import { HERE_LASTS_MS, hereList, type HereNote } from '#contract/here'
 import { isJobAct, type Command, type JobAct } from '#contract/commands'
 import { deviceDb, plain } from './device-db'
+import { useDevice } from './device'
 import { useOutbox } from './outbox'
 import { newerMet, readLeniently } from './read-leniently'
 
@@ -30,6 +32,7 @@ const AFTER_ALL = 1e12
  */
 export const useJob = defineStore('job', () => {
   const outbox = useOutbox()
+  const device = useDevice()
   const base = shallowRef<Snapshot | null>(null)
   /** Acknowledged, but perhaps not yet in the snapshot that is on its way. */
   const acknowledged = shallowRef<{ command: Command; afterFetch: number }[]>([])
@@ -39,6 +42,13 @@ export const useJob = defineStore('job', () => {
   /** The place in hand where it is no cylinder; null for the cylinder. */
   const place = ref<string | null>(null)
   const hand = computed<Spot>(() => ({ cylinder: place.value === null ? selected.value : null, place: place.value }))
+  /** Where the other devices of this job are just now. */
+  const here = shallowRef<HereNote[]>([])
+  /** Who else is at what is in hand. */
+  const othersHere = computed(() =>
+    here.value.filter((n) => n.stage === stage.value && n.personId !== device.personId && sameSpot(n, hand.value)),
+  )
+  const stage = ref<StageName | null>(null)
   let jobId = ''
   let news: EventSource | null = null
   let fetches = 0
@@ -65,7 +75,7 @@ export const useJob = defineStore('job', () => {
   const decks = computed(() => {
     const s = snapshot.value
     return s && worksOf(s.job.work).includes('liners')
-      ? (Object.fromEntries(measuredStages.map((stage) => [stage, readDeck(s, stage)])) as Record<
+      ? (Object.fromEntries(measuredStages.map((stage) => [stage, readDeck(s, stage, device.personId)])) as Record<
           MeasuredStage,
           ReturnType<typeof readDeck>
         >)
@@ -150,6 +160,10 @@ export const useJob = defineStore('job', () => {
     news.onerror = () => {
       live.value = false
     }
+    news.addEventListener('here', (event) => {
+      const told = hereList.safeParse(JSON.parse(String(event.data)))
+      if (told.success) here.value = told.data.filter((n) => n.deviceId !== device.deviceId)
+    })
     news.onmessage = (event) => {
       const behind = Number(event.data) - (base.value?.revision ?? 0)
       if (behind === 0) return
@@ -159,8 +173,29 @@ export const useJob = defineStore('job', () => {
     }
   }
 
+  /** Says where this device is, so that others see it. Nothing rests on it: where it does not arrive, nothing is said. */
+  function sayHere(): void {
+    if (!jobId || !stage.value || document.hidden || !news) return
+    const note: HereNote = {
+      deviceId: device.deviceId,
+      personId: device.personId || null,
+      stage: stage.value,
+      ...hand.value,
+    }
+    void fetch(`/api/jobs/${jobId}/here`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(note),
+      signal: AbortSignal.timeout(5000),
+    }).catch(() => undefined)
+  }
+  const sayHereSoon = useDebounceFn(sayHere, 200)
+  watch([stage, hand, () => device.personId, live], () => void sayHereSoon())
+  useIntervalFn(sayHere, HERE_LASTS_MS / 2)
+
   function close(): void {
     hang()
+    here.value = []
     jobId = ''
   }
 
@@ -196,5 +231,21 @@ export const useJob = defineStore('job', () => {
     return outbox.send(jobId, jobAct)
   }
 
-  return { snapshot, decks, route, problem, live, selected, place, hand, select, open, close, refresh, act }
+  return {
+    snapshot,
+    decks,
+    route,
+    problem,
+    live,
+    stage,
+    othersHere,
+    selected,
+    place,
+    hand,
+    select,
+    open,
+    close,
+    refresh,
+    act,
+  }
 })

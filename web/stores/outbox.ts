@@ -20,7 +20,7 @@ const STUCK_TRIES = 3
 function restsOn(command: Command): string[] {
   const { act } = command
   if (act.what === 'close-sets' || act.what === 'reopen-sets') return act.setIds
-  return act.what === 'take-reading' || act.what === 'close-set' ? [act.setId] : []
+  return act.what === 'take-reading' || act.what === 'hand-over' || act.what === 'close-set' ? [act.setId] : []
 }
 
 /**

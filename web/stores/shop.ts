@@ -16,6 +16,8 @@ export const useShop = defineStore('shop', () => {
   const stale = ref(false)
 
   const person = computed(() => shop.value?.people.find((p) => p.id === device.personId) ?? null)
+  /** Who works here now: who left is not chosen any more. */
+  const workers = computed(() => (shop.value?.people ?? []).filter((p) => !p.leftAt))
   const gauge = computed(() => shop.value?.gauges.find((g) => g.id === device.gaugeId) ?? null)
 
   async function load(): Promise<void> {
@@ -26,8 +28,8 @@ export const useShop = defineStore('shop', () => {
       if (!response.ok) throw new TypeError(String(response.status))
       const found = readLeniently(shopSchema, await response.json())
       shop.value = found
-      // Whoever worked at this device in another shop does not work in this one.
-      if (!found.people.some((p) => p.id === device.personId)) device.personId = ''
+      // Whoever worked at this device in another shop, or has left, does not work in this one.
+      if (!found.people.some((p) => p.id === device.personId && !p.leftAt)) device.personId = ''
       stale.value = false
       if (!found.gauges.some((g) => g.id === device.gaugeId)) device.gaugeId = bestGauge(found, false)
       if (!found.gauges.some((g) => g.id === device.depthGaugeId))
@@ -71,6 +73,7 @@ export const useShop = defineStore('shop', () => {
     stale,
     nobody: computed(() => nobody.value && device.personId === ''),
     person,
+    workers,
     gauge,
     load,
     act,

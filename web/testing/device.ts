@@ -35,6 +35,8 @@ export class FakeServer {
           lines.add(this)
           setTimeout(() => this.onopen?.())
         }
+        /** What is told under a name; nothing is, here. */
+        addEventListener() {}
         close() {
           lines.delete(this)
         }

@@ -52,9 +52,9 @@ function ledgeWants(l: LedgeState, stationsDeg: readonly number[], gaugeLive: bo
 }
 
 /** The next move at the ledges. */
-export function ledgeMove(snapshot: Snapshot, selected: number, gaugeLive: boolean): Move {
+export function ledgeMove(snapshot: Snapshot, selected: number, gaugeLive: boolean, me?: string): Move {
   if (isClosed(snapshot, 'counterbores')) return make('done', 'closed')
-  const turn = inTurn(readLedges(snapshot), selected)
+  const turn = inTurn(readLedges(snapshot, me), selected)
   const waiting = turn.find((l) => ledgeWants(l, snapshot.stationsDeg, gaugeLive) !== null)
   if (waiting) {
     if (waiting === turn[0]) return ledgeWants(waiting, snapshot.stationsDeg, gaugeLive)!
@@ -74,6 +74,7 @@ function ledgeProblems(snapshot: Snapshot): GateProblem[] {
   const pick = (test: (l: (typeof ledges)[number]) => boolean) => ledges.filter(test).map((l) => l.cylinder)
   const problems: GateProblem[] = [
     { code: 'not-measured', cylinders: pick((l) => !l.complete), soft: true },
+    { code: 'two-sets', cylinders: pick((l) => l.rivals.length > 0), soft: true },
     { code: 'zero-moved', cylinders: pick((l) => l.complete && (l.set?.closed?.zeroMoved ?? false)), soft: true },
     {
       code: 'clean-first',

@@ -14,6 +14,7 @@ function deckProblems(deck: Deck): GateProblem[] {
   const problems: GateProblem[] = [
     { code: 'not-measured', cylinders: pick((c) => !c.complete && !c.changed), soft: baseline },
     { code: 'changed', cylinders: pick((c) => c.changed !== null), soft: false },
+    { code: 'two-sets', cylinders: pick((c) => c.rivals.length > 0), soft: true },
     { code: 'zero-moved', cylinders: pick((c) => c.complete && (c.set?.closed?.zeroMoved ?? false)), soft: baseline },
   ]
   if (!baseline) {

@@ -4,6 +4,7 @@ import { judgeProtrusion, type LinerJudgement, type ProtrusionJudgement } from '
 import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../../measure/verdict'
 import { readLedge } from './ledges'
 import type { Cut, ReadingSet, ShimFit, Snapshot } from '../../job/snapshot'
+import { rivalsOf } from '../../job/two-hands'
 import { setReadings, setsOf, standingOf, stationReadings, stationsOf, type StationState } from '../../job/stations'
 import { mean } from '../../measure/mean'
 import type { MeasuredStage } from '../../job/stages'
@@ -20,6 +21,8 @@ export interface CylinderState {
   /** The latest set of this stage; null where none was begun. */
   set: ReadingSet | null
   earlierSets: ReadingSet[]
+  /** Sets that somebody else read here at the same time: a person says which counts. */
+  rivals: ReadingSet[]
   stations: StationState[]
   complete: boolean
   /** Expanded uncertainty of one reading of the set, mm. */
@@ -60,8 +63,8 @@ function changesOf(cuts: Cut[], fits: ShimFit[]): Change[] {
   return changes.sort(bySeq)
 }
 
-function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number): CylinderState {
-  const sets = setsOf(snapshot, stage, cylinder)
+function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number, me?: string): CylinderState {
+  const sets = setsOf(snapshot, stage, cylinder, me)
   const set = sets.at(-1) ?? null
   const cuts = standingOf(snapshot.cuts, cylinder)
   const fits = standingOf(snapshot.shimFits, cylinder)
@@ -83,6 +86,7 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
     cylinder,
     set,
     earlierSets: sets.slice(0, -1),
+    rivals: set ? rivalsOf(snapshot, set) : [],
     stations,
     complete: snapshot.stationsDeg.every((angle) => stations.some((s) => s.angleDeg === angle && s.valueMm !== null)),
     uncertaintyMm: set?.uncertaintyMm ?? 0,
@@ -109,9 +113,11 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
 /**
  * The state of the whole deck at a stage: what is measured, what was changed since,
  * and how it is judged by the limits and the rule of each set.
+ *
+ * @param me in whose hand it is: where two measure the same, each has their own set
  */
-export function readDeck(snapshot: Snapshot, stage: MeasuredStage): Deck {
-  const cylinders = snapshot.engine.heads.flat().map((cylinder) => readCylinder(snapshot, stage, cylinder))
+export function readDeck(snapshot: Snapshot, stage: MeasuredStage, me?: string): Deck {
+  const cylinders = snapshot.engine.heads.flat().map((cylinder) => readCylinder(snapshot, stage, cylinder, me))
   const standing = cylinders.filter((c) => !c.changed)
   const judgement = judgeProtrusion(
     snapshot.sheet.limits,

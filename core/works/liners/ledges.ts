@@ -3,6 +3,7 @@ import { judgeLedge, type LedgeJudgement } from '../../liner/judge-ledge'
 import { turnDeg } from '../../measure/angle'
 import { carriesPlane, fitPlane } from '../../measure/fit-plane'
 import type { ReadingSet, Snapshot } from '../../job/snapshot'
+import { rivalsOf } from '../../job/two-hands'
 import type { WearMark } from './wear'
 import { setReadings, setsOf, standingOf, stationReadings, stationsOf, type StationState } from '../../job/stations'
 
@@ -10,6 +11,8 @@ export interface LedgeState {
   cylinder: number
   /** The latest set on the ledge; null where none was begun. */
   set: ReadingSet | null
+  /** Sets that somebody else read here at the same time: a person says which counts. */
+  rivals: ReadingSet[]
   stations: StationState[]
   complete: boolean
   /** The ledge was cut since it was measured. */
@@ -28,8 +31,8 @@ export interface LedgeState {
  * One ledge as it stands: its plane from the latest readings, what the cuts since have
  * taken off it, its wear, and the verdict.
  */
-export function readLedge(snapshot: Snapshot, cylinder: number): LedgeState {
-  const sets = setsOf(snapshot, 'counterbores', cylinder)
+export function readLedge(snapshot: Snapshot, cylinder: number, me?: string): LedgeState {
+  const sets = setsOf(snapshot, 'counterbores', cylinder, me)
   const set = sets.at(-1) ?? null
   const stations = stationsOf(snapshot.stationsDeg, setReadings(snapshot, set), set?.uncertaintyMm ?? 0)
   const values = stationReadings(stations)
@@ -68,6 +71,7 @@ export function readLedge(snapshot: Snapshot, cylinder: number): LedgeState {
   return {
     cylinder,
     set,
+    rivals: set ? rivalsOf(snapshot, set) : [],
     stations,
     complete,
     changed,
@@ -90,6 +94,6 @@ export function readLedge(snapshot: Snapshot, cylinder: number): LedgeState {
 }
 
 /** Every ledge of the engine, in deck order. */
-export function readLedges(snapshot: Snapshot): LedgeState[] {
-  return snapshot.engine.heads.flat().map((cylinder) => readLedge(snapshot, cylinder))
+export function readLedges(snapshot: Snapshot, me?: string): LedgeState[] {
+  return snapshot.engine.heads.flat().map((cylinder) => readLedge(snapshot, cylinder, me))
 }

@@ -38,7 +38,7 @@ const goOn = useGoOn()
 const pad = useTemplateRef<InstanceType<typeof ReadingPad>>('pad')
 
 const snapshot = computed(() => job.snapshot!)
-const ledges = computed(() => readLedges(snapshot.value))
+const ledges = computed(() => readLedges(snapshot.value, device.personId))
 const ledge = computed(() => ledges.value.find((l) => l.cylinder === job.selected) ?? ledges.value[0]!)
 const closed = computed(() => isClosed(snapshot.value, 'counterbores'))
 const limits = computed(() => snapshot.value.sheet.limits)
@@ -66,7 +66,7 @@ const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'wear'>(() =
 const showGauge = ref(false)
 const touched = ref(0)
 const openMark = ref<WearMark | null>(null)
-const move = computed(() => ledgeMove(snapshot.value, job.selected, entry.zeroDue.value))
+const move = computed(() => ledgeMove(snapshot.value, job.selected, entry.zeroDue.value, device.personId))
 const judged = computed(() => ledge.value.judgement)
 /** What a depth is judged against: the limit below, and as far above the book's depth as the limit is below it. */
 const window = computed(() => {

@@ -8,6 +8,8 @@ import { clockHour } from '#core/measure/angle'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { useJob } from '../../../stores/job'
+import { newId } from '../../../stores/new-id'
+import { useShop } from '../../../stores/shop'
 
 const props = defineProps<{
   open: boolean
@@ -20,9 +22,24 @@ const emit = defineEmits<{ close: [] }>()
 const { t, te } = useI18n()
 const { length, leaves, withUnit, when } = useFigures()
 const job = useJob()
+const shop = useShop()
 
 const why = (reason: string) => (te(`strike.${reason}`) ? t(`strike.${reason}`) : reason)
 const nameOf = (by: { personId: string; at: string }) => nameOn(props.snapshot.people, by.personId, by.at)
+const me = computed(() => shop.person)
+type SetAct = { set: Snapshot['sets'][number]; readings: Snapshot['readings'] }
+/** Readings of a set that stand under another name than that of who works here now. */
+const othersIn = ({ readings }: SetAct) => readings.filter((r) => !r.struck && r.personId !== me.value?.id)
+function handOver(act: SetAct): void {
+  const readings = othersIn(act).map((r) => ({ readingId: r.id, newId: newId() }))
+  job.act({ what: 'hand-over', setId: act.set.id, readings })
+}
+/** Who read a set: a name a person. */
+const readBy = ({ set, readings }: SetAct) => {
+  const by = readings.filter((r) => !r.struck)
+  return [...new Set((by.length > 0 ? by : [set]).map(nameOf))].join(', ')
+}
+const severalIn = (act: SetAct) => new Set(act.readings.flatMap((r) => (r.struck ? [] : [r.personId]))).size > 1
 const gaugeOf = (gaugeId: string) => props.snapshot.gauges.find((g) => g.id === gaugeId)?.name ?? '—'
 
 /** Everything that happened to this cylinder at this stage, newest first; struck things stay visible. */
@@ -56,8 +73,17 @@ const acts = computed(() => {
             {{
               t('history.set', {
                 gauge: gaugeOf(act.set.gaugeId),
-                name: nameOf(act.set),
+                name: readBy(act),
                 when: when(act.set.at),
+              })
+            }}
+          </p>
+          <p v-if="act.set.struck" class="text-small" data-part="set-struck">
+            {{
+              t('history.struck', {
+                name: nameOf(act.set.struck),
+                when: when(act.set.struck.at),
+                reason: why(act.set.struck.reason),
               })
             }}
           </p>
@@ -78,8 +104,20 @@ const acts = computed(() => {
             >
               {{ t('plan.station', { clock: clockHour(r.angleDeg) }) }}
               <span class="figure">{{ length(r.valueMm) }}</span>
+              <span v-if="severalIn(act) && !r.struck" class="ml-1 text-small" data-part="read-by">{{
+                nameOf(r)
+              }}</span>
             </span>
           </p>
+          <button
+            v-if="!closed && othersIn(act).length > 0 && me"
+            type="button"
+            class="key my-1"
+            data-part="hand-over"
+            @click="handOver(act)"
+          >
+            {{ t('history.mine', { name: me.name }) }}
+          </button>
           <p v-for="r in act.readings.filter((x) => x.struck)" :key="`s${r.id}`" class="text-small text-soft">
             {{ length(r.valueMm) }}:
             {{
