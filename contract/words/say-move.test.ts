@@ -13,6 +13,7 @@ const write = {
   torque: (nm: number, down = false) => `${down ? Math.floor(nm) : nm} N·m`,
   force: (n: number) => `${n / 1000} kN`,
   whole: (n: number) => `${n.toFixed(0)}.-`,
+  money: (n: number) => `${n.toFixed(0)}.-`,
   leaves: (l: readonly number[]) => l.join(' + '),
   list: (items: readonly string[]) => items.join(', '),
 }

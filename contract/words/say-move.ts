@@ -10,8 +10,10 @@ export interface FigureWriter {
   torque(valueNm: number, down?: boolean): string
   /** What something bears or gives, never rounded up. */
   force(valueN: number): string
-  /** A sum of money or another whole number, its thousands set apart. */
+  /** A whole number, its thousands set apart. */
   whole(value: number): string
+  /** A sum of money, with the shop's sign. */
+  money(value: number): string
   leaves(leavesMm: readonly number[]): string
   /** Several, joined the way the locale does. */
   list(items: readonly string[]): string
@@ -43,7 +45,7 @@ const endings: readonly [string, (value: number, write: FigureWriter) => string 
   ['AtMostNm', (v, w) => w.torque(v, true)],
   ['Nm', (v, w) => w.torque(v)],
   ['AtDeg', (v) => clockHour(v)],
-  ['Money', (v, w) => w.whole(v)],
+  ['Money', (v, w) => w.money(v)],
   ['N', (v, w) => w.force(v)],
 ]
 const isPasses = (value: Figure): value is Passes =>

@@ -70,7 +70,10 @@ class Past {
 class DemoRefused extends Error {}
 
 async function fillShop(store: Store): Promise<void> {
-  await store.models.settings.update({ shopName: world.shopName }, { where: { id: 1 } })
+  await store.models.settings.update(
+    { shopName: world.shopName, shopAddress: world.shopAddress, currency: world.currency },
+    { where: { id: 1 } },
+  )
   const past = new Past(store, '2026-11-02T07:00:00.000Z', null, ines.id)
   for (const person of Object.values(world.people)) await past.act({ what: 'add-person', person })
   for (const gauge of Object.values(world.gauges)) await past.act({ what: 'save-gauge', gauge })

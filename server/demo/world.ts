@@ -5,6 +5,8 @@ import { linerShapes, sealSets } from './strip-world'
 
 /** The made-up shop: nothing in it is a real maker, model, person or place. */
 export const shopName = 'Skerrow Reach Works'
+export const shopAddress = '4 Slipway Lane, Skerrow Reach\nworkshop@skerrow-reach.example'
+export const currency = '€'
 
 export const people = {
   ines: { id: demoId('Ines Varga'), name: 'Ines Varga', role: 'lead' },

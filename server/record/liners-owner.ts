@@ -9,8 +9,6 @@ import { profileSvg } from './profile-svg'
 import { complaintBlock } from './intake-pdf'
 import { word } from './words'
 
-const money = (value: number) => Math.round(value).toLocaleString('en')
-
 /** One, some or all, with the choice that was made marked. */
 function choicesBlock(w: Writer): Content[] {
   if (!routeStages(w.snapshot).includes('decide')) return []
@@ -30,9 +28,9 @@ function choicesBlock(w: Writer): Content[] {
               bold: i === chosen,
             },
             figure(o.renew.join(' ') || '—', { alignment: 'left' }),
-            figure(money(o.nowCost)),
+            figure(w.money(o.nowCost)),
             figure(`${(o.comebackChance * 100).toFixed(1)} %`),
-            figure(money(o.expectedCost), { bold: i === chosen }),
+            figure(w.money(o.expectedCost), { bold: i === chosen }),
           ],
         ]
       : [],
@@ -55,8 +53,8 @@ function choicesBlock(w: Writer): Content[] {
       ? [
           {
             text: word('decide.even-line', {
-              money: money(breakEven[at]!),
-              now: money(returnCost(decided?.costs ?? w.snapshot.renewalCosts)),
+              money: w.money(breakEven[at]!),
+              now: w.money(returnCost(decided?.costs ?? w.snapshot.renewalCosts)),
             }),
             fontSize: 9,
             margin: [0, 3, 0, 0] as [number, number, number, number],

@@ -8,6 +8,7 @@ import type { Photo } from '#core/job/photo'
 import type { LengthUnit } from '#core/units/convert'
 import { formatLength } from '#core/units/format-length'
 import { formatTorque, torqueUnit } from '#core/units/format-torque'
+import { formatMoney } from '#core/units/format-money'
 import { formatRough, roughUnit } from '#core/units/format-rough'
 import { recordLocale, strikeReason, word } from './words'
 
@@ -44,6 +45,11 @@ export class Writer {
   /** A length of a casting: no more digits than a rule shows. */
   rough(valueMm: number): string {
     return `${formatRough(valueMm, this.options.unit, recordLocale)} ${word(`unit.${roughUnit[this.options.unit]}`)}`
+  }
+
+  /** Money as this shop writes it. */
+  money(value: number): string {
+    return formatMoney(value, this.snapshot.shop?.currency ?? '', recordLocale)
   }
 
   withUnit(valueMm: number): string {
@@ -114,7 +120,29 @@ export const figure = (value: string, more: object = {}): TableCell => ({
 export const head = (value: string): TableCell => ({ text: value, bold: true, fontSize: 8.5 })
 
 /** The title of a section. */
-export const title = (value: string): Content => ({ text: value, bold: true, fontSize: 11.5, margin: [0, 10, 0, 3] })
+export const title = (value: string): Content => ({
+  text: value,
+  bold: true,
+  fontSize: 11.5,
+  margin: [0, 10, 0, 3],
+  headlineLevel: 1,
+})
+
+/** Room below a title that must be left on its page, points: a title stands over what it heads. */
+const TITLE_ROOM = 90
+
+/** The shop's name and address, at the head of a paper; nothing where they were not entered. */
+export function shopHead({ snapshot: { shop } }: Writer): Content[] {
+  if (!shop || (shop.name === '' && shop.address === '')) return []
+  const address = shop.address.split(/\s*\n\s*/).filter(Boolean)
+  return [
+    {
+      text: [{ text: shop.name, bold: true }, ...address.map((line) => `  ·  ${line}`)],
+      fontSize: 9,
+      margin: [0, 0, 0, 3],
+    },
+  ]
+}
 
 /** A table with hairlines: its heads, then its rows. */
 export function table(heads: readonly string[], rows: TableCell[][], widths: (number | '*' | 'auto')[]): Content {
@@ -147,7 +175,11 @@ export function paperOf(w: Writer, titleWord: string, content: Content[]): TDocu
       margin: [40, 10, 40, 0],
       color: '#565B5F',
     }),
-    content,
+    content: [...shopHead(w), ...content],
+    pageBreakBefore: ({ headlineLevel, startPosition }, nodes) =>
+      headlineLevel === 1 &&
+      (nodes.getFollowingNodesOnPage().length === 0 ||
+        startPosition.top > startPosition.pageInnerHeight + 40 - TITLE_ROOM),
   }
 }
 

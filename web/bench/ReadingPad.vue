@@ -156,10 +156,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
 const stop = gauge.onButton(() => props.entry.takeLive())
 onBeforeUnmount(stop)
 onMounted(() => box.value?.focus({ preventScroll: true }))
-watch(
-  [() => props.state.cylinder, () => props.state.place],
-  () => nextTick(comeBack),
-)
+watch([() => props.state.cylinder, () => props.state.place], () => nextTick(comeBack))
 defineExpose({ focus: comeBack })
 </script>
 

@@ -3,15 +3,18 @@ import { useI18n } from 'vue-i18n'
 import { storeToRefs } from 'pinia'
 import { formatLength } from '#core/units/format-length'
 import { forceUnit, formatForce, formatTorque, torqueUnit } from '#core/units/format-torque'
+import { formatMoney } from '#core/units/format-money'
 import { formatRough, formatTyped, roughUnit } from '#core/units/format-rough'
 import type { FigureWriter } from '#contract/words/say-move'
 import { packThicknessMm } from '#core/liner/pack'
 import { useDevice } from '../stores/device'
+import { useShop } from '../stores/shop'
 
 /** Writes figures in this device's unit and language. */
 export function useFigures() {
   const { unit } = storeToRefs(useDevice())
   const { locale, t } = useI18n()
+  const shop = useShop()
 
   /** A length without its unit; with limits, rounding never carries it across one. */
   function length(valueMm: number, limitsMm: readonly number[] = [], signed = false): string {
@@ -54,12 +57,18 @@ export function useFigures() {
     return `${length(valueMm)} ${t(`unit.${unit.value}`)}`
   }
 
+  /** Money to whole units, as this shop writes it. */
+  function money(value: number): string {
+    return formatMoney(value, shop.shop?.ways.currency ?? '', locale.value)
+  }
+
   const writer = computed<FigureWriter>(() => ({
     length: (valueMm, limitsMm = []) => length(valueMm, limitsMm),
     rough,
     torque,
     force,
     whole: (value) => new Intl.NumberFormat(locale.value, { maximumFractionDigits: 0 }).format(value),
+    money,
     leaves,
     list: (items) => new Intl.ListFormat(locale.value, { style: 'short', type: 'unit' }).format(items),
   }))
@@ -87,5 +96,5 @@ export function useFigures() {
     return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))
   }
 
-  return { unit, length, fine, rough, entered, torque, force, withUnit, leaf, leaves, writer, when, day }
+  return { unit, length, fine, rough, entered, torque, force, withUnit, money, leaf, leaves, writer, when, day }
 }

@@ -12,12 +12,14 @@ import StageShell from '../../../bench/StageShell.vue'
 import { useActs } from '../../../bench/useActs'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { useJob } from '../../../stores/job'
+import { useFigures } from '../../../bench/useFigures'
 import { newId } from '../../../stores/new-id'
 import { useShop } from '../../../stores/shop'
 import PricesDialog from './PricesDialog.vue'
 import RenewalChart from './RenewalChart.vue'
 
-const { t, n } = useI18n()
+const { t } = useI18n()
+const { money } = useFigures()
 const job = useJob()
 const shop = useShop()
 const router = useRouter()
@@ -58,7 +60,6 @@ const words = computed(() =>
     }),
   ),
 )
-const money = (value: number) => n(Math.round(value))
 const percent = (share: number) => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`
 
 function take(): void {

@@ -16,7 +16,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ choose: [key: string]; compare: [key: string] }>()
 const { t, n } = useI18n()
-const { length } = useFigures()
+const { length, money } = useFigures()
 
 type Column =
   | 'boresCut'
@@ -63,7 +63,7 @@ function show(p: EvaluatedPlan, c: Column): string {
       minimumFractionDigits: p.chanceInside > 0.995 && p.chanceInside < 1 ? 1 : 0,
     })
   if (c === 'hours') return n(p.hours, { minimumFractionDigits: 1, maximumFractionDigits: 1 })
-  if (c === 'money') return n(Math.round(p.money))
+  if (c === 'money') return money(p.money)
   return c.endsWith('Mm') ? length(valueOf(p, c)) : n(valueOf(p, c))
 }
 </script>
