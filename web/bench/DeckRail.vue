@@ -80,11 +80,11 @@ function ledgeRing(cylinder: number, ledges: LedgeState[]) {
   }
 }
 
-/** A lean as large as one liner may have reaches half way to the ring. */
+/** A lean shows at the ring's own edge, clear of the digits: the longer and thicker, the more of what one liner may have. */
 function needleTo(angleDeg: number, tiltMm: number) {
-  const reach = Math.min(0.94, (tiltMm / props.limits.withinLinerMaxMm) * 0.5)
+  const share = Math.min(1, tiltMm / props.limits.withinLinerMaxMm)
   const toward = onPlan(angleDeg)
-  return { x: toward.x * reach, y: toward.y * reach }
+  return { ...toward, from: 0.96 - 0.2 * share, weight: 3 + 4 * share }
 }
 
 function ring(cylinder: number) {
@@ -155,7 +155,7 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <section class="bg-layout px-2 pt-1" :aria-label="t('rail.name')" @keydown="onKey">
     <svg
-      :viewBox="`0 0 ${width} ${height}`"
+      :viewBox="`-24 0 ${width + 24} ${height}`"
       class="mx-auto block w-full overflow-visible"
       :style="{ height: two ? 'clamp(140px, 20vh, 184px)' : 'clamp(116px, 17.5vh, 150px)' }"
       data-part="deck-rail"
@@ -236,13 +236,13 @@ function onKey(event: KeyboardEvent): void {
         />
         <line
           v-if="b.needle"
-          :x1="b.x"
-          :y1="b.y"
+          :x1="b.x + b.needle!.x * b.needle!.from * radius"
+          :y1="b.y + b.needle!.y * b.needle!.from * radius"
           :x2="b.x + b.needle!.x * (radius - 4)"
           :y2="b.y + b.needle!.y * (radius - 4)"
           stroke="var(--brass-on-blue)"
-          stroke-width="3"
-          stroke-opacity="0.8"
+          :stroke-width="b.needle!.weight"
+          data-part="rail-needle"
         />
         <text
           :x="b.x"

@@ -26,7 +26,10 @@ const saving = computed(() => {
 </script>
 
 <template>
-  <header class="flex min-h-[56px] items-center gap-2 border-b-2 border-ink bg-plate px-3" data-part="head-strip">
+  <header
+    class="flex min-h-[56px] items-center gap-2 upright:flex-wrap border-b-2 border-ink bg-plate px-3"
+    data-part="head-strip"
+  >
     <RouterLink
       to="/"
       class="inline-flex min-h-[48px] items-center gap-2 pr-2 text-head font-bold"
@@ -42,7 +45,11 @@ const saving = computed(() => {
       <p class="truncate text-lead font-bold">{{ title }}</p>
       <p class="truncate text-small text-soft">{{ subtitle }}</p>
     </div>
-    <nav v-else class="flex flex-1 gap-1 overflow-x-auto" :aria-label="t('head.nav')">
+    <nav
+      v-else
+      class="flex flex-1 gap-1 overflow-x-auto upright:order-last upright:basis-full"
+      :aria-label="t('head.nav')"
+    >
       <RouterLink
         v-for="page in ['jobs', 'schedule', 'engines', 'stock', 'pullers', 'gauges', 'people'] as const"
         :key="page"
@@ -53,6 +60,7 @@ const saving = computed(() => {
         >{{ t(`head.${page}`) }}</RouterLink
       >
     </nav>
+    <span v-if="!title" class="hidden flex-1 upright:block" />
     <button
       v-if="outbox.refused.length"
       type="button"

@@ -56,9 +56,9 @@ async function save(): Promise<void> {
       </button>
     </div>
     <p v-if="!any" class="border border-line bg-plate p-6 text-lead" data-part="empty">{{ empty }}</p>
-    <table v-else class="w-full border-collapse text-left">
-      <thead>
-        <tr class="border-b-2 border-ink">
+    <table v-else class="w-full border-collapse text-left upright:block">
+      <thead class="upright:block">
+        <tr class="border-b-2 border-ink upright:flex upright:flex-wrap">
           <th
             v-for="c in columns"
             :key="c.id"
@@ -81,15 +81,23 @@ async function save(): Promise<void> {
           </th>
         </tr>
       </thead>
-      <tbody>
+      <tbody class="upright:block">
         <tr
           v-for="(row, i) in rows"
           :key="(row as { id?: string }).id ?? i"
-          class="cursor-pointer border-b border-line hover:bg-plate"
+          class="cursor-pointer border-b border-line hover:bg-plate upright:flex upright:flex-wrap upright:items-end upright:gap-x-2 upright:py-2"
           data-part="row"
           @click="emit('open', row)"
         >
-          <td v-for="c in columns" :key="c.id" class="px-2 py-3 align-middle" :class="{ 'text-right': c.end }">
+          <td
+            v-for="c in columns"
+            :key="c.id"
+            class="px-2 py-3 align-middle upright:py-1 upright:text-left"
+            :class="{ 'text-right': c.end, 'upright:basis-[30%] upright:grow': c.main, 'upright:ml-auto': !c.value }"
+          >
+            <span v-if="c.value" class="hidden text-fine text-soft upright:block" aria-hidden="true">{{
+              c.header
+            }}</span>
             <Cell :column="c" :row="row" />
           </td>
         </tr>

@@ -162,228 +162,236 @@ defineExpose({ focus: comeBack })
 
 <template>
   <section
-    class="flex h-full min-h-0 flex-col gap-1.5 overflow-y-auto px-3 py-2"
+    class="flex h-full min-h-0 flex-col gap-1.5 overflow-y-auto px-3 py-2 upright:flex-row upright:gap-4"
     :aria-label="t('pad.name')"
     data-part="pad"
   >
-    <header class="flex items-baseline justify-between gap-2">
-      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: state.cylinder }) }}</h2>
-      <span
-        v-if="!closed && stationDeg !== null && !zeroAsked"
-        class="text-body font-semibold"
-        data-part="pad-station"
-        >{{ t('pad.station', { n: stationNumber, of: stationsDeg.length, clock: clockHour(stationDeg) }) }}</span
-      >
-      <span v-else class="text-body font-semibold">{{
-        t(closed ? 'pad.stage-closed' : zeroWanted ? 'pad.zero-wanted' : 'pad.all-read')
-      }}</span>
-    </header>
+    <div class="contents upright:flex upright:min-w-0 upright:flex-1 upright:flex-col upright:gap-1.5">
+      <header class="flex items-baseline justify-between gap-2">
+        <h2 class="text-head">{{ t('pad.cylinder', { cylinder: state.cylinder }) }}</h2>
+        <span
+          v-if="!closed && stationDeg !== null && !zeroAsked"
+          class="text-body font-semibold"
+          data-part="pad-station"
+          >{{ t('pad.station', { n: stationNumber, of: stationsDeg.length, clock: clockHour(stationDeg) }) }}</span
+        >
+        <span v-else class="text-body font-semibold">{{
+          t(closed ? 'pad.stage-closed' : zeroWanted ? 'pad.zero-wanted' : 'pad.all-read')
+        }}</span>
+      </header>
 
-    <p v-if="job.othersHere.length > 0" class="text-small font-semibold" data-part="also-here">
-      {{ t('pad.also-here', { name: list([...new Set(job.othersHere.map((n) => personName(n.personId ?? '')))]) }) }}
-    </p>
-    <div class="relative">
-      <label for="reading" class="sr-only">{{ t('pad.box', { unit: t(`unit.${unit}`) }) }}</label>
-      <input
-        id="reading"
-        ref="box"
-        v-model="text"
-        class="figure box h-[62px] w-full pr-14 text-right"
-        :class="[problem ? 'border-outside! border-2' : '', gauge.live ? '!text-live' : '!text-large']"
-        type="text"
-        inputmode="none"
-        autocomplete="off"
-        spellcheck="false"
-        :disabled="closed"
-        :placeholder="gauge.live ? length(entry.context.value.fromGauge(gauge.valueMm ?? 0)) : ''"
-        :aria-invalid="problem !== null"
-        aria-describedby="reading-note"
-        @keydown="onKey"
-        @input="onInput"
-        @paste="onPaste"
-      />
-      <span class="pointer-events-none absolute right-3 top-1/2 -translate-y-1/2 text-body text-soft">{{
-        t(`unit.${unit}`)
-      }}</span>
-    </div>
+      <p v-if="job.othersHere.length > 0" class="text-small font-semibold" data-part="also-here">
+        {{ t('pad.also-here', { name: list([...new Set(job.othersHere.map((n) => personName(n.personId ?? '')))]) }) }}
+      </p>
+      <div class="relative">
+        <label for="reading" class="sr-only">{{ t('pad.box', { unit: t(`unit.${unit}`) }) }}</label>
+        <input
+          id="reading"
+          ref="box"
+          v-model="text"
+          class="figure box h-[62px] w-full pr-14 text-right"
+          :class="[problem ? 'border-outside! border-2' : '', gauge.live ? '!text-live' : '!text-large']"
+          type="text"
+          inputmode="none"
+          autocomplete="off"
+          spellcheck="false"
+          :disabled="closed"
+          :placeholder="gauge.live ? length(entry.context.value.fromGauge(gauge.valueMm ?? 0)) : ''"
+          :aria-invalid="problem !== null"
+          aria-describedby="reading-note"
+          @keydown="onKey"
+          @input="onInput"
+          @paste="onPaste"
+        />
+        <span class="pointer-events-none absolute right-3 top-1/2 -translate-y-1/2 text-body text-soft">{{
+          t(`unit.${unit}`)
+        }}</span>
+      </div>
 
-    <div id="reading-note" aria-live="assertive">
-      <p
-        v-if="zeroWanted && !problem && !question && !closed"
-        class="border-l-4 border-brass pl-2"
-        data-part="zero-how"
-      >
-        {{
-          t(gauge.source === 'none' || zeroAsked ? 'pad.zero-how' : 'pad.zero-live', {
-            n: entry.sinceZero.value.length,
-          })
-        }}
-      </p>
-      <p
-        v-else-if="zeroSeen && !problem && !question"
-        class="border-l-4 pl-2 font-semibold"
-        :class="zeroSeen.moved ? 'border-outside' : 'border-inside'"
-        data-part="zero-said"
-        :data-moved="zeroSeen.moved"
-      >
-        {{
-          t(zeroSeen.moved ? 'pad.zero-moved' : 'pad.zero-good', {
-            zero: length(zeroSeen.zeroMm, [], true),
-            where: list(zeroSeen.spots.map((s) => (s.place === null ? String(s.cylinder) : placeName(s.place)))),
-          })
-        }}
-      </p>
-      <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" data-part="entry-problem">
-        {{ t(`entry.${problem}`) }}
-      </p>
-      <div v-if="question" class="border-l-4 border-online pl-2" data-part="entry-question" :data-kind="question.kind">
-        <p class="font-semibold">
-          <template v-if="question.kind === 'doubt'">{{
-            t(`doubt.${question.doubt}`, { value: length(question.valueMm) })
-          }}</template>
-          <template v-else-if="question.kind === 'twice'">{{
-            t('entry.twice', { value: length(question.valueMm), old: length(question.oldMm) })
-          }}</template>
-          <template v-else-if="question.kind === 'other-hand'">{{
-            t('entry.other-hand', {
-              name: personName(question.personId),
-              n: question.read,
-              of: stationsDeg.length,
+      <div id="reading-note" aria-live="assertive">
+        <p
+          v-if="zeroWanted && !problem && !question && !closed"
+          class="border-l-4 border-brass pl-2"
+          data-part="zero-how"
+        >
+          {{
+            t(gauge.source === 'none' || zeroAsked ? 'pad.zero-how' : 'pad.zero-live', {
+              n: entry.sinceZero.value.length,
             })
-          }}</template>
-          <template v-else-if="question.kind === 'unit'">{{
-            t('entry.unit', {
-              said: question.said,
-              unit: t(`unit.${unit}`),
-              meant: t(`entry.as.${question.meant.unit}`),
-              value: length(question.meant.valueMm),
-            })
-          }}</template>
-          <template v-else-if="question.kind === 'zero'">{{
-            t('entry.zero', { value: length(question.valueMm) })
-          }}</template>
-          <template v-else>{{
-            t('entry.column', {
-              count: question.valuesMm.length,
-              values: question.valuesMm.map((v) => length(v)).join('  '),
-            })
-          }}</template>
+          }}
         </p>
-        <div class="mt-1 flex gap-2">
-          <button type="button" class="key flex-1" data-part="answer-yes" @click="answer('yes')">
-            {{ t(`entry.yes.${question.kind}`) }}
-          </button>
-          <button
-            v-if="['twice', 'unit', 'other-hand'].includes(question.kind)"
-            type="button"
-            class="key flex-1"
-            data-part="answer-keep"
-            @click="answer('keep')"
-          >
-            {{
-              question.kind === 'unit'
-                ? t('entry.as-unit', { unit: t(`entry.as.${question.meant.unit}`) })
-                : t(question.kind === 'other-hand' ? 'entry.own-set' : 'entry.keep')
-            }}
-          </button>
-          <button type="button" class="key" data-part="answer-no" @click="answer('no')">
-            {{ t('entry.no') }}
-          </button>
+        <p
+          v-else-if="zeroSeen && !problem && !question"
+          class="border-l-4 pl-2 font-semibold"
+          :class="zeroSeen.moved ? 'border-outside' : 'border-inside'"
+          data-part="zero-said"
+          :data-moved="zeroSeen.moved"
+        >
+          {{
+            t(zeroSeen.moved ? 'pad.zero-moved' : 'pad.zero-good', {
+              zero: length(zeroSeen.zeroMm, [], true),
+              where: list(zeroSeen.spots.map((s) => (s.place === null ? String(s.cylinder) : placeName(s.place)))),
+            })
+          }}
+        </p>
+        <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" data-part="entry-problem">
+          {{ t(`entry.${problem}`) }}
+        </p>
+        <div
+          v-if="question"
+          class="border-l-4 border-online pl-2"
+          data-part="entry-question"
+          :data-kind="question.kind"
+        >
+          <p class="font-semibold">
+            <template v-if="question.kind === 'doubt'">{{
+              t(`doubt.${question.doubt}`, { value: length(question.valueMm) })
+            }}</template>
+            <template v-else-if="question.kind === 'twice'">{{
+              t('entry.twice', { value: length(question.valueMm), old: length(question.oldMm) })
+            }}</template>
+            <template v-else-if="question.kind === 'other-hand'">{{
+              t('entry.other-hand', {
+                name: personName(question.personId),
+                n: question.read,
+                of: stationsDeg.length,
+              })
+            }}</template>
+            <template v-else-if="question.kind === 'unit'">{{
+              t('entry.unit', {
+                said: question.said,
+                unit: t(`unit.${unit}`),
+                meant: t(`entry.as.${question.meant.unit}`),
+                value: length(question.meant.valueMm),
+              })
+            }}</template>
+            <template v-else-if="question.kind === 'zero'">{{
+              t('entry.zero', { value: length(question.valueMm) })
+            }}</template>
+            <template v-else>{{
+              t('entry.column', {
+                count: question.valuesMm.length,
+                values: question.valuesMm.map((v) => length(v)).join('  '),
+              })
+            }}</template>
+          </p>
+          <div class="mt-1 flex gap-2">
+            <button type="button" class="key flex-1" data-part="answer-yes" @click="answer('yes')">
+              {{ t(`entry.yes.${question.kind}`) }}
+            </button>
+            <button
+              v-if="['twice', 'unit', 'other-hand'].includes(question.kind)"
+              type="button"
+              class="key flex-1"
+              data-part="answer-keep"
+              @click="answer('keep')"
+            >
+              {{
+                question.kind === 'unit'
+                  ? t('entry.as-unit', { unit: t(`entry.as.${question.meant.unit}`) })
+                  : t(question.kind === 'other-hand' ? 'entry.own-set' : 'entry.keep')
+              }}
+            </button>
+            <button type="button" class="key" data-part="answer-no" @click="answer('no')">
+              {{ t('entry.no') }}
+            </button>
+          </div>
         </div>
       </div>
-    </div>
 
-    <TwoSets v-if="!closed && state.set && state.rivals?.length" :sets="[state.set, ...state.rivals]" />
-    <ol class="grid grid-cols-2 gap-1.5">
-      <li v-for="cell in cells" :key="cell.angleDeg">
-        <button
-          type="button"
-          class="flex min-h-[57px] w-full flex-col items-stretch justify-center rounded border px-2 py-0.5 text-left"
-          :disabled="closed"
-          :class="cell.angleDeg === stationDeg && !closed ? 'border-2 border-brass bg-plate' : 'border-line bg-plate'"
-          :data-station="cell.angleDeg"
-          :data-verdict="cell.verdict ?? 'none'"
-          @click="entry.choose(cell.angleDeg)"
-        >
-          <span class="flex items-baseline justify-between text-fine text-soft">
-            <span>{{ t('plan.station', { clock: clockHour(cell.angleDeg) }) }}</span>
-            <span v-if="cell.repeats > 1">{{ t('pad.mean-of', { n: cell.repeats }) }}</span>
-          </span>
-          <span class="flex items-center justify-between gap-1">
-            <span class="figure text-figure leading-tight" data-part="station-value">{{
-              cell.valueMm === null ? '·' : length(cell.valueMm, [limits.minMm, limits.maxMm])
-            }}</span>
-            <WindowGlyph
-              v-if="cell.valueMm !== null && cell.verdict"
-              :value-mm="cell.valueMm"
-              :min-mm="limits.minMm"
-              :max-mm="limits.maxMm"
-              :verdict="cell.verdict"
-              :width="58"
-              class="max-[1100px]:w-[42px]"
-            />
-          </span>
-        </button>
-      </li>
-    </ol>
-
-    <div v-if="!closed && closedSet" class="flex flex-col gap-2">
-      <p class="text-body">{{ t('pad.set-ended') }}</p>
-      <button type="button" class="key" data-part="measure-again" @click="emit('again')">{{ t('pad.again') }}</button>
+      <TwoSets v-if="!closed && state.set && state.rivals?.length" :sets="[state.set, ...state.rivals]" />
+      <ol class="grid grid-cols-2 gap-1.5">
+        <li v-for="cell in cells" :key="cell.angleDeg">
+          <button
+            type="button"
+            class="flex min-h-[57px] w-full flex-col items-stretch justify-center rounded border px-2 py-0.5 text-left"
+            :disabled="closed"
+            :class="cell.angleDeg === stationDeg && !closed ? 'border-2 border-brass bg-plate' : 'border-line bg-plate'"
+            :data-station="cell.angleDeg"
+            :data-verdict="cell.verdict ?? 'none'"
+            @click="entry.choose(cell.angleDeg)"
+          >
+            <span class="flex items-baseline justify-between text-fine text-soft">
+              <span>{{ t('plan.station', { clock: clockHour(cell.angleDeg) }) }}</span>
+              <span v-if="cell.repeats > 1">{{ t('pad.mean-of', { n: cell.repeats }) }}</span>
+            </span>
+            <span class="flex items-center justify-between gap-1">
+              <span class="figure text-figure leading-tight" data-part="station-value">{{
+                cell.valueMm === null ? '·' : length(cell.valueMm, [limits.minMm, limits.maxMm])
+              }}</span>
+              <WindowGlyph
+                v-if="cell.valueMm !== null && cell.verdict"
+                :value-mm="cell.valueMm"
+                :min-mm="limits.minMm"
+                :max-mm="limits.maxMm"
+                :verdict="cell.verdict"
+                :width="58"
+                class="max-[1100px]:w-[42px]"
+              />
+            </span>
+          </button>
+        </li>
+      </ol>
     </div>
-    <div
-      v-if="!closed && !question && !closedSet"
-      class="mt-auto grid max-h-[210px] min-h-[178px] flex-1 grid-cols-4 grid-rows-4 gap-1.5"
-      data-part="keypad"
-    >
-      <template v-for="(key, i) in keys" :key="key">
-        <button type="button" class="key !min-h-[40px] figure !text-head" tabindex="-1" @click="press(key)">
-          {{ key }}
-        </button>
-        <button
-          v-if="i === 2"
-          type="button"
-          class="key !min-h-[40px]"
-          tabindex="-1"
-          :aria-label="t('pad.delete')"
-          @click="erase"
-        >
-          <Delete :size="22" aria-hidden="true" />
-        </button>
-        <button
-          v-if="i === 5"
-          type="button"
-          class="key !min-h-[40px]"
-          tabindex="-1"
-          :aria-label="t('pad.undo')"
-          data-part="undo"
-          @click="entry.undo()"
-        >
-          <Undo2 :size="22" aria-hidden="true" />
-        </button>
-        <button
-          v-if="i === 8"
-          type="button"
-          class="key !min-h-[40px] !px-1"
-          :class="{ '!border-brass border-2': zeroAsked }"
-          tabindex="-1"
-          :aria-pressed="zeroAsked"
-          data-part="zero-key"
-          @click="askZero"
-        >
-          {{ t('pad.zero-key') }}
-        </button>
-      </template>
-      <button
-        type="button"
-        class="key !min-h-[40px] !border-ink"
-        tabindex="-1"
-        :aria-label="t('pad.take')"
-        data-part="take"
-        @click="enter()"
+    <div class="contents upright:flex upright:min-w-0 upright:flex-1 upright:flex-col upright:justify-end">
+      <div v-if="!closed && closedSet" class="flex flex-col gap-2">
+        <p class="text-body">{{ t('pad.set-ended') }}</p>
+        <button type="button" class="key" data-part="measure-again" @click="emit('again')">{{ t('pad.again') }}</button>
+      </div>
+      <div
+        v-if="!closed && !question && !closedSet"
+        class="mt-auto grid max-h-[210px] min-h-[178px] flex-1 upright:max-h-[280px] grid-cols-4 grid-rows-4 gap-1.5"
+        data-part="keypad"
       >
-        <CornerDownLeft :size="26" aria-hidden="true" />
-      </button>
+        <template v-for="(key, i) in keys" :key="key">
+          <button type="button" class="key !min-h-[40px] figure !text-head" tabindex="-1" @click="press(key)">
+            {{ key }}
+          </button>
+          <button
+            v-if="i === 2"
+            type="button"
+            class="key !min-h-[40px]"
+            tabindex="-1"
+            :aria-label="t('pad.delete')"
+            @click="erase"
+          >
+            <Delete :size="22" aria-hidden="true" />
+          </button>
+          <button
+            v-if="i === 5"
+            type="button"
+            class="key !min-h-[40px]"
+            tabindex="-1"
+            :aria-label="t('pad.undo')"
+            data-part="undo"
+            @click="entry.undo()"
+          >
+            <Undo2 :size="22" aria-hidden="true" />
+          </button>
+          <button
+            v-if="i === 8"
+            type="button"
+            class="key !min-h-[40px] !px-1"
+            :class="{ '!border-brass border-2': zeroAsked }"
+            tabindex="-1"
+            :aria-pressed="zeroAsked"
+            data-part="zero-key"
+            @click="askZero"
+          >
+            {{ t('pad.zero-key') }}
+          </button>
+        </template>
+        <button
+          type="button"
+          class="key !min-h-[40px] !border-ink"
+          tabindex="-1"
+          :aria-label="t('pad.take')"
+          data-part="take"
+          @click="enter()"
+        >
+          <CornerDownLeft :size="26" aria-hidden="true" />
+        </button>
+      </div>
     </div>
   </section>
 </template>

@@ -40,10 +40,10 @@ function finish(note: string): void {
         @select="(c) => (job.selected = c)"
       />
     </slot>
-    <div class="flex min-h-0 flex-1">
+    <div class="flex min-h-0 flex-1 upright:flex-col">
       <div class="flex min-h-0 min-w-0 flex-1 flex-col gap-px bg-line"><slot /></div>
       <aside
-        class="flex w-[372px] shrink-0 flex-col gap-3 overflow-y-auto border-l border-line p-4 max-[1100px]:w-[320px]"
+        class="pad-frame flex flex-col gap-3 overflow-y-auto p-4 upright:h-auto upright:max-h-[46%]"
         :aria-label="t('pad.cylinder', { cylinder: job.selected })"
         data-part="side"
       >

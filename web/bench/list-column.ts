@@ -6,6 +6,8 @@ export interface ListColumn<T> {
   header: string
   /** What is searched, sorted and exported; left out where a column says nothing of a row. */
   value?: (row: T) => string | number
+  /** What a row is called: it has the most room. */
+  main?: boolean
   /** Figures end at the same side. */
   end?: boolean
   /** How it is drawn; left out: the value as it is. */

@@ -35,6 +35,7 @@ const columns = computed((): ListColumn<JobCard>[] => [
   { id: 'number', header: t('jobs.number'), value: (j) => j.number, cell: (_, value) => figure(value) },
   {
     id: 'title',
+    main: true,
     header: t('jobs.title'),
     value: (j) => j.title,
     cell: (j) =>

@@ -30,6 +30,7 @@ const { filter, sort, rows, total, stale, load, more, all } = usePeopleList()
 const columns = computed((): ListColumn<Person>[] => [
   {
     id: 'name',
+    main: true,
     header: t('people.name'),
     value: (p) => p.name,
     cell: (p) =>

@@ -130,8 +130,8 @@ onBeforeUnmount(() => gauge.disconnect())
       :selected="job.selected"
       @select="(c) => (job.selected = c)"
     />
-    <div class="flex min-h-0 flex-1">
-      <div class="flex min-w-0 flex-1 flex-col gap-px bg-line">
+    <div class="flex min-h-0 flex-1 upright:flex-col">
+      <div class="flex min-h-0 min-w-0 flex-1 flex-col gap-px bg-line">
         <div class="flex min-h-0 flex-[11] gap-px">
           <div class="min-w-0 flex-1">
             <LedgeRing
@@ -242,7 +242,7 @@ onBeforeUnmount(() => gauge.disconnect())
           <LedgeUnrolled v-else :ledge="ledge" :max-depth-mm="limits.maxLedgeDepthMm" />
         </div>
       </div>
-      <div class="w-[372px] shrink-0 border-l border-line max-[1100px]:w-[336px]">
+      <div class="pad-frame">
         <ReadingPad
           ref="pad"
           :entry="entry"

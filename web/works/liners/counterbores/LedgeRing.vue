@@ -39,6 +39,18 @@ const stations = computed(() =>
   })),
 )
 
+/** The low side, as a mark on the ring's inner edge. */
+function lowMark(lowDeg: number): string {
+  const [tip, a, b] = [at(lowDeg, inner.value - 2), at(lowDeg - 7, inner.value - 14), at(lowDeg + 7, inner.value - 14)]
+  return `M ${tip.x} ${tip.y} L ${a.x} ${a.y} L ${b.x} ${b.y} Z`
+}
+/** Clock numbers inside the ring, but where the low side's mark stands. */
+const clockNumbers = computed(() =>
+  [0, 90, 180, 270]
+    .filter((a) => low.value === null || Math.abs(((a - low.value + 540) % 360) - 180) > 16)
+    .map((angleDeg) => ({ angleDeg, ...at(angleDeg, inner.value - 11) })),
+)
+
 /** A touch on the ring places a mark at that clock position, to the nearest five degrees. */
 function touch(event: MouseEvent): void {
   if (props.closed) return
@@ -107,8 +119,8 @@ function touch(event: MouseEvent): void {
           :stroke-dasharray="m.kind === 'old-seal' ? '2 3' : 'none'"
         />
         <text
-          :x="at(m.atDeg, inner - 40).x"
-          :y="at(m.atDeg, inner - 24).y + 4"
+          :x="at(m.atDeg, inner - 38).x"
+          :y="at(m.atDeg, inner - 40).y + 4"
           text-anchor="middle"
           font-size="11.5"
           fill="var(--outside-on-blue)"
@@ -117,25 +129,23 @@ function touch(event: MouseEvent): void {
         </text>
       </g>
       <g v-if="low !== null">
-        <line
-          :x1="centre.x"
-          :y1="centre.y"
-          :x2="at(low, inner - 34).x"
-          :y2="at(low, inner - 34).y"
-          stroke="var(--brass-on-blue)"
-          stroke-width="3"
-        />
-        <circle :cx="centre.x" :cy="centre.y" r="3.5" fill="var(--brass-on-blue)" />
-        <text
-          :x="centre.x - (at(low, 22).x - centre.x)"
-          :y="centre.y - (at(low, 22).y - centre.y) + 4"
-          text-anchor="middle"
-          font-size="12"
-          fill="var(--brass-on-blue)"
-        >
+        <path :d="lowMark(low)" fill="var(--brass-on-blue)" />
+        <text :x="centre.x" :y="centre.y + 4" text-anchor="middle" font-size="12" fill="var(--brass-on-blue)">
           {{ t('ledge.low-side', { clock: clockHour(low) }) }}
         </text>
       </g>
+      <text
+        v-for="n in clockNumbers"
+        :key="`clock-${n.angleDeg}`"
+        :x="n.x"
+        :y="n.y + 4"
+        text-anchor="middle"
+        font-size="11"
+        fill="var(--scribe)"
+        class="pointer-events-none"
+      >
+        {{ clockHour(n.angleDeg) }}
+      </text>
       <g
         v-for="s in stations"
         :key="s.angleDeg"

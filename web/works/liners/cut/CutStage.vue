@@ -183,8 +183,8 @@ onBeforeUnmount(() => gauge.disconnect())
       :selected="job.selected"
       @select="(c) => (job.selected = c)"
     />
-    <div class="flex min-h-0 flex-1">
-      <div class="flex min-w-0 flex-1 flex-col gap-px bg-line">
+    <div class="flex min-h-0 flex-1 upright:flex-col">
+      <div class="flex min-h-0 min-w-0 flex-1 flex-col gap-px bg-line">
         <div class="flex min-h-0 flex-[13] gap-px">
           <div class="w-[224px] shrink-0 max-[1100px]:w-[170px]">
             <PackStack
@@ -335,7 +335,7 @@ onBeforeUnmount(() => gauge.disconnect())
           </section>
         </div>
       </div>
-      <div class="w-[372px] shrink-0 border-l border-line max-[1100px]:w-[336px]">
+      <div class="pad-frame">
         <ReadingPad
           ref="pad"
           :entry="entry"

@@ -111,8 +111,8 @@ onBeforeUnmount(() => gauge.disconnect())
       :selected="job.selected"
       @select="select"
     />
-    <div class="flex min-h-0 flex-1">
-      <div class="flex min-w-0 flex-1 flex-col gap-px bg-line">
+    <div class="flex min-h-0 flex-1 upright:flex-col">
+      <div class="flex min-h-0 min-w-0 flex-1 flex-col gap-px bg-line">
         <div class="grid min-h-0 flex-[11] grid-cols-[1.15fr_1fr] gap-px">
           <StackSection
             :sheet="snapshot.sheet"
@@ -169,7 +169,7 @@ onBeforeUnmount(() => gauge.disconnect())
           />
         </div>
       </div>
-      <div class="w-[372px] shrink-0 border-l border-line max-[1100px]:w-[336px]">
+      <div class="pad-frame">
         <ReadingPad
           ref="pad"
           :entry="entry"
