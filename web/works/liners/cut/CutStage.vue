@@ -2,6 +2,8 @@
 import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
+import { barePlane } from '#core/works/liners/deck'
+import { planeEnds } from '#core/measure/fit-plane'
 import { biasToOffer, learnBias, readCutBore } from '#core/works/liners/cut-bore'
 import { linerIn } from '#core/job/apply'
 import { numberOf, numbersOf, textOf } from '#core/job/move'
@@ -27,7 +29,7 @@ import { useGauge } from '../../../stores/gauge'
 import { useJob } from '../../../stores/job'
 import { newId } from '../../../stores/new-id'
 import { useShop } from '../../../stores/shop'
-import PackStack from './PackStack.vue'
+import PassDrawing from './PassDrawing.vue'
 
 const { t } = useI18n()
 const { length, fine, withUnit, leaf, leaves } = useFigures()
@@ -57,6 +59,13 @@ const mine = computed(() => work.value.find((w) => w.cylinder === job.selected) 
 const bore = computed(() => readCutBore(snapshot.value, job.selected))
 const learned = computed(() => learnBias(snapshot.value))
 const plugged = computed(() => plugsIn(snapshot.value))
+/** Where the liner stands, its low and its high side, as last measured since the last change. */
+const stands = computed(() => {
+  const s = state.value
+  if (!s || s.changed) return null
+  const plane = barePlane(s)
+  return plane ? planeEnds(plane) : null
+})
 const offeredMm = computed(() => biasToOffer(learned.value, snapshot.value.tooling.cutterBiasMm))
 
 const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'blind'>(() => 'cut', pad)
@@ -66,13 +75,6 @@ const reason = ref('')
 /** The pass that waits for a reason, because the last one was not measured. */
 const cutting = computed(() => move.value.action === 'cut')
 const packMm = computed(() => packThicknessMm(chosen.value))
-const steps = ['centre', 'clamp', 'set', 'cut', 'clean', 'refit', 'measure'] as const
-const stepNow = computed(
-  () =>
-    ({ 'plug-in': 'centre', 'liner-out': 'centre', cut: 'set', refit: 'refit', measure: 'measure' })[
-      move.value.action
-    ] ?? null,
-)
 
 function named(): boolean {
   if (device.personId) return true
@@ -185,115 +187,22 @@ onBeforeUnmount(() => gauge.disconnect())
     />
     <div class="flex min-h-0 flex-1 upright:flex-col">
       <div class="flex min-h-0 min-w-0 flex-1 flex-col gap-px bg-line">
-        <div class="flex min-h-0 flex-[13] gap-px">
-          <div class="w-[224px] shrink-0 max-[1100px]:w-[170px]">
-            <PackStack
-              :leaves-mm="cutting ? numbersOf(move, 'leavesMm') : []"
-              :pack-mm="cutting ? numberOf(move, 'packMm') : 0"
-            />
-          </div>
-          <section
-            class="min-w-0 flex-1 overflow-y-auto bg-plate p-3"
-            :aria-label="t('cutting.sheet')"
-            data-part="pass-sheet"
-          >
-            <h2 class="leading-tight">{{ t('cutting.sheet-of', { cylinder: job.selected }) }}</h2>
-            <p v-if="mine" class="text-body" data-part="wanted">
-              {{
-                t(mine.wanted.cutMm > 0 ? 'cutting.wanted' : 'cutting.no-cut', {
-                  cut: withUnit(mine.wanted.cutMm),
-                  shim: mine.wanted.shimMm > 0 ? withUnit(mine.wanted.shimMm) : '—',
-                  taken: withUnit(mine.takenMm),
-                  rest: withUnit(Math.max(0, mine.restMm)),
-                })
-              }}
-            </p>
-            <ol class="mt-1 flex flex-wrap gap-x-1 gap-y-1 text-small">
-              <li
-                v-for="s in steps"
-                :key="s"
-                class="rounded border px-2 py-0.5"
-                :class="s === stepNow ? 'border-2 border-brass font-bold' : 'border-line text-soft'"
-              >
-                {{ t(`cutting.step.${s}`) }}
-              </li>
-            </ol>
-            <table
-              v-if="bore.passes.length"
-              class="mt-2 w-full text-left text-body [&_td]:pr-3 [&_th]:pr-3"
-              data-part="passes"
-            >
-              <thead>
-                <tr class="border-b border-ink text-small">
-                  <th>{{ t('cutting.pass') }}</th>
-                  <th>{{ t('cutting.pack') }}</th>
-                  <th>{{ t('cutting.predicted') }}</th>
-                  <th>{{ t('cutting.measured') }}</th>
-                  <th />
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="(p, i) in bore.passes" :key="p.cut.id" class="border-b border-line">
-                  <td class="py-1">{{ i + 1 }} · {{ t(`pass.${p.cut.kind}`) }}</td>
-                  <td class="figure">{{ leaves(p.cut.leavesMm) }}</td>
-                  <td class="figure">{{ length(p.cut.expectMm) }}</td>
-                  <td class="figure" data-part="pass-measured">
-                    {{ p.measuredMm === null ? '—' : `${length(p.measuredMm)} (${length(p.differenceMm!, [], true)})` }}
-                  </td>
-                  <td class="text-small">
-                    {{ p.cut.unmeasured ? t('cutting.blind', { reason: p.cut.unmeasured }) : '' }}
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-            <p v-if="learned" class="mt-2 text-small" data-part="learned">
-              {{
-                t('cutting.learned', {
-                  n: learned.passes,
-                  bias: fine(learned.biasMm, true),
-                  now: fine(snapshot.tooling.cutterBiasMm, true),
-                  scatter: learned.scatterMm === null ? '—' : fine(learned.scatterMm),
-                })
-              }}
-            </p>
-            <div class="mt-2 flex flex-wrap gap-2">
-              <button
-                v-if="offeredMm !== null && !closed"
-                type="button"
-                class="key"
-                data-part="use-bias"
-                @click="useBias"
-              >
-                {{ t('cutting.use-bias', { bias: fine(offeredMm, true) }) }}
-              </button>
-              <button v-if="cutting" type="button" class="key" data-part="other-pack" @click="openPack('pack')">
-                {{ t('move.other.cut') }}
-              </button>
-              <button
-                v-if="bore.unmeasured && !closed"
-                type="button"
-                class="key"
-                data-part="cut-blind"
-                @click="openPack('blind')"
-              >
-                {{ t('cutting.cut-blind') }}
-              </button>
-              <button
-                v-if="bore.passes.length && !closed"
-                type="button"
-                class="key"
-                data-part="strike-cut"
-                @click="strikeLast"
-              >
-                {{ t('cutting.undo') }}
-              </button>
-              <button v-if="closed" type="button" class="key" data-part="reopen" @click="dialog = 'reopen'">
-                {{ t('pad.reopen') }}
-              </button>
-            </div>
-          </section>
+        <div class="min-h-0 flex-[13]">
+          <PassDrawing
+            :cylinder="job.selected"
+            :leaves-mm="cutting ? numbersOf(move, 'leavesMm') : []"
+            :pack-mm="cutting ? numberOf(move, 'packMm') : 0"
+            :wanted-mm="mine?.wanted.cutMm ?? 0"
+            :taken-mm="mine?.takenMm ?? 0"
+            :rest-mm="Math.max(0, mine?.restMm ?? 0)"
+            :shim-mm="mine?.wanted.shimMm ?? 0"
+            :passes="bore.passes"
+            :now="stands"
+            :expect-mm="cutting ? numberOf(move, 'expectMm') : null"
+            :limits="snapshot.sheet.limits"
+          />
         </div>
-        <div class="min-h-0" :class="showGauge ? 'flex-[11]' : 'flex-[8]'">
+        <div class="min-h-0" :class="showGauge ? 'flex-[11]' : 'flex-[10]'">
           <GaugePanel
             v-if="showGauge"
             :snapshot="snapshot"
@@ -304,35 +213,132 @@ onBeforeUnmount(() => gauge.disconnect())
             @hide="showGauge = false"
             @did="focus"
           />
-          <section v-else class="flex h-full flex-col overflow-y-auto bg-plate p-3" :aria-label="t('cutting.list')">
-            <div class="flex items-center gap-3">
-              <h2 class="flex-1">{{ t('cutting.list') }}</h2>
-              <span class="text-small" data-part="plugs">{{
-                t('cutting.plugs', { cylinders: plugged.join(', ') || '0' })
-              }}</span><button type="button" class="key" data-part="toggle-gauge" @click="showGauge = true">
-                {{ t('pad.gauge') }}
-              </button>
-            </div>
-            <ul class="mt-1 grid grid-cols-3 gap-x-5 text-body max-[1100px]:grid-cols-2">
-              <li
-                v-for="w in work"
-                :key="w.cylinder"
-                class="flex items-baseline gap-2 border-b border-line py-1"
-                :data-work="w.cylinder"
-                :data-done="w.move === null"
+          <div v-else class="flex h-full min-h-0 gap-px">
+            <section
+              class="min-w-0 flex-1 overflow-y-auto bg-plate p-3"
+              :aria-label="t('cutting.sheet')"
+              data-part="pass-sheet"
+            >
+              <h2 class="leading-tight">{{ t('cutting.sheet-of', { cylinder: job.selected }) }}</h2>
+              <p v-if="mine" class="text-body" data-part="wanted">
+                {{
+                  t(mine.wanted.cutMm > 0 ? 'cutting.wanted' : 'cutting.no-cut', {
+                    cut: withUnit(mine.wanted.cutMm),
+                    shim: mine.wanted.shimMm > 0 ? withUnit(mine.wanted.shimMm) : '—',
+                    taken: withUnit(mine.takenMm),
+                    rest: withUnit(Math.max(0, mine.restMm)),
+                  })
+                }}
+              </p>
+              <table
+                v-if="bore.passes.length"
+                class="mt-2 w-full text-left text-body [&_td]:pr-3 [&_th]:pr-3"
+                data-part="passes"
               >
-                <button type="button" class="min-h-[36px] font-bold" @click="job.selected = w.cylinder">
-                  {{ t('pad.cylinder', { cylinder: w.cylinder }) }}</button><span class="text-small">{{
-                  w.move === null
-                    ? t('cutting.ready')
-                    : t('cutting.planned', {
-                        cut: w.wanted.cutMm > 0 ? length(w.wanted.cutMm) : '—',
-                        shim: w.wanted.shimMm > 0 ? length(w.wanted.shimMm) : '—',
-                      })
-                }}</span>
-              </li>
-            </ul>
-          </section>
+                <thead>
+                  <tr class="border-b border-ink text-small">
+                    <th>{{ t('cutting.pass') }}</th>
+                    <th>{{ t('cutting.pack') }}</th>
+                    <th>{{ t('cutting.predicted') }}</th>
+                    <th>{{ t('cutting.measured') }}</th>
+                    <th />
+                  </tr>
+                </thead>
+                <tbody>
+                  <tr v-for="(p, i) in bore.passes" :key="p.cut.id" class="border-b border-line">
+                    <td class="py-1">{{ i + 1 }} · {{ t(`pass.${p.cut.kind}`) }}</td>
+                    <td class="figure">{{ leaves(p.cut.leavesMm) }}</td>
+                    <td class="figure">{{ length(p.cut.expectMm) }}</td>
+                    <td class="figure" data-part="pass-measured">
+                      {{
+                        p.measuredMm === null ? '—' : `${length(p.measuredMm)} (${length(p.differenceMm!, [], true)})`
+                      }}
+                    </td>
+                    <td class="text-small">
+                      {{ p.cut.unmeasured ? t('cutting.blind', { reason: p.cut.unmeasured }) : '' }}
+                    </td>
+                  </tr>
+                </tbody>
+              </table>
+              <p v-if="learned" class="mt-2 text-small" data-part="learned">
+                {{
+                  t('cutting.learned', {
+                    n: learned.passes,
+                    bias: fine(learned.biasMm, true),
+                    now: fine(snapshot.tooling.cutterBiasMm, true),
+                    scatter: learned.scatterMm === null ? '—' : fine(learned.scatterMm),
+                  })
+                }}
+              </p>
+              <div class="mt-2 flex flex-wrap gap-2">
+                <button
+                  v-if="offeredMm !== null && !closed"
+                  type="button"
+                  class="key"
+                  data-part="use-bias"
+                  @click="useBias"
+                >
+                  {{ t('cutting.use-bias', { bias: fine(offeredMm, true) }) }}
+                </button>
+                <button v-if="cutting" type="button" class="key" data-part="other-pack" @click="openPack('pack')">
+                  {{ t('move.other.cut') }}
+                </button>
+                <button
+                  v-if="bore.unmeasured && !closed"
+                  type="button"
+                  class="key"
+                  data-part="cut-blind"
+                  @click="openPack('blind')"
+                >
+                  {{ t('cutting.cut-blind') }}
+                </button>
+                <button
+                  v-if="bore.passes.length && !closed"
+                  type="button"
+                  class="key"
+                  data-part="strike-cut"
+                  @click="strikeLast"
+                >
+                  {{ t('cutting.undo') }}
+                </button>
+                <button v-if="closed" type="button" class="key" data-part="reopen" @click="dialog = 'reopen'">
+                  {{ t('pad.reopen') }}
+                </button>
+              </div>
+            </section>
+            <section
+              class="flex w-[42%] shrink-0 flex-col overflow-y-auto bg-plate p-3"
+              :aria-label="t('cutting.list')"
+            >
+              <div class="flex items-center gap-3">
+                <h2 class="flex-1 whitespace-nowrap">{{ t('cutting.list') }}</h2>
+                <span class="text-small" data-part="plugs">{{
+                  t(plugged.length ? 'cutting.plugs' : 'cutting.no-plugs', { cylinders: plugged.join(', ') })
+                }}</span><button type="button" class="key" data-part="toggle-gauge" @click="showGauge = true">
+                  {{ t('pad.gauge') }}
+                </button>
+              </div>
+              <ul class="mt-1 text-body">
+                <li
+                  v-for="w in work"
+                  :key="w.cylinder"
+                  class="flex items-baseline gap-2 border-b border-line py-1"
+                  :data-work="w.cylinder"
+                  :data-done="w.move === null"
+                >
+                  <button type="button" class="min-h-[36px] font-bold" @click="job.selected = w.cylinder">
+                    {{ t('pad.cylinder', { cylinder: w.cylinder }) }}</button><span class="text-small">{{
+                    w.move === null
+                      ? t('cutting.ready')
+                      : t('cutting.planned', {
+                          cut: w.wanted.cutMm > 0 ? length(w.wanted.cutMm) : '—',
+                          shim: w.wanted.shimMm > 0 ? length(w.wanted.shimMm) : '—',
+                        })
+                  }}</span>
+                </li>
+              </ul>
+            </section>
+          </div>
         </div>
       </div>
       <div class="pad-frame">

@@ -107,13 +107,7 @@ useStageKeys(
 <template>
   <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
     <div class="min-h-0 flex-1">
-      <SealSection
-        :state="mine"
-        :liner="snapshot.sheet.liner"
-        :bore-mm="snapshot.engine.boreMm"
-        :flange-mm="snapshot.sheet.links.find((l) => l.kind === 'flange' || l.kind === 'step-to-top')?.nominalMm ?? 12"
-        :next="nextGroove"
-      />
+      <SealSection :state="mine" :liner="snapshot.sheet.liner" :next="nextGroove" />
     </div>
     <template #side>
       <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>

@@ -8,42 +8,39 @@ import { onPlan } from '../../../bench/useDeckPlan'
 const props = defineProps<{
   state: FittingState
   liner: LinerShape | null
-  boreMm: number
-  flangeMm: number
   next: number | null
 }>()
 const { t } = useI18n()
 
-const W = 620
-const H = 360
-/** The liner lies on its side, its top at the left: long things want the long way of the screen. */
-const long = computed(() => props.liner?.lengthMm ?? 220)
-const scale = computed(() =>
-  Math.min(
-    (props.liner?.clockDeg == null ? 440 : 360) / long.value,
-    240 / (props.liner?.flangeOuterMm ?? props.boreMm * 1.15),
-  ),
-)
+const W = 700
+const H = 400
+/**
+ * The liner lies on its side, its top at the left, shortened in the middle: the seal lands are what is
+ * worked at, so they have the room. Walls and grooves are drawn thicker than they are.
+ */
 const x0 = 24
-const mid = 176
-const half = computed(() => ({
-  bore: (props.boreMm / 2) * scale.value,
-  outer: ((props.liner?.lowerOuterMm ?? props.boreMm * 1.09) / 2) * scale.value,
-  flange: ((props.liner?.flangeOuterMm ?? props.boreMm * 1.15) / 2) * scale.value,
-}))
-const end = computed(() => x0 + long.value * scale.value)
-const flange = computed(() => x0 + props.flangeMm * scale.value)
+const mid = 160
+const half = { bore: 84, outer: 116, flange: 132 }
+const flange = x0 + 26
+const breakAt = { from: 132, to: 158 }
+const end = computed(() => (props.liner?.clockDeg == null ? 660 : 500))
+const GROOVE = { width: 40, depth: 20 }
 /** Grooves spread over the seal lands, the first one nearest the top. */
 const grooves = computed(() => {
-  const lands = (props.liner?.sealLandMm ?? 36) * scale.value
+  const from = breakAt.to + 24
+  const lands = end.value - from - 20
   const n = props.state.rings.length
-  return props.state.rings.map((ring, i) => ({ ring, x: end.value - lands + (lands * (i + 0.5)) / Math.max(1, n) - 5 }))
+  return props.state.rings.map((ring, i) => ({
+    ring,
+    x: from + (lands * (i + 0.5)) / Math.max(1, n) - GROOVE.width / 2,
+  }))
 })
+const clockX = 596
 const sides = [-1, 1] as const
 const clock = computed(() => {
   const l = props.liner
   if (!l || l.clockDeg === null) return null
-  const at = (deg: number, r: number) => ({ x: 524 + onPlan(deg).x * r, y: mid + onPlan(deg).y * r })
+  const at = (deg: number, r: number) => ({ x: clockX + onPlan(deg).x * r, y: mid + onPlan(deg).y * r })
   return {
     want: at(l.clockDeg, 66),
     wantText: at(l.clockDeg, 88),
@@ -74,23 +71,33 @@ const clock = computed(() => {
         stroke-opacity="0.5"
         stroke-dasharray="14 4 3 4"
       />
-      <path
-        v-for="s in sides"
-        :key="s"
-        :d="`M ${x0} ${mid + s * half.bore} V ${mid + s * half.flange} H ${flange} V ${mid + s * half.outer} H ${end} V ${mid + s * half.bore} Z`"
-        fill="url(#wall)"
-        stroke="var(--scribe)"
-        stroke-width="1.6"
-      />
+      <g v-for="s in sides" :key="s">
+        <path
+          :d="`M ${breakAt.from} ${mid + s * half.bore} H ${x0} V ${mid + s * half.flange} H ${flange} V ${mid + s * half.outer} H ${breakAt.from} l 7 ${-s * 11} l -11 ${-s * 10} z`"
+          fill="url(#wall)"
+          stroke="var(--scribe)"
+          stroke-width="1.6"
+        />
+        <path
+          :d="`M ${breakAt.to} ${mid + s * half.bore} H ${end} V ${mid + s * half.outer} H ${breakAt.to} l 7 ${-s * 11} l -11 ${-s * 10} z`"
+          fill="url(#wall)"
+          stroke="var(--scribe)"
+          stroke-width="1.6"
+        />
+      </g>
       <text :x="x0" :y="mid - half.flange - 8" font-size="13" fill="var(--scribe)">{{ t('fit.top') }}</text>
+      <text :x="end" :y="mid - half.flange - 8" text-anchor="end" font-size="12" fill="var(--scribe)">
+        {{ t('fit.shortened') }}
+      </text>
       <g v-for="(g, i) in grooves" :key="g.ring.groove" :data-groove="g.ring.groove" :data-state="g.ring.state">
         <rect
           v-for="s in sides"
           :key="s"
           :x="g.x"
-          :y="mid + s * half.outer - (s > 0 ? 6 : 4)"
-          width="10"
-          height="10"
+          :y="s > 0 ? mid + half.outer - GROOVE.depth + 4 : mid - half.outer - 4"
+          :width="GROOVE.width"
+          :height="GROOVE.depth"
+          rx="3"
           :fill="
             g.ring.state === 'on'
               ? 'var(--brass-on-blue)'
@@ -99,22 +106,22 @@ const clock = computed(() => {
                 : 'var(--layout)'
           "
           :stroke="next === g.ring.groove ? 'var(--brass-on-blue)' : 'var(--scribe)'"
-          :stroke-width="next === g.ring.groove ? 3.5 : 1.5"
-          :stroke-dasharray="g.ring.state === 'open' ? '3 2' : 'none'"
+          :stroke-width="next === g.ring.groove ? 4 : 1.8"
+          :stroke-dasharray="g.ring.state === 'open' ? '4 3' : 'none'"
         />
         <line
-          :x1="g.x + 5"
-          :x2="g.x + 5"
+          :x1="g.x + GROOVE.width / 2"
+          :x2="g.x + GROOVE.width / 2"
           :y1="mid + half.outer + 8"
-          :y2="mid + half.flange + 20 + i * 22"
+          :y2="mid + half.flange + 18 + i * 26"
           stroke="var(--scribe)"
           stroke-opacity="0.6"
         />
         <text
-          :x="g.x - 4"
-          :y="mid + half.flange + 26 + i * 22"
+          :x="g.x + GROOVE.width / 2 - 6"
+          :y="mid + half.flange + 24 + i * 26"
           text-anchor="end"
-          font-size="14.5"
+          font-size="16"
           :font-weight="next === g.ring.groove ? 700 : 400"
           fill="var(--scribe)"
         >
@@ -124,11 +131,18 @@ const clock = computed(() => {
         </text>
       </g>
       <g v-if="clock" data-part="clocking">
-        <circle cx="524" :cy="mid" r="66" fill="none" stroke="var(--scribe)" stroke-width="1.5" />
-        <text x="524" :y="mid - 100" text-anchor="middle" font-size="13.5" fill="var(--scribe)">
+        <circle :cx="clockX" :cy="mid" r="66" fill="none" stroke="var(--scribe)" stroke-width="1.5" />
+        <text :x="clockX" :y="mid - 100" text-anchor="middle" font-size="13.5" fill="var(--scribe)">
           {{ t('fit.from-above') }}
         </text>
-        <line x1="524" :y1="mid" :x2="clock.want.x" :y2="clock.want.y" stroke="var(--scribe)" stroke-dasharray="4 4" />
+        <line
+          :x1="clockX"
+          :y1="mid"
+          :x2="clock.want.x"
+          :y2="clock.want.y"
+          stroke="var(--scribe)"
+          stroke-dasharray="4 4"
+        />
         <circle
           :cx="clock.want.x"
           :cy="clock.want.y"
