@@ -199,7 +199,7 @@ describe('the gauge', () => {
 })
 
 /** Begins a job of the ferry's engine on which nothing is read, and opens it where it is read first. */
-async function freshJob(title: string): Promise<string> {
+async function freshJob(title: string, unit: 'mm' | 'thou'): Promise<string> {
   const { engine } = await house.snapshot(jobId)
   const id = randomUUID()
   await house.send([
@@ -209,6 +209,7 @@ async function freshJob(title: string): Promise<string> {
       act: { what: 'start-job', jobId: id, engineId: engine.id, title, complaint: '', work: ['check'] },
     },
   ])
+  await browser.run(`localStorage.setItem('evenbore.unit', '${unit}')`)
   await browser.go(`/jobs/${id}/as-found`)
   await browser.find('[data-stage=as-found] [data-part=pad]')
   return id
@@ -221,10 +222,7 @@ describe('hands that never leave the figures', () => {
     ['mm', (mm: number) => mm.toFixed(3)],
     ['thou', (mm: number) => (mm / 0.0254).toFixed(2)],
   ] as const)('read six liners in %s with 24 figures and 24 Enters, nothing else', async (unit, written) => {
-    const id = await freshJob(`Six liners in ${unit}`)
-    await browser.run(
-      `document.querySelector('[data-part=unit-switch] button:${unit === 'mm' ? 'first' : 'last'}-child').click()`,
-    )
+    const id = await freshJob(`Six liners in ${unit}`, unit)
     await browser.until(() => browser.run('return document.activeElement.id === "reading"'), 'the box has no focus')
     const keys = Array.from({ length: 24 }, (_, i) => [written(heights[i % 8]!), Key.ENTER])
     for (const [figure, enter] of keys) await browser.type(figure!, enter!)
@@ -252,8 +250,7 @@ describe('hands that never leave the figures', () => {
   })
 
   it('are told what a further figure is not, and the next digit takes its place', async () => {
-    await browser.run(`document.querySelector('[data-part=unit-switch] button:first-child').click()`)
-    await freshJob('Hands')
+    await freshJob('Hands', 'mm')
     await browser.until(() => browser.run('return document.activeElement.id === "reading"'), 'the box has no focus')
     for (const figure of ['0.098', '0.101', '0.099', '0.1']) await browser.type(figure, Key.ENTER)
     await browser.untilText('[data-part=pad] h2', 'Cylinder 2')

@@ -56,12 +56,15 @@ describe('ledges by the keyboard', () => {
     await browser.run(`document.querySelector('input[name=zero-on][value=master]').click()`)
     await browser.click('[data-part=hide-gauge]')
     await (await browser.find('#reading')).click()
-    await typeAll(['0.012', '0.014', '0,010', '.011', '0.001'])
+    await typeAll(['0.012', '0.014', '0,010', '.011', 'z0.001'])
     await saved()
     const snapshot = await house.snapshot(jobId)
     const set = snapshot.sets.find((s) => s.stage === 'counterbores')!
     expect(set).toMatchObject({ zeroOn: 'master', masterMm: 96, closed: { zeroMm: 0.001, zeroMoved: false } })
     expect(readLedge(snapshot, 1).stations.map((s) => s.valueMm)).toEqual([96.012, 96.014, 96.01, 96.011])
+    // The first ledge is read to its end: the next one is in hand.
+    await browser.untilText('[data-part=pad] h2', 'Cylinder 2')
+    await browser.chord(Key.ALT, '1')
     await browser.untilText('[data-part=ledge-reason]', 'Sound')
   })
 
@@ -85,6 +88,8 @@ describe('ledges by the keyboard', () => {
   it('take a burr that is touched on their ring, and let it go when it is off', async () => {
     const ferry = await house.jobId('spare')
     await browser.until(async () => (await browser.all('[data-part=ledge-touch]')).length === 1, 'there is no ring')
+    await browser.chord(Key.ALT, '1')
+    await browser.untilText('[data-part=pad] h2', 'Cylinder 1')
     // A touch right of the middle: the rear, six o'clock.
     await browser.run(`const c = document.querySelector('[data-part=ledge-touch]'); const m = c.getScreenCTM(); const p = new DOMPoint(170 + Number(c.getAttribute('r')), 131).matrixTransform(m)
       c.dispatchEvent(new MouseEvent('click', { bubbles: true, clientX: p.x, clientY: p.y }))`)

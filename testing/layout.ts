@@ -60,7 +60,7 @@ export function layoutFaults(browser: Browser): Promise<string[]> {
 export function textFaults(browser: Browser): Promise<string[]> {
   return browser.run<string[]>(`
     const faults = []
-    for (const svg of document.querySelectorAll('svg')) {
+    for (const svg of document.querySelectorAll('svg:not([data-pans])')) {
       const frame = svg.getBoundingClientRect()
       const texts = [...svg.querySelectorAll('text')].filter(t => t.textContent.trim() !== '' && getComputedStyle(t).visibility !== 'hidden').map(t => ({ t, box: t.getBoundingClientRect(), said: t.textContent.trim() })).filter(({ box }) => box.width > 0)
       for (const { box, said } of texts) if (box.right > frame.left && box.left < frame.right && box.bottom > frame.top && box.top < frame.bottom && (box.left < frame.left - 2 || box.right > frame.right + 2 || box.top < frame.top - 3 || box.bottom > frame.bottom + 3)) faults.push('out of its drawing: "' + said + '"')

@@ -92,12 +92,10 @@ async function save(): Promise<void> {
           <td
             v-for="c in columns"
             :key="c.id"
-            class="px-2 py-3 align-middle upright:py-1 upright:text-left"
+            class="px-2 py-3 align-middle upright:py-1 upright:text-left upright:before:block upright:before:text-fine upright:before:text-soft upright:before:content-[attr(data-label)]"
+            :data-label="c.value ? c.header : ''"
             :class="{ 'text-right': c.end, 'upright:basis-[30%] upright:grow': c.main, 'upright:ml-auto': !c.value }"
           >
-            <span v-if="c.value" class="hidden text-fine text-soft upright:block" aria-hidden="true">{{
-              c.header
-            }}</span>
             <Cell :column="c" :row="row" />
           </td>
         </tr>

@@ -8,6 +8,10 @@ import { useJob } from '../stores/job'
 /** What every stage with a pad does alike: its dialogs, the focus on its box, the next bore, and closing itself. */
 export function useBoreStage<D extends string>(stage: () => StageName, pad: Readonly<Ref<{ focus(): void } | null>>) {
   const job = useJob()
+  // A stage on which nobody has read anything begins at its first bore, whichever was in hand before.
+  const { sets, engine } = job.snapshot!
+  if (stageLine[stage()].sets !== null && !sets.some((s) => s.stage === stage()))
+    job.selected = engine.banks.flat()[0] ?? job.selected
   const dialog = ref<D | 'close' | 'reopen' | null>(null) as Ref<D | 'close' | 'reopen' | null>
 
   /** Back to the box, wherever the finger was: the next thing is a reading. */

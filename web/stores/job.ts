@@ -2,6 +2,7 @@ import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
+import { worstLiner } from '#core/works/liners/worst-liner'
 import { readDeck } from '#core/works/liners/deck'
 import { readRoute, routeFacts } from '#core/job/route'
 import { snapshot as snapshotSchema, type Snapshot } from '#core/job/snapshot'
@@ -81,6 +82,14 @@ export const useJob = defineStore('job', () => {
         >)
       : null
   })
+  // A job is opened for its worst liner.
+  watch(
+    () => snapshot.value?.job.id,
+    (id) => {
+      if (id && decks.value) selected.value = worstLiner(snapshot.value!, (s) => decks.value![s]) ?? selected.value
+    },
+    { flush: 'sync' },
+  )
   const route = computed(() => (snapshot.value ? readRoute(routeFacts(snapshot.value)) : []))
 
   async function open(id: string): Promise<void> {

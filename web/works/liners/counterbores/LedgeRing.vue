@@ -30,6 +30,7 @@ function arc(m: WearMark): string {
   const [a, b, c, d] = [at(from, R), at(to, R), at(to, inner.value), at(from, inner.value)]
   return `M ${a.x} ${a.y} A ${R} ${R} 0 ${large} 1 ${b.x} ${b.y} L ${c.x} ${c.y} A ${inner.value} ${inner.value} 0 ${large} 0 ${d.x} ${d.y} Z`
 }
+const wearWords = (m: WearMark) => `${t(`wear.${m.kind}`)}${m.depthMm > 0 ? ` ${length(m.depthMm)}` : ''}`
 const low = computed(() => props.ledge.judgement?.lowAtDeg ?? null)
 const stations = computed(() =>
   props.ledge.stations.map((s) => ({
@@ -67,7 +68,7 @@ function touch(event: MouseEvent): void {
     <svg
       :viewBox="`0 0 ${W} ${H}`"
       class="h-full w-full"
-      role="img"
+      role="group"
       :aria-label="t('ledge.describe', { cylinder: ledge.cylinder })"
     >
       <defs>
@@ -106,7 +107,7 @@ function touch(event: MouseEvent): void {
         class="cursor-pointer"
         role="button"
         tabindex="0"
-        :aria-label="t('ledge.mark', { kind: t(`wear.${m.kind}`), clock: clockHour(m.atDeg) })"
+        :aria-label="t('ledge.mark', { kind: wearWords(m), clock: clockHour(m.atDeg) })"
         data-part="wear-mark"
         @click="emit('open', m)"
         @keydown.enter="emit('open', m)"
@@ -125,7 +126,7 @@ function touch(event: MouseEvent): void {
           font-size="11.5"
           fill="var(--outside-on-blue)"
         >
-          {{ t(`wear.${m.kind}`) }}{{ m.depthMm > 0 ? ` ${length(m.depthMm)}` : '' }}
+          {{ wearWords(m) }}
         </text>
       </g>
       <g v-if="low !== null">

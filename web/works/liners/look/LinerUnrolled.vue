@@ -121,7 +121,7 @@ defineExpose({ zoomBy, whole })
         :width="width"
         :height="height"
         class="block overflow-visible"
-        role="img"
+        role="group"
         :aria-label="t('look.drawing', { face: t(`face.${face}`) })"
       >
         <rect

@@ -63,7 +63,7 @@ function outline(place: OpeningName, x: number, y: number, s: number): string {
 
 <template>
   <figure class="relative min-h-0 flex-1 bg-layout" data-part="tally-plan">
-    <svg :viewBox="box" class="h-full w-full" role="img" :aria-label="t('protect.drawing')">
+    <svg :viewBox="box" class="h-full w-full" role="img" data-pans :aria-label="t('protect.drawing')">
       <g v-for="b in bores" :key="b.cylinder">
         <circle :cx="b.x" :cy="b.y" :r="r" fill="none" stroke="var(--scribe)" stroke-opacity="0.5" stroke-width="1.5" />
         <text

@@ -1,0 +1,32 @@
+import type { Limits, Snapshot } from '../../job/snapshot'
+import { measuredStages } from '../../job/stages'
+import { readDeck, type CylinderState, type Deck } from './deck'
+
+/** How far a liner lies past its limits, mm; below zero where it is inside by so much. */
+function past(c: CylinderState, limits: Limits): number {
+  const j = c.judgement
+  if (!j) return -Infinity
+  return Math.max(limits.minMm - j.minMm, j.maxMm - limits.maxMm, j.rangeMm - limits.withinLinerMaxMm)
+}
+
+/** The liner that lies worst on a deck; null before anything is measured. */
+export function worstOnDeck(deck: Deck, limits: Limits): number | null {
+  const measured = deck.cylinders.filter((c) => c.judgement !== null)
+  const worst = measured.reduce<CylinderState | null>(
+    (w, c) => (w === null || past(c, limits) > past(w, limits) ? c : w),
+    null,
+  )
+  return worst?.cylinder ?? null
+}
+
+/** The liner that lay worst when the deck was last measured: whom a job is opened for. Null before anything is measured. */
+export function worstLiner(
+  snapshot: Snapshot,
+  deckOf: (stage: Deck['stage']) => Deck = (s) => readDeck(snapshot, s),
+): number | null {
+  for (const stage of [...measuredStages].reverse()) {
+    const worst = worstOnDeck(deckOf(stage), snapshot.sheet.limits)
+    if (worst !== null) return worst
+  }
+  return null
+}
