@@ -111,7 +111,7 @@ const ownActs = z.discriminatedUnion('what', [
   z.strictObject({
     what: z.literal('take-plan'),
     planId: id,
-    ...takenPlan.pick({ school: true, changed: true, targetMm: true, bores: true }).shape,
+    ...takenPlan.pick({ school: true, changed: true, targetMm: true, bores: true, told: true }).shape,
   }),
   z.strictObject({ what: z.literal('strike-entry'), entryId: id, reason }),
   z.strictObject({ what: z.literal('change-job'), ...z.strictObject(intake).partial().shape }),

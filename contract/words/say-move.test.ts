@@ -71,7 +71,12 @@ const moves: Move[] = [
     ),
   ),
   make('cut', 'refit', 'after-pass', { caution: 'clamp', figures: { label: 'T7', turnDeg: 90, holdDownNm: 55 } }),
-  make('cut', 'refit', 'trial', { caution: 'clamp-by-book', figures: { label: 'T7', turnDeg: 0, holdDownNm: null } }),
+  make('cut', 'refit', 'trial', {
+    head: 'refit-as-marked',
+    caution: 'clamp-by-book',
+    figures: { label: 'T7', turnDeg: 0, holdDownNm: null },
+  }),
+  make('cut', 'refit', 'after-pass', { head: 'refit-as-marked', figures: { label: 'T7', turnDeg: 0, holdDownNm: 55 } }),
   ...(['after-pass', 'before-last', 'at-the-end'] as const).map((reason) =>
     make('cut', 'measure', reason, { figures: { expectMm: 0.1 } }),
   ),

@@ -73,7 +73,9 @@ export type SnapshotAct =
   | EntryAct
   | { what: 'strike-wear'; markId: string; reason: string }
   | ({ what: 'place-liner'; placementId: string } & Pick<Placement, 'cylinder' | 'linerId' | 'rotationDeg'>)
-  | ({ what: 'take-plan'; planId: string } & Pick<TakenPlan, 'school' | 'changed' | 'targetMm' | 'bores'>)
+  | ({ what: 'take-plan'; planId: string } & Pick<TakenPlan, 'school' | 'changed' | 'targetMm' | 'bores'> & {
+        told?: TakenPlan['told'] | undefined
+      })
   | { what: 'strike-entry'; entryId: string; reason: string }
   | ({ what: 'change-job' } & { [K in ChangeableKey]?: Snapshot['job'][K] | undefined })
   | { what: 'archive-job'; archived: boolean }
@@ -279,7 +281,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
       const { what: _, planId, ...rest } = act
       return {
         ...snapshot,
-        plans: addOnce(snapshot.plans, { id: planId, seq, ...by, ...rest }, (p) => p.id === planId),
+        plans: addOnce(snapshot.plans, { id: planId, seq, ...by, ...given(rest) }, (p) => p.id === planId),
       }
     }
     case 'strike-entry':

@@ -228,6 +228,17 @@ export const takenPlan = z.strictObject({
   changed: z.boolean(),
   targetMm: lengthMm,
   bores: z.array(planBore).min(1).max(99),
+  /** What was told of it when it was taken, so that it is not told otherwise after the work. Left out by an earlier version. */
+  told: z
+    .strictObject({
+      boresCut: z.int().min(0),
+      passes: z.int().min(0),
+      metalMm: lengthFromZeroMm,
+      shimsUsed: z.int().min(0),
+      hours: z.number().min(0).max(1e5),
+      money: z.number().min(0).max(1e9),
+    })
+    .optional(),
 })
 export type TakenPlan = z.infer<typeof takenPlan>
 

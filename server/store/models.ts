@@ -150,6 +150,7 @@ export const tables = {
     school: text(10),
     changed: { type: DataTypes.BOOLEAN, allowNull: false },
     targetMm: mm,
+    told: jsonOrNull,
     ...by,
   },
   planBores: {

@@ -271,6 +271,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
         school: p.school as SchoolName,
         changed: Boolean(p.changed),
         targetMm: num(p.targetMm),
+        ...(p.told ? { told: list<NonNullable<Snapshot['plans'][number]['told']>>(p.told) } : {}),
         bores: boresOf(p.id)
           .sort(byPosition)
           .map((b) => ({

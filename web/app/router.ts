@@ -37,6 +37,6 @@ export const router = createRouter({
     },
     // The bench's parts in all their states, while developing.
     ...(import.meta.env.DEV ? [{ path: '/bench', component: () => import('./BenchPage.vue') }] : []),
-    { path: '/:path(.*)*', redirect: '/' },
+    { path: '/:path(.*)*', name: 'nowhere', component: () => bring(() => import('../pages/NotFoundPage.vue')) },
   ],
 })

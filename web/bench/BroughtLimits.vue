@@ -76,7 +76,7 @@ function judgeByOurs(): void {
     <table class="w-full text-left text-body [&_td]:px-2 [&_th]:px-2" data-part="brought-limits">
       <thead>
         <tr class="border-b-2 border-ink text-small">
-          <th />
+          <td />
           <th class="py-2 text-right">
             {{ t('brought.theirs', { shop: job.snapshot!.takenIn.at(-1)?.shop || '—' }) }}
           </th>

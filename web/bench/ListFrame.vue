@@ -77,7 +77,7 @@ async function save(): Promise<void> {
               <ArrowUp v-if="ordered(c.id) === 'ascending'" :size="15" aria-hidden="true" />
               <ArrowDown v-else-if="ordered(c.id) === 'descending'" :size="15" aria-hidden="true" />
             </button>
-            <span v-else class="px-2">{{ c.header }}</span>
+            <span v-else class="px-2" :class="{ 'sr-only': c.header === '' }">{{ c.header || t('list.acts') }}</span>
           </th>
         </tr>
       </thead>

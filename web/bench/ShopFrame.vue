@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useShop } from '../stores/shop'
@@ -12,6 +13,11 @@ defineProps<{ title: string }>()
 const { t } = useI18n()
 const shop = useShop()
 const dialog = ref<'keys' | 'refused' | null>(null)
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key !== '?' || (event.target as HTMLElement).closest('input, select, textarea')) return
+  event.preventDefault()
+  dialog.value = 'keys'
+})
 </script>
 
 <template>

@@ -68,7 +68,7 @@ describe('the bar of the next move', () => {
     expect(text(host, 'move-head')).toBe(
       'Cut cylinder 3: stop pack 0.25 + 0.08. After it, expect 0.150 with the trial stack.',
     )
-    expect(text(host, 'move-why')).toContain("leans 0.061 toward 3 o'clock and cleans up at 0.110; then shim")
+    expect(text(host, 'move-why')).toContain("leans 0.061, high at 3 o'clock, and cleans up at 0.110; then shim")
     expect(text(host, 'move-plan')!.match(/→/g)).toHaveLength(2)
     expect(text(host, 'move-caution')).toContain('chips fly')
     for (const part of ['move-head', 'move-why', 'move-plan', 'move-caution'])

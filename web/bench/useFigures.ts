@@ -62,6 +62,13 @@ export function useFigures() {
     return formatMoney(value, shop.shop?.ways.currency ?? '', locale.value)
   }
 
+  /** A chance in percent. What is reckoned from readings is never certain, so it never says 0 or 100. */
+  function chance(share: number): string {
+    const percent = (v: number) => new Intl.NumberFormat(locale.value, { style: 'percent' }).format(v)
+    if (share > 0.99) return `> ${percent(0.99)}`
+    return share < 0.01 ? `< ${percent(0.01)}` : percent(share)
+  }
+
   const writer = computed<FigureWriter>(() => ({
     length: (valueMm, limitsMm = []) => length(valueMm, limitsMm),
     rough,
@@ -96,5 +103,5 @@ export function useFigures() {
     return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))
   }
 
-  return { unit, length, fine, rough, entered, torque, force, withUnit, money, leaf, leaves, writer, when, day }
+  return { unit, length, fine, rough, entered, torque, force, withUnit, money, chance, leaf, leaves, writer, when, day }
 }

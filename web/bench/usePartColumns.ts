@@ -45,7 +45,7 @@ export function usePartColumns(of: () => Of): ComputedRef<ListColumn<PartRow>[]>
           'button',
           {
             type: 'button',
-            class: 'min-h-[44px] text-lead font-bold underline-offset-4 hover:underline',
+            class: 'min-h-[44px] min-w-[44px] text-left text-lead font-bold underline-offset-4 hover:underline',
             'data-part': 'choose-part',
             'data-label': value,
           },

@@ -101,7 +101,10 @@ onBeforeUnmount(() => job.close())
     </p>
     <div v-if="job.snapshot && named" class="flex min-h-0 flex-1">
       <RouteRail :route="job.route" :job-id="jobId" />
-      <main class="min-w-0 flex-1"><RouterView :key="String(route.name)" /></main>
+      <main class="min-w-0 flex-1">
+        <h1 v-if="job.stage" class="sr-only">{{ t(`stage.${job.stage}`) }}</h1>
+        <RouterView :key="String(route.name)" />
+      </main>
     </div>
     <main v-else class="p-6 text-lead">
       <p v-if="job.problem">{{ t(`job.${job.problem}`) }}</p>

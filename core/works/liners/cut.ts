@@ -54,7 +54,7 @@ const says = {
     'closed',
   ],
   cautions: ['clamp', 'clamp-by-book', 'tally', 'heavy', 'chamfer', 'cutter-chips', 'block-to-machine-shop'],
-  heads: ['cut-rough', 'cut-finish'],
+  heads: ['cut-rough', 'cut-finish', 'refit-as-marked'],
 } as const
 const make = mover('cut', says)
 
@@ -168,6 +168,7 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
   const plugged = plugsIn(snapshot).includes(cylinder)
   const refit = () =>
     step('refit', lastCut > plan.seq ? 'after-pass' : 'trial', {
+      ...(wanted.rotationDeg === 0 ? { head: 'refit-as-marked' } : {}),
       caution: clampCaution(limits.holdDownNm),
       figures: {
         linerId: wanted.linerId,

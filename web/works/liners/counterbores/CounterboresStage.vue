@@ -182,6 +182,7 @@ onBeforeUnmount(() => gauge.disconnect())
                   judged
                     ? t(`ledge.reason.${judged.reason}`, {
                         tilt: length(judged.tiltMm),
+                        most: length(limits.withinLinerMaxMm),
                         clock: judged.lowAtDeg === null ? '' : clockHour(judged.lowAtDeg),
                         side: t(`ledge.side.${judged.lowSide ?? 'front'}`),
                         at: judged.markAtDeg === null ? '' : clockHour(judged.markAtDeg),

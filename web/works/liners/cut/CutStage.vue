@@ -241,7 +241,9 @@ onBeforeUnmount(() => gauge.disconnect())
                     <th>{{ t('cutting.pack') }}</th>
                     <th>{{ t('cutting.predicted') }}</th>
                     <th>{{ t('cutting.measured') }}</th>
-                    <th />
+                    <th scope="col">
+                      <span class="sr-only">{{ t('cutting.remark') }}</span>
+                    </th>
                   </tr>
                 </thead>
                 <tbody>
@@ -330,10 +332,12 @@ onBeforeUnmount(() => gauge.disconnect())
                     {{ t('pad.cylinder', { cylinder: w.cylinder }) }}</button><span class="text-small">{{
                     w.move === null
                       ? t('cutting.ready')
-                      : t('cutting.planned', {
-                          cut: w.wanted.cutMm > 0 ? length(w.wanted.cutMm) : '—',
-                          shim: w.wanted.shimMm > 0 ? length(w.wanted.shimMm) : '—',
-                        })
+                      : w.wanted.cutMm === 0 && w.wanted.shimMm === 0
+                        ? t('cutting.leave')
+                        : t('cutting.planned', {
+                            cut: w.wanted.cutMm > 0 ? length(w.wanted.cutMm) : '—',
+                            shim: w.wanted.shimMm > 0 ? length(w.wanted.shimMm) : '—',
+                          })
                   }}</span>
                 </li>
               </ul>

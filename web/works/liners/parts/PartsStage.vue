@@ -51,7 +51,7 @@ onBeforeUnmount(() => useGauge().disconnect())
   <div class="flex h-full min-h-0 flex-col" data-stage="parts">
     <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
       <div class="mb-3 flex items-center gap-2">
-        <h1 class="flex-1">{{ t('stage.parts') }}</h1>
+        <h2 class="flex-1 text-figure">{{ t('stage.parts') }}</h2>
         <button v-if="closed" type="button" class="key" data-part="reopen" @click="dialog = 'reopen'">
           {{ t('pad.reopen') }}
         </button>

@@ -10,10 +10,16 @@ import { useFigures } from '../../../bench/useFigures'
 import WindowGlyph from '../../../bench/WindowGlyph.vue'
 import { useDevice } from '../../../stores/device'
 
-const props = defineProps<{ plan: EvaluatedPlan; snapshot: Snapshot; closed: boolean; selected: number }>()
+const props = defineProps<{
+  plan: EvaluatedPlan
+  snapshot: Snapshot
+  closed: boolean
+  selected: number
+  chances: boolean
+}>()
 const emit = defineEmits<{ change: [cylinder: number, to: Partial<BoreChoice>]; select: [cylinder: number] }>()
-const { t, n } = useI18n()
-const { length, leaves } = useFigures()
+const { t } = useI18n()
+const { length, leaves, chance } = useFigures()
 const device = useDevice()
 const limits = computed(() => props.snapshot.sheet.limits)
 const liners = computed(() =>
@@ -135,7 +141,7 @@ function typedCut(cylinder: number, event: Event): void {
           </td>
           <td class="figure px-2">{{ b.depthLeftMm === null ? '—' : length(b.depthLeftMm) }}</td>
           <td class="px-2">
-            <span class="figure">{{ n(b.chanceInside, { style: 'percent', maximumFractionDigits: 1 }) }}</span><span
+            <span class="figure">{{ chances ? chance(b.chanceInside) : '—' }}</span><span
               v-for="p in b.problems"
               :key="p"
               class="block text-small font-semibold leading-tight text-outside"

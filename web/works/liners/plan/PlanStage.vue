@@ -19,6 +19,7 @@ import PlanProfile from './PlanProfile.vue'
 import QuestionsDialog from './QuestionsDialog.vue'
 import RatesDialog from './RatesDialog.vue'
 import SchoolTable from './SchoolTable.vue'
+import TakenPlan from './TakenPlan.vue'
 import { useRepairPlan, type ShownPlan } from './useRepairPlan'
 
 const { t } = useI18n()
@@ -43,7 +44,7 @@ const shown = computed<ShownPlan[]>(() => [
   ...(repair.byHand.value ? [repair.byHand.value] : []),
 ])
 const keyOf = (p: ShownPlan) => (p.changed ? 'by-hand' : p.school)
-const nameOf = (p: ShownPlan) =>
+const nameOf = (p: Pick<ShownPlan, 'school' | 'changed'>) =>
   p.changed ? t('repair.by-hand', { school: t(`repair.school.${p.school}.name`) }) : t(`repair.school.${p.school}.name`)
 /** The plan in hand: the one touched, else the one in force, else the first that works. */
 const current = computed(
@@ -83,7 +84,16 @@ function take(): void {
     cutMm,
     shimMm,
   }))
-  job.act({ what: 'take-plan', planId: newId(), school: p.school, changed: p.changed, targetMm: p.targetMm, bores })
+  const { boresCut, passes, metalMm, shimsUsed, hours, money } = p.plan
+  job.act({
+    what: 'take-plan',
+    planId: newId(),
+    school: p.school,
+    changed: p.changed,
+    targetMm: p.targetMm,
+    bores,
+    told: { boresCut, passes, metalMm, shimsUsed, hours, money },
+  })
 }
 function go(): void {
   const acts: Record<string, () => void> = {
@@ -109,7 +119,7 @@ useStageKeys(
   <div class="flex h-full min-h-0 flex-col" data-stage="repair-plan" :data-working="repair.working.value">
     <div class="min-h-0 flex-1 overflow-y-auto">
       <div class="flex flex-wrap items-center gap-2 px-4 pt-3">
-        <h1 class="mr-auto">{{ t('stage.repair-plan') }}</h1>
+        <h2 class="mr-auto text-figure">{{ t('stage.repair-plan') }}</h2>
         <label class="key cursor-pointer"
           ><input
             v-model="repair.keepBores.value"
@@ -143,8 +153,15 @@ useStageKeys(
         {{ t('repair.working', { n: repair.plans.value.length })
         }}<button type="button" class="key" @click="repair.stop()">{{ t('repair.stop') }}</button>
       </p>
+      <TakenPlan
+        v-if="inForce"
+        :plan="inForce"
+        :name="nameOf({ school: inForce.school, changed: inForce.changed })"
+        :snapshot="snapshot"
+      />
       <SchoolTable
-        v-if="shown.length"
+        v-if="shown.length && !closed"
+        :chances="move.action !== 'ledges-first'"
         class="px-4 pt-1"
         :plans="shown"
         :current="current ? keyOf(current) : null"
@@ -155,7 +172,7 @@ useStageKeys(
         @choose="(k) => (chosen = k)"
         @compare="(k) => (compared = compared === k ? null : k)"
       />
-      <template v-if="current">
+      <template v-if="current && !closed">
         <div class="mt-2 h-[190px]">
           <PlanProfile
             :plan="current.plan"
@@ -169,6 +186,7 @@ useStageKeys(
         </div>
         <BoreTable
           class="px-4 py-2"
+          :chances="move.action !== 'ledges-first'"
           :plan="current.plan"
           :snapshot="snapshot"
           :closed="closed"

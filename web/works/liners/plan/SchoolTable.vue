@@ -11,12 +11,14 @@ const props = defineProps<{
   current: string | null
   compared: string | null
   inForce: string | null
+  /** Whether a chance can be told: it rests on the ledges. */
+  chances: boolean
   keyOf: (p: ShownPlan) => string
   nameOf: (p: ShownPlan) => string
 }>()
 const emit = defineEmits<{ choose: [key: string]; compare: [key: string] }>()
 const { t, n } = useI18n()
-const { length, money } = useFigures()
+const { length, money, chance } = useFigures()
 
 type Column =
   | 'boresCut'
@@ -41,6 +43,7 @@ const columns: Column[] = [
   'hours',
   'money',
 ]
+const shownColumns = computed(() => columns.filter((c) => c !== 'chanceInside' || props.chances))
 const bought = (p: EvaluatedPlan) => p.toBuy.reduce((sum, b) => sum + b.count, 0)
 const valueOf = (p: EvaluatedPlan, c: Column) => (c === 'buy' ? bought(p) : p[c])
 const sortBy = ref<Column | null>(null)
@@ -57,11 +60,7 @@ function sort(column: Column): void {
   else [sortBy.value, rising.value] = [column, true]
 }
 function show(p: EvaluatedPlan, c: Column): string {
-  if (c === 'chanceInside')
-    return n(p.chanceInside, {
-      style: 'percent',
-      minimumFractionDigits: p.chanceInside > 0.995 && p.chanceInside < 1 ? 1 : 0,
-    })
+  if (c === 'chanceInside') return chance(p.chanceInside)
   if (c === 'hours') return n(p.hours, { minimumFractionDigits: 1, maximumFractionDigits: 1 })
   if (c === 'money') return money(p.money)
   return c.endsWith('Mm') ? length(valueOf(p, c)) : n(valueOf(p, c))
@@ -75,7 +74,7 @@ function show(p: EvaluatedPlan, c: Column): string {
         <tr class="border-b-2 border-ink">
           <th scope="col" class="px-2 text-left font-semibold">{{ t('repair.plan') }}</th>
           <th
-            v-for="c in columns"
+            v-for="c in shownColumns"
             :key="c"
             scope="col"
             class="p-0"
@@ -125,7 +124,7 @@ function show(p: EvaluatedPlan, c: Column): string {
               {{ p.plan.possible ? t(`repair.school.${p.school}.what`) : t('repair.not-whole') }}
             </p>
           </th>
-          <td v-for="c in columns" :key="c" class="figure px-2" :data-column="c">{{ show(p.plan, c) }}</td>
+          <td v-for="c in shownColumns" :key="c" class="figure px-2" :data-column="c">{{ show(p.plan, c) }}</td>
           <td class="pl-2">
             <button
               type="button"
