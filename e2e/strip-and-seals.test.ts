@@ -239,6 +239,13 @@ describe('jobs', () => {
     await browser.until(async () => (await rowOf('Ferry spare engine')) !== null, 'the spare engine is not listed')
     await (await (await rowOf('Ferry spare engine'))!.findElement({ css: '[data-part=archive-job]' })).click()
     await browser.until(async () => (await rowOf('Ferry spare engine')) === null, 'it is still listed')
+    // It says what became of it, and one key undoes it.
+    await browser.untilText('[data-part=moved]', '“Ferry spare engine” is laid aside')
+    await browser.click('[data-part=move-back]')
+    await browser.until(async () => (await rowOf('Ferry spare engine')) !== null, 'it is not back')
+    expect(await browser.all('[data-part=moved]')).toHaveLength(0)
+    await (await (await rowOf('Ferry spare engine'))!.findElement({ css: '[data-part=archive-job]' })).click()
+    await browser.until(async () => (await rowOf('Ferry spare engine')) === null, 'it is still listed')
     await browser.click('[data-filter=archived]')
     await browser.until(async () => (await rowOf('Ferry spare engine')) !== null, 'it is not among those laid aside')
     await (await (await rowOf('Ferry spare engine'))!.findElement({ css: '[data-part=archive-job]' })).click()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { frictions } from '#core/pull/check-puller'
 import { puller as pullerSchema, type Puller } from '#core/works/liners/strip'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
@@ -59,8 +60,49 @@ const wordOf: Record<string, string> = {
 const wrong = computed(() => [
   ...new Set(paths.value.map((path) => t(`puller.${wordOf[path.split('.').at(-1)!] ?? path}`))),
 ])
+/** Screws by the grade on their head: proof stress, MPa, by the usual table. */
+const grades = { unmarked: 225, '5.8': 380, '8.8': 600, '10.9': 830, '12.9': 970 } as const
+/** Thread and face as they are when it is used. */
+const states = frictions
+/** What a bridge is made of: the stress that may stand in it, MPa. */
+const steels = { mild: 150, usual: 200, strong: 300 } as const
+type Choice<T> = keyof T | 'own'
+
+/** A figure told by a word: the word whose figure it is, else the person's own. */
+function byWord<T extends Record<string, number>>(words: T, read: () => number | null, write: (value: number) => void) {
+  return computed<Choice<T>>({
+    get: () => (Object.keys(words) as (keyof T)[]).find((word) => words[word] === read()) ?? 'own',
+    set: (word) => word !== 'own' && write(words[word]!),
+  })
+}
+const grade = byWord(
+  grades,
+  () => draft.value.screw.proofMPa,
+  (mpa) => (draft.value.screw.proofMPa = mpa),
+)
+const state = byWord(
+  states,
+  () => (draft.value.screw.threadFriction === draft.value.screw.faceFriction ? draft.value.screw.threadFriction : null),
+  (mu) => Object.assign(draft.value.screw, { threadFriction: mu, faceFriction: mu }),
+)
+const steel = byWord(
+  steels,
+  () => draft.value.bar.allowMPa,
+  (mpa) => (draft.value.bar.allowMPa = mpa),
+)
 const screwLengths = ['majorMm', 'pitchMm', 'faceOuterMm', 'faceInnerMm'] as const
 const barLengths = ['spanMm', 'widthMm', 'heightMm', 'holeMm'] as const
+
+/** What is wrong may lie among the figures behind: then they stand open. */
+const behind = [
+  'screw.proofMPa',
+  'screw.threadFriction',
+  'screw.faceFriction',
+  'bar.allowMPa',
+  'useFraction',
+  'handForceN',
+]
+const behindWrong = computed(() => behind.some((path) => problemOf(path) !== null))
 
 async function save(): Promise<void> {
   const puller = take()
@@ -96,18 +138,22 @@ async function save(): Promise<void> {
           :problem="problemOf(`screw.${n}`)"
           :data-field="`screw-${n}`"
         />
-        <NumberField v-model="draft.screw.proofMPa" :label="t('puller.proof')" :problem="problemOf('screw.proofMPa')" />
-        <NumberField
-          v-model="draft.screw.threadFriction"
-          :label="t('puller.thread-friction')"
-          :problem="problemOf('screw.threadFriction')"
-        />
-        <NumberField
-          v-model="draft.screw.faceFriction"
-          :label="t('puller.face-friction')"
-          :problem="problemOf('screw.faceFriction')"
-        />
-        <NumberField v-model="draft.useFraction" :label="t('puller.use')" :problem="problemOf('useFraction')" />
+        <label class="field"
+          >{{ t('puller.grade')
+          }}<select v-model="grade" data-part="screw-grade">
+            <option v-for="g in Object.keys(grades)" :key="g" :value="g">
+              {{ g === 'unmarked' ? t('puller.unmarked') : g }}
+            </option>
+            <option v-if="grade === 'own'" value="own">{{ t('puller.own-figure') }}</option>
+          </select></label
+        >
+        <label class="field"
+          >{{ t('puller.state')
+          }}<select v-model="state" data-part="screw-state">
+            <option v-for="s in Object.keys(states)" :key="s" :value="s">{{ t(`puller.states.${s}`) }}</option>
+            <option v-if="state === 'own'" value="own">{{ t('puller.own-figure') }}</option>
+          </select></label
+        >
         <LengthField
           v-for="n in barLengths"
           :key="n"
@@ -117,7 +163,13 @@ async function save(): Promise<void> {
           :problem="problemOf(`bar.${n}`)"
           :data-field="`bar-${n}`"
         />
-        <NumberField v-model="draft.bar.allowMPa" :label="t('puller.allow')" :problem="problemOf('bar.allowMPa')" />
+        <label class="field"
+          >{{ t('puller.steel')
+          }}<select v-model="steel" data-part="bridge-steel">
+            <option v-for="s in Object.keys(steels)" :key="s" :value="s">{{ t(`puller.steels.${s}`) }}</option>
+            <option v-if="steel === 'own'" value="own">{{ t('puller.own-figure') }}</option>
+          </select></label
+        >
         <LengthField
           v-model="draft.footMm"
           rough
@@ -147,8 +199,30 @@ async function save(): Promise<void> {
           :problem="problemOf('leverMm')"
           data-field="lever"
         />
-        <NumberField v-model="draft.handForceN" :label="t('puller.hand')" :problem="problemOf('handForceN')" />
       </div>
+      <details class="border border-line bg-plate px-3" :open="behindWrong || undefined" data-part="puller-figures">
+        <summary class="flex min-h-[48px] items-center font-semibold">{{ t('puller.behind') }}</summary>
+        <div class="grid grid-cols-3 gap-3 pb-3 max-[800px]:grid-cols-2">
+          <NumberField
+            v-model="draft.screw.proofMPa"
+            :label="t('puller.proof')"
+            :problem="problemOf('screw.proofMPa')"
+          />
+          <NumberField
+            v-model="draft.screw.threadFriction"
+            :label="t('puller.thread-friction')"
+            :problem="problemOf('screw.threadFriction')"
+          />
+          <NumberField
+            v-model="draft.screw.faceFriction"
+            :label="t('puller.face-friction')"
+            :problem="problemOf('screw.faceFriction')"
+          />
+          <NumberField v-model="draft.bar.allowMPa" :label="t('puller.allow')" :problem="problemOf('bar.allowMPa')" />
+          <NumberField v-model="draft.useFraction" :label="t('puller.use')" :problem="problemOf('useFraction')" />
+          <NumberField v-model="draft.handForceN" :label="t('puller.hand')" :problem="problemOf('handForceN')" />
+        </div>
+      </details>
       <p
         v-if="wrong.length && (tried || draft.name)"
         class="font-semibold text-outside"

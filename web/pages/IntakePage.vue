@@ -43,6 +43,15 @@ const making = ref(false)
 const problem = ref<string | null>(null)
 const presets = Object.keys(workPresets) as (keyof typeof workPresets)[]
 
+// A shop with one engine takes in that one.
+watch(
+  () => shop.shop?.engines,
+  (engines) => {
+    if (engines?.length === 1 && engineId.value === '') engineId.value = engines[0]!.id
+  },
+  { immediate: true },
+)
+
 const engine = computed(() => shop.shop?.engines.find((e) => e.id === engineId.value) ?? null)
 const sheet = computed(() => engine.value?.sheets.at(-1) ?? null)
 const deck = computed(() =>

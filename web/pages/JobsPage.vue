@@ -115,9 +115,17 @@ function button(icon: typeof Copy, label: string, part: string, act: () => void)
 function copy(job: JobCard): void {
   void router.push({ name: 'intake', query: { from: job.id } })
 }
+/** The job that was just laid aside or taken back: it says so, and can be undone. */
+const moved = ref<JobCard | null>(null)
 async function archive(job: JobCard): Promise<void> {
-  await shop.actIn(job.id, { what: 'archive-job', archived: !job.archived })
+  if (await shop.actIn(job.id, { what: 'archive-job', archived: !job.archived }))
+    moved.value = { ...job, archived: !job.archived }
   await load()
+}
+async function moveBack(): Promise<void> {
+  const job = moved.value
+  if (job) await archive(job)
+  moved.value = null
 }
 
 /** Takes in a job file; what is wrong with it is said in the server's words, and nothing of it is kept. */
@@ -199,6 +207,15 @@ function open(job: JobCard): void {
       data-part="import-done"
     >
       {{ taking.done }}
+    </p>
+    <p
+      v-if="moved"
+      class="mb-3 flex items-center gap-3 border-l-4 border-inside pl-3 text-body font-semibold"
+      role="status"
+      data-part="moved"
+    >
+      {{ t(moved.archived ? 'jobs.was-archived' : 'jobs.was-unarchived', { title: moved.title }) }}
+      <button type="button" class="key" data-part="move-back" @click="moveBack">{{ t('jobs.undo') }}</button>
     </p>
     <ChoiceKeys
       v-model="filter"

@@ -32,6 +32,7 @@ const writer = {
   torque: String,
   force: String,
   whole: String,
+  money: String,
   leaves: String,
   list: (items: readonly string[]) => items.join(', '),
 }

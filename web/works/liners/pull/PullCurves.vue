@@ -21,6 +21,8 @@ const longest = computed(() => props.curves[0]?.points.at(-1)?.leverMm ?? 1)
 const highest = computed(() =>
   Math.max(
     props.plan.safePullN * 1.25,
+    // What the hand gives on this lever stands on the drawing, however weak the puller.
+    props.plan.pullN * 1.12,
     Math.min(props.plan.safePullN * 2.6, ...props.curves.map((c) => c.points.at(-1)!.pullN)),
   ),
 )
