@@ -296,19 +296,19 @@ describe('an empty shop', () => {
       await browser.dialog()
     }
     const [first] = (await house.shop()).people
-    await fill('[data-part=person-name]', 'Mara Qill')
+    await fill('[data-part=person-name]', 'Nils Orh')
     await browser.click('[data-part=add-person]')
-    await row('Mara Qill')
+    await row('Nils Orh')
     await (await browser.find('[data-part=mended-name]')).clear()
-    await fill('[data-part=mended-name]', 'Mara Quill')
+    await fill('[data-part=mended-name]', 'Nils Ohr')
     await browser.click('[data-part=save-person]')
     await browser.noDialog()
-    await row('Mara Quill')
+    await row('Nils Ohr')
     await browser.click('[data-part=lay-person-aside]')
     await browser.noDialog()
     const names = () =>
       browser.run<string[]>(`return [...document.querySelectorAll('#person option')].map(o => o.text)`)
-    await browser.until(async () => !(await names()).includes('Mara Quill'), 'who left can still be chosen')
+    await browser.until(async () => !(await names()).includes('Nils Ohr'), 'who left can still be chosen')
     expect(await names()).toContain(first!.name)
     await fill('[data-part=shop-name]', 'Harbour Shed')
     await fill('[data-part=shop-address]', 'Quay 2')
@@ -317,8 +317,8 @@ describe('an empty shop', () => {
     await browser.find('[data-part=shop-saved]')
     const shop = await house.shop()
     expect(shop.ways).toMatchObject({ name: 'Harbour Shed', address: 'Quay 2', currency: 'kr', zeroEvery: 0 })
-    expect(shop.people.find((p) => p.name === 'Mara Quill')).toMatchObject({
-      earlierNames: [{ name: 'Mara Qill' }],
+    expect(shop.people.find((p) => p.name === 'Nils Ohr')).toMatchObject({
+      earlierNames: [{ name: 'Nils Orh' }],
       leftAt: expect.any(String),
     })
     await browser.go('/no/such/page')

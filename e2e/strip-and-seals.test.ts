@@ -130,7 +130,7 @@ describe('a wet band', () => {
     const heard = async () => Number(await (await browser.find('[data-part=swell-clock]')).getAttribute('data-heard'))
     // After a reload no page may make a sound by itself: it says so, and one touch brings it back.
     await browser.click('[data-part=sound-on]')
-    await browser.until(async () => (await heard()) === 1, 'it is not heard')
+    await browser.until(async () => (await heard()) > 0, 'it is not heard')
     const before = await heard()
     await browser.find('[data-part=swell-clock][data-late=true]', 30_000)
     expect(await heard()).toBeGreaterThan(before)
