@@ -25,7 +25,13 @@ beforeEach(async () => {
   )
 })
 
-afterEach(allSent)
+afterEach(async () => {
+  await allSent()
+  // What this page still reads and keeps must not come into the next test's.
+  await useJob().refresh()
+  useJob().close()
+  await new Promise((resolve) => setTimeout(resolve, 20))
+})
 
 function type(text: string): boolean {
   entry.text.value = text
