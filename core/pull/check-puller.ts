@@ -120,6 +120,11 @@ export const forbids = (p: PullerProblem): boolean => (forbidding as readonly Pu
 /** Friction of thread and faces: dry, oiled, greased. Source: VDI 2230, table A5. */
 export const frictions = { dry: 0.18, oiled: 0.14, greased: 0.1 } as const
 
+/** Proof stress of a screw by the grade on its head, MPa; without one as of the weakest. Source: ISO 898-1, table 3. */
+export const proofByGrade = { unmarked: 225, '5.8': 380, '8.8': 600, '10.9': 830, '12.9': 970 } as const
+/** Stress that may stand in a bridge by its steel, MPa: about two thirds of the least yield of its kind. Source: usual practice. */
+export const allowBySteel = { mild: 150, usual: 200, strong: 300 } as const
+
 /** Pull over the lever's length for each state of the screw, and where each must stop. */
 export function pullCurves(
   input: z.infer<typeof planPullInput>,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { frictions } from '#core/pull/check-puller'
+import { allowBySteel, frictions, proofByGrade } from '#core/pull/check-puller'
 import { puller as pullerSchema, type Puller } from '#core/works/liners/strip'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
@@ -60,12 +60,6 @@ const wordOf: Record<string, string> = {
 const wrong = computed(() => [
   ...new Set(paths.value.map((path) => t(`puller.${wordOf[path.split('.').at(-1)!] ?? path}`))),
 ])
-/** Screws by the grade on their head: proof stress, MPa, by the usual table. */
-const grades = { unmarked: 225, '5.8': 380, '8.8': 600, '10.9': 830, '12.9': 970 } as const
-/** Thread and face as they are when it is used. */
-const states = frictions
-/** What a bridge is made of: the stress that may stand in it, MPa. */
-const steels = { mild: 150, usual: 200, strong: 300 } as const
 type Choice<T> = keyof T | 'own'
 
 /** A figure told by a word: the word whose figure it is, else the person's own. */
@@ -76,17 +70,17 @@ function byWord<T extends Record<string, number>>(words: T, read: () => number |
   })
 }
 const grade = byWord(
-  grades,
+  proofByGrade,
   () => draft.value.screw.proofMPa,
   (mpa) => (draft.value.screw.proofMPa = mpa),
 )
 const state = byWord(
-  states,
+  frictions,
   () => (draft.value.screw.threadFriction === draft.value.screw.faceFriction ? draft.value.screw.threadFriction : null),
   (mu) => Object.assign(draft.value.screw, { threadFriction: mu, faceFriction: mu }),
 )
 const steel = byWord(
-  steels,
+  allowBySteel,
   () => draft.value.bar.allowMPa,
   (mpa) => (draft.value.bar.allowMPa = mpa),
 )
@@ -141,7 +135,7 @@ async function save(): Promise<void> {
         <label class="field"
           >{{ t('puller.grade')
           }}<select v-model="grade" data-part="screw-grade">
-            <option v-for="g in Object.keys(grades)" :key="g" :value="g">
+            <option v-for="g in Object.keys(proofByGrade)" :key="g" :value="g">
               {{ g === 'unmarked' ? t('puller.unmarked') : g }}
             </option>
             <option v-if="grade === 'own'" value="own">{{ t('puller.own-figure') }}</option>
@@ -150,7 +144,7 @@ async function save(): Promise<void> {
         <label class="field"
           >{{ t('puller.state')
           }}<select v-model="state" data-part="screw-state">
-            <option v-for="s in Object.keys(states)" :key="s" :value="s">{{ t(`puller.states.${s}`) }}</option>
+            <option v-for="s in Object.keys(frictions)" :key="s" :value="s">{{ t(`puller.states.${s}`) }}</option>
             <option v-if="state === 'own'" value="own">{{ t('puller.own-figure') }}</option>
           </select></label
         >
@@ -166,7 +160,7 @@ async function save(): Promise<void> {
         <label class="field"
           >{{ t('puller.steel')
           }}<select v-model="steel" data-part="bridge-steel">
-            <option v-for="s in Object.keys(steels)" :key="s" :value="s">{{ t(`puller.steels.${s}`) }}</option>
+            <option v-for="s in Object.keys(allowBySteel)" :key="s" :value="s">{{ t(`puller.steels.${s}`) }}</option>
             <option v-if="steel === 'own'" value="own">{{ t('puller.own-figure') }}</option>
           </select></label
         >

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { PassState } from '#core/works/liners/cut-bore'
+import { passMetal } from '#core/works/liners/pass-metal'
 import { useFigures } from '../../../bench/useFigures'
 
 /**
@@ -46,23 +47,15 @@ const headY = computed(() => {
 })
 
 /** What is off, what this pass takes, what is left then, along the cut that is wanted. */
+const BAR = { from: 300, long: 400 }
 const metal = computed(() => {
-  const offs = [
-    ...props.passes.map((p) => ({ kind: 'off', mm: p.cut.packMm + p.cut.biasMm })),
-    ...(props.packMm > 0 ? [{ kind: 'now', mm: props.packMm }] : []),
-  ]
-  const sum = offs.reduce((s, o) => s + o.mm, 0)
-  const leftMm = props.restMm - props.packMm
-  const all = leftMm > 0.0005 ? [...offs, { kind: 'left', mm: leftMm }] : offs
-  const total = Math.max(props.wantedMm, sum + Math.max(0, leftMm), 0.001)
-  let x = 300
-  const bars = all.map((o) => {
-    const width = (o.mm / total) * 400
-    const bar = { ...o, x, width }
-    x += width
-    return bar
-  })
-  return { bars, leftMm, wantedX: 300 + (props.wantedMm / total) * 400 }
+  const { pieces, leftMm, totalMm } = passMetal(props.passes, props.packMm, props.restMm, props.wantedMm)
+  const along = (mm: number) => (mm / (totalMm || 1)) * BAR.long
+  return {
+    bars: pieces.map((p) => ({ ...p, x: BAR.from + along(p.fromMm), width: along(p.mm) })),
+    leftMm,
+    wantedX: BAR.from + along(props.wantedMm),
+  }
 })
 const leftWords = computed(() => {
   if (props.wantedMm === 0) return t('cutting.none-wanted')

@@ -97,7 +97,7 @@ function save(): void {
       </div>
       <PhotoPicker v-if="!closed" :cylinder="cylinder" :finding-id="finding.id" :words="finding.words" />
       <div class="mt-2 flex gap-2">
-        <button ref="back" type="button" class="key-brass" data-part="finding-close" @click="emit('close')">
+        <button ref="back" type="button" class="key" data-part="finding-close" @click="emit('close')">
           {{ t('keys.close') }}
         </button>
         <button v-if="!closed" type="button" class="key" data-part="strike-finding" @click="emit('strike')">

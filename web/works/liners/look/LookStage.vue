@@ -307,7 +307,7 @@ useStageKeys(
         />
         <p class="mt-2">{{ photo?.words }}</p>
         <div class="mt-3 flex gap-2">
-          <button type="button" class="key-brass" @click="dialog = null">{{ t('keys.close') }}</button><button
+          <button type="button" class="key" @click="dialog = null">{{ t('keys.close') }}</button><button
             v-if="!closed"
             type="button"
             class="key"
