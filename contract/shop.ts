@@ -13,6 +13,8 @@ import {
   tooling,
 } from '#core/job/snapshot'
 import { puller, renewalCosts } from '#core/works/liners/strip'
+import { cardMarks } from '#core/works/card-marks'
+import { clock } from '#core/works/clock'
 import { crew, studyReading } from './commands'
 import { stageNames, workChoices } from '#core/job/stages'
 
@@ -42,8 +44,15 @@ export const jobCard = z.strictObject({
   stationsDeg: z.array(z.number()),
   /** The shop it was taken in from; null for a job of this one. */
   from: z.string().nullable().default(null),
+  /** Its places in small; null where readings came since, until they are looked at. */
+  marks: cardMarks.nullable().default(null),
+  clocks: z.array(clock).default([]),
 })
 export type JobCard = z.infer<typeof jobCard>
+
+/** The clocks that run in the shop, each with its job. */
+export const runningClocks = z.array(z.strictObject({ jobId: id, title: z.string(), ...clock.shape }))
+export type RunningClock = z.infer<typeof runningClocks>[number]
 
 /** Which piece of a list is asked for, and in which order. */
 const piece = {

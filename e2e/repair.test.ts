@@ -4,6 +4,7 @@ import { readCutBore } from '#core/works/liners/cut-bore'
 import { plugsIn } from '#core/job/tally'
 import { Browser, Key } from '../testing/browser'
 import { House } from '../testing/house'
+import { leaveStage } from '../testing/technician'
 
 let house: House
 let browser: Browser
@@ -63,10 +64,11 @@ async function closeStage(next: string): Promise<void> {
     async () => (await move()).action === 'close-stage',
     `the stage cannot be closed: ${JSON.stringify(await move())}`,
   )
-  await browser.click('[data-part=move-button]')
-  await browser.click('[data-part=close-confirm]:not(:disabled)')
-  await browser.until(async () => (await move()).action === 'done', 'the stage did not close')
-  await browser.click('[data-part=move-button]')
+  await leaveStage(
+    browser,
+    () => browser.click('[data-part=move-button]'),
+    () => browser.click('[data-part=close-confirm]:not(:disabled)'),
+  )
   await browser.find(`[data-stage=${next}]`)
 }
 

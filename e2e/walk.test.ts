@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { Browser, Key } from '../testing/browser'
 import { House } from '../testing/house'
-import { Technician } from '../testing/technician'
+import { leaveStage, Technician } from '../testing/technician'
 
 let house: House
 let browser: Browser
@@ -38,7 +38,6 @@ describe('the ferry job, from its trial fit', () => {
     expect(Math.abs(trial.cylinders[2]!.prediction!.differenceMm!)).toBeLessThan(0.012)
     expect(tom.moves.some((m) => m.startsWith('measure 3 after-cut'))).toBe(true)
 
-    await browser.type('n')
     // The seals: three rings a liner, the swelling one wetted last, then pressed in.
     await browser.until(
       async () => (await browser.run<string>('return location.pathname')).endsWith('fit'),
@@ -46,7 +45,6 @@ describe('the ferry job, from its trial fit', () => {
     )
     await browser.find('main > [data-stage=fit] [data-part=next-move]')
     await tom.workThroughStage()
-    await browser.type('n')
     await browser.until(
       async () => (await browser.run<string>('return location.pathname')).endsWith('final-check'),
       'the route did not go on',
@@ -56,7 +54,6 @@ describe('the ferry job, from its trial fit', () => {
     await final.measureLikeDry()
     await tom.untilSaved()
 
-    await (await browser.find('[data-part=route] [data-stage=record]')).sendKeys(Key.ENTER)
     expect(await tom.countOutAndSign()).toBe(4)
     await browser.untilText('[data-part=move-head]', 'Signed by Tom Adeyar')
     await tom.untilSaved()
@@ -95,6 +92,7 @@ describe('the ferry job, from its trial fit', () => {
     await tom.workThroughStage()
     await tom.untilSaved()
     expect((await tom.deck(jobId)).overall).toBe('in')
+    await tom.goTo('trial-fit')
     expect(await browser.text('[data-part=deck-profile]')).toContain('5.51')
     const first = (await house.snapshot(jobId)).readings.find((r) => r.source === 'typed')!
     expect(first.valueMm / 0.0254).toBeCloseTo(Math.round((first.valueMm / 0.0254) * 100) / 100, 6)
@@ -150,7 +148,10 @@ class FinalCheck {
     await this.browser.until(async () => (await action()) === 'close-zero', 'the zero is not asked for')
     await this.browser.type('n')
     await this.browser.until(async () => (await action()) === 'close-stage', 'the final check is not whole')
-    await this.browser.type('n')
-    await (await this.browser.find('[data-part=close-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
+    await leaveStage(
+      this.browser,
+      () => this.browser.type('n'),
+      () => this.browser.type(Key.ENTER),
+    )
   }
 }

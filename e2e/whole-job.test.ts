@@ -8,7 +8,7 @@ import { demoPhoto } from '../server/demo/demo-photo'
 import { Browser, Key } from '../testing/browser'
 import { Finger } from '../testing/finger'
 import { House } from '../testing/house'
-import { Technician } from '../testing/technician'
+import { leaveStage, Technician } from '../testing/technician'
 
 let house: House
 let browser: Browser
@@ -41,12 +41,11 @@ describe('a whole job', () => {
     const choose = async (css: string) => (await browser.find(css)).sendKeys(Key.SPACE)
     const close = async () => {
       await untilAction('close-stage')
-      await browser.type('n')
-      await browser.find('[data-part=close-confirm]:not(:disabled)')
-      await browser.dialog()
-      await press('[data-part=close-confirm]')
-      await untilAction('done')
-      await browser.type('n')
+      await leaveStage(
+        browser,
+        () => browser.type('n'),
+        () => press('[data-part=close-confirm]'),
+      )
     }
     const measure = async () => {
       await (await browser.find('#reading')).click()
@@ -146,7 +145,6 @@ describe('a whole job', () => {
     await at('fit')
     const tom = new Technician(browser, house, 'mm')
     await tom.workThroughStage()
-    await browser.type('n')
     await at('final-check')
     await measure()
     expect(await browser.text('[data-part=dry-note]')).toContain('stands as it did dry')
@@ -183,11 +181,7 @@ describe('a whole job', () => {
     const go = () => finger.tap('[data-part=move-button]')
     const close = async () => {
       await untilAction('close-stage')
-      await go()
-      await browser.dialog()
-      await finger.tap('[data-part=close-confirm]')
-      await untilAction('done')
-      await go()
+      await leaveStage(browser, go, () => finger.tap('[data-part=close-confirm]'))
     }
     const measure = async () => {
       for (let reading = 0; reading < 16; reading++) {

@@ -137,11 +137,11 @@ export class Technician {
       } else if (['ring-on', 'wet', 'band-on'].includes(before.action)) await this.browser.type('n')
       else if (before.action === 'press') await this.press()
       else if (before.action === 'close-stage') {
-        await this.browser.type('n')
-        await this.browser.find('[data-part=close-confirm]:not(:disabled)')
-        await this.browser.dialog()
-        await this.browser.type(Key.ENTER)
-        await this.browser.until(async () => (await this.nextMove()).action === 'done', 'the stage did not close')
+        await leaveStage(
+          this.browser,
+          () => this.browser.type('n'),
+          () => this.browser.type(Key.ENTER),
+        )
         return
       } else
         throw new Error(
@@ -203,6 +203,30 @@ export class Technician {
   async untilSaved(): Promise<void> {
     await this.browser.untilSaved()
   }
+}
+
+/** Closes the stage on the screen by its next move, says yes where a name is asked for, and waits for the stage after it. */
+export async function leaveStage(
+  browser: Browser,
+  go: () => Promise<unknown>,
+  confirm: () => Promise<unknown>,
+): Promise<void> {
+  const shown = () =>
+    browser.run<string | null>("return document.querySelector('main > [data-stage]')?.dataset.stage ?? null")
+  const before = await shown()
+  let confirmed = false
+  await go()
+  await browser.until(async () => {
+    const now = await shown()
+    if (now !== null && now !== before) return true
+    if (!confirmed && (await browser.all('[data-part=close-confirm]:not(:disabled)')).length > 0) {
+      await browser.dialog()
+      await confirm()
+      confirmed = true
+    }
+    return false
+  }, `the stage ${before} did not close`)
+  await browser.noDialog()
 }
 
 /** The stop pack in a sentence: leaves are marked in mm whatever unit is read in. */

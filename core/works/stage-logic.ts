@@ -1,6 +1,8 @@
 import type { Move, Says } from '../job/move'
 import type { GateProblem } from '../job/gate'
 import type { Snapshot } from '../job/snapshot'
+import type { CardMarks } from './card-marks'
+import type { Clock } from './clock'
 import type { EntryAct } from './kinds'
 import type { StageOf, WorkName } from './stage-table'
 
@@ -33,6 +35,14 @@ export interface StageLogic {
   move(snapshot: Snapshot, hand: Hand): Move
   /** Why an entry of this stage cannot be taken as it is; null where it can. */
   refuse?(snapshot: Snapshot, act: EntryAct, nowMs: number): Refused | null
+}
+
+/** What a work may tell of a job from afar: on lists, in the head strip. */
+export interface WorkGlance {
+  /** The clocks that run in it now, whatever stage is on the screen. */
+  clocks?(snapshot: Snapshot): Clock[]
+  /** Its places in small; null before anything is measured. */
+  marks?(snapshot: Snapshot): CardMarks | null
 }
 
 /** The logic of every stage of a work. */

@@ -46,6 +46,8 @@ interface StageLine {
   doneBy?: readonly EntryCollection[]
   /** A job may pass it by, although it stands on its route. */
   optional?: boolean
+  /** A name is asked for before it is closed, even where all is done: what comes next cannot be taken back. */
+  asks?: boolean
   /** It cannot be closed while one before it is open that no job may pass by. */
   waits?: boolean
   /** Stages that it rests on: they are not opened again while it is closed. */
@@ -72,12 +74,12 @@ const table = [
   { name: 'decide', phase: 'look', work: 'liners', choice: 'strip', rows: ['decisions'], begins: ['decisions'], optional: true, restsOn: ['look'], hours: { once: 0.5, place: 0 }, waitAfterH: 4 },
   { name: 'counterbores', phase: 'mend', work: 'liners', choice: 'ledges', sets: 'ledge', rows: ['wearMarks'], optional: true, hours: { once: 0.3, place: 0.2 } },
   { name: 'parts', phase: 'mend', work: 'liners', choice: 'ledges', optional: true, hours: { once: 0.2, place: 0.15 } },
-  { name: 'repair-plan', phase: 'mend', work: 'liners', choice: 'ledges', rows: ['plans'], begins: ['plans'], optional: true, restsOn: ['counterbores', 'parts'], hours: { once: 0.3, place: 0 } },
+  { name: 'repair-plan', phase: 'mend', work: 'liners', choice: 'ledges', rows: ['plans'], begins: ['plans'], optional: true, restsOn: ['counterbores', 'parts'], asks: true, hours: { once: 0.3, place: 0 } },
   { name: 'cut', phase: 'mend', work: 'liners', choice: 'ledges', rows: ['cuts', 'shimFits', 'placements'], optional: true, restsOn: ['counterbores', 'repair-plan'], tool: 'cutter', hours: { once: 0.5, place: 0.8 } },
-  { name: 'trial-fit', phase: 'build', work: 'liners', choice: 'dry-fit', sets: 'deck', rows: ['cuts', 'shimFits', 'placements'], restsOn: ['cut'], hours: { once: 0.5, place: 0.3 } },
+  { name: 'trial-fit', phase: 'build', work: 'liners', choice: 'dry-fit', sets: 'deck', rows: ['cuts', 'shimFits', 'placements'], restsOn: ['cut'], asks: true, hours: { once: 0.5, place: 0.3 } },
   { name: 'fit', phase: 'build', work: 'liners', choice: 'seals', rows: ['sealFits', 'presses'], begins: ['sealFits', 'presses'], doneBy: ['presses'], waits: true, restsOn: ['cut', 'trial-fit'], tool: 'press', hours: { once: 0.5, place: 0.35 } },
-  { name: 'final-check', phase: 'build', work: 'liners', choice: 'check', sets: 'deck', waits: true, restsOn: ['cut', 'trial-fit', 'fit'], hours: { once: 0.3, place: 0.12 } },
-  { name: 'record', phase: 'run', work: 'job', choice: 'every', rows: entryCollections, waits: true, hours: { once: 0.3, place: 0 } },
+  { name: 'final-check', phase: 'build', work: 'liners', choice: 'check', sets: 'deck', waits: true, restsOn: ['cut', 'trial-fit', 'fit'], asks: true, hours: { once: 0.3, place: 0.12 } },
+  { name: 'record', phase: 'run', work: 'job', choice: 'every', rows: entryCollections, waits: true, asks: true, hours: { once: 0.3, place: 0 } },
 ] as const satisfies readonly StageLine[]
 
 type Line = (typeof table)[number]
@@ -107,6 +109,7 @@ const nothing = {
   begins: [],
   doneBy: [],
   optional: false,
+  asks: false,
   waits: false,
   restsOn: [],
   tool: null,

@@ -10,6 +10,7 @@ import {
   partListQuery,
   peopleList,
   peopleListQuery,
+  runningClocks,
   shop,
   stock,
 } from '#contract/shop'
@@ -17,7 +18,7 @@ import { hereNote, type HereNote } from '#contract/here'
 import { typed, type Services } from '../services'
 import { ApiProblem } from '../errors'
 import { readSnapshot } from '../store/read'
-import { listJobs, readCard } from '../store/list-jobs'
+import { listClocks, listJobs, readCard } from '../store/list-jobs'
 import { readShop } from '../store/read-shop'
 import { select } from '../store/read-values'
 import { listParts } from '../store/list-parts'
@@ -54,6 +55,12 @@ export async function jobRoutes(plain: FastifyInstance, { store, watch, presence
       },
     },
     (request) => listJobs(store, request.query),
+  )
+
+  app.get(
+    '/api/clocks',
+    { schema: { summary: 'The clocks that run in the shop', tags: ['shop'], response: { 200: runningClocks } } },
+    () => listClocks(store),
   )
 
   app.get(

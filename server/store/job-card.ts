@@ -1,8 +1,11 @@
 import type { Transaction } from 'sequelize'
-import { readRoute, routeFacts, type RouteFacts } from '#core/job/route'
+import { isClosed, readRoute, routeFacts, type RouteFacts } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
 import { stageNames, type StageName } from '#core/job/stages'
-import { toClosure, workOf } from './read'
+import { clocksOf, marksOf } from '#core/works/logic'
+import type { Clock } from '#core/works/clock'
+import type { CardMarks } from '#core/works/card-marks'
+import { readSnapshot, toClosure, workOf } from './read'
 import { list, rows, select } from './read-values'
 import type { Row } from './models'
 import type { Store } from './store'
@@ -38,6 +41,30 @@ interface CardText {
 export const searchText = (of: CardText) =>
   [of.number, of.title, of.complaint, of.engineName, of.fromShop ?? ''].join(' ').toLowerCase().slice(0, 800)
 
+/** What lists and the head strip show of a job from afar. */
+function glanceOf(snapshot: Snapshot): { marks: CardMarks; clocks: Clock[]; clockAt: Date | null } {
+  const clocks = snapshot.job.archived || isClosed(snapshot, 'record') ? [] : clocksOf(snapshot)
+  return {
+    // Nothing measured is told from readings that came since, which are null until somebody looks.
+    marks: marksOf(snapshot) ?? { marks: [], worst: null },
+    clocks,
+    clockAt: clocks.length > 0 ? new Date(clocks.at(-1)!.dueAt) : null,
+  }
+}
+
+/** Brings the glance of some jobs in step again, if no more was done in them meanwhile. @returns the marks of each */
+export async function refreshMarks(store: Store, jobIds: readonly string[]): Promise<Map<string, CardMarks>> {
+  const found = new Map<string, CardMarks>()
+  for (const jobId of jobIds) {
+    const snapshot = await readSnapshot(store, jobId)
+    if (!snapshot) continue
+    const glance = glanceOf(snapshot)
+    found.set(jobId, glance.marks)
+    await store.models.jobCards.update({ ...glance }, { where: { jobId, readings: snapshot.readings.length } })
+  }
+  return found
+}
+
 /** The card of a whole job, but for who was at it last. */
 export function cardOf(snapshot: Snapshot): Row {
   const { job, engine, stationsDeg, takenIn, readings } = snapshot
@@ -55,6 +82,7 @@ export function cardOf(snapshot: Snapshot): Row {
     ...standOf(routeFacts(snapshot)),
     readings: readings.length,
     search: searchText(text),
+    ...glanceOf(snapshot),
   }
 }
 
@@ -77,7 +105,7 @@ export async function countReadings(
   transaction: Transaction,
 ): Promise<void> {
   await store.sequelize.query(
-    'UPDATE jobCards SET readings = readings + :n, lastAt = :lastAt, lastPersonId = :lastPersonId WHERE jobId = :jobId',
+    'UPDATE jobCards SET readings = readings + :n, marks = NULL, lastAt = :lastAt, lastPersonId = :lastPersonId WHERE jobId = :jobId',
     { replacements: { n, jobId, ...last }, transaction },
   )
 }

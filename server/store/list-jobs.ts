@@ -1,7 +1,10 @@
 import type { StageName, WorkChoice } from '#core/job/stages'
-import type { JobCard, JobList, JobListQuery } from '#contract/shop'
+import type { CardMarks } from '#core/works/card-marks'
+import type { Clock } from '#core/works/clock'
+import type { JobCard, JobList, JobListQuery, RunningClock } from '#contract/shop'
 import type { Row } from './models'
 import { iso, list, num, select, str } from './read-values'
+import { refreshMarks } from './job-card'
 import { searched } from './searched'
 import type { Store } from './store'
 
@@ -41,6 +44,8 @@ function toCard(r: Row): JobCard {
     work: list<WorkChoice[]>(r.work),
     stationsDeg: list<number[]>(r.stationsDeg),
     from: (r.fromShop as string | null) ?? null,
+    marks: r.marks ? list<CardMarks>(r.marks) : null,
+    clocks: r.clocks ? list<Clock[]>(r.clocks) : [],
   }
 }
 
@@ -64,7 +69,41 @@ export async function listJobs(store: Store, query: JobListQuery): Promise<JobLi
 
     select(store, `SELECT COUNT(*) AS n FROM jobCards c WHERE ${where}`, values),
   ])
-  return { jobs: found.map(toCard), total: num(count!.n) }
+  return { jobs: await withMarks(store, found.map(toCard)), total: num(count!.n) }
+}
+
+/** Jobs that were measured since somebody looked, and are looked at while the list waits. */
+const LOOKED_AT = 4
+const behind = new WeakSet<Store>()
+
+/** The cards with the marks of those that were measured since: a few at once, the others for the next look. */
+async function withMarks(store: Store, cards: JobCard[]): Promise<JobCard[]> {
+  const unseen = cards.filter((c) => c.marks === null).map((c) => c.id)
+  const seen = await refreshMarks(store, unseen.slice(0, LOOKED_AT))
+  const later = unseen.slice(LOOKED_AT)
+  if (later.length > 0 && !behind.has(store)) {
+    behind.add(store)
+    void refreshMarks(store, later)
+      // A store that is gone by then keeps them for its next start.
+      .catch(() => null)
+      .finally(() => behind.delete(store))
+  }
+  return cards.map((c) => ({ ...c, marks: seen.get(c.id) ?? c.marks }))
+}
+
+/** Clocks are shown until so long after their end. */
+const PAST_H = 12
+
+/** The clocks that run in the open jobs of the shop, the one that ends first at the head. */
+export async function listClocks(store: Store): Promise<RunningClock[]> {
+  const found = await select(
+    store,
+    `SELECT jobId, title, clocks FROM jobCards WHERE clockAt > UTC_TIMESTAMP(3) - INTERVAL ${PAST_H} HOUR AND archived = 0`,
+  )
+  const all = found.flatMap((r) =>
+    list<Clock[]>(r.clocks).map((c) => ({ jobId: str(r.jobId), title: str(r.title), ...c })),
+  )
+  return all.sort((a, b) => Date.parse(a.dueAt) - Date.parse(b.dueAt))
 }
 
 /** The card of one job; null where there is none. */

@@ -325,6 +325,11 @@ export const tables = {
     lastAt: when,
     lastPersonId: uuidOrNull,
     search: text(800),
+    /** What a list shows of it at a glance; null where readings came since, until somebody looks. */
+    marks: { ...json, allowNull: true },
+    clocks: { ...json, allowNull: true },
+    /** When the last of its clocks ends; null where none runs. */
+    clockAt: { ...when, allowNull: true },
   },
   /** What nobody on the floor can see of the places of a simulated unit. */
   placeTruths: { jobId: { ...uuid, primaryKey: true }, place: { ...text(30), primaryKey: true }, truth: json },

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { reopenProblems } from '#core/job/route'
 import type { GateProblem } from '#core/job/gate'
 import type { Person, Snapshot } from '#core/job/snapshot'
 import type { StageName } from '#core/job/stages'
+import { stageLine } from '#core/works/stage-table'
 import { useGate } from '../stores/gate'
 import SheetDialog from './SheetDialog.vue'
+import { useGoOn } from './useGoOn'
 import { usePlaceName } from './usePlaceName'
 
 const props = defineProps<{
@@ -34,12 +36,36 @@ const problems = computed(() =>
 const where = (p: GateProblem) => [...p.cylinders.map(String), ...(p.places ?? []).map(placeName)].join(', ')
 const hard = computed(() => problems.value.some((p) => !p.soft))
 const needsNote = computed(() => props.mode === 'reopen' || problems.value.length > 0)
+const toNext = useGoOn()
+/** Where all is done and no name is asked for, closing asks nothing. */
+const quiet = computed(
+  () =>
+    props.open &&
+    known.value &&
+    props.mode === 'close' &&
+    problems.value.length === 0 &&
+    props.person !== null &&
+    !stageLine[props.stage].asks,
+)
+/** Closes it, and goes on to what comes next; opens it again, and stays. */
+function done(): void {
+  const { stage, mode } = props
+  emit('done', note.value.trim())
+  if (mode === 'close') toNext(stage)
+}
+watch(
+  quiet,
+  (is) => {
+    if (is) done()
+  },
+  { immediate: true },
+)
 const ready = computed(() => props.person !== null && !hard.value && (!needsNote.value || note.value.trim() !== ''))
 </script>
 
 <template>
   <SheetDialog
-    :open="open && known"
+    :open="open && known && !quiet"
     :title="t(`close.${mode}.title`, { stage: t(`stage.${stage}`) })"
     @close="emit('close')"
   >
@@ -65,7 +91,7 @@ const ready = computed(() => props.person !== null && !hard.value && (!needsNote
         class="key-brass disabled:opacity-50"
         :disabled="!ready"
         data-part="close-confirm"
-        @click="emit('done', note.trim())"
+        @click="done"
       >
         {{ t(`close.${mode}.button`) }}
       </button>

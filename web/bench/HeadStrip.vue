@@ -7,6 +7,7 @@ import { useGauge } from '../stores/gauge'
 import { useOutbox } from '../stores/outbox'
 import { useShop } from '../stores/shop'
 import ChoiceKeys from './ChoiceKeys.vue'
+import { ClockChips } from './dialogs'
 
 defineProps<{ title?: string; subtitle?: string }>()
 const emit = defineEmits<{ keys: []; refused: [] }>()
@@ -70,6 +71,7 @@ const saving = computed(() => {
     >
       {{ t('saving.refused', { n: outbox.refused.length }) }}
     </button>
+    <ClockChips />
     <span v-if="gauge.source !== 'none'" class="inline-flex items-center gap-1 text-small" data-part="gauge-state"
       ><GaugeIcon :size="18" aria-hidden="true" />{{ t(gauge.live ? 'head.gauge-live' : 'head.gauge-silent') }}</span
     >

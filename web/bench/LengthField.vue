@@ -9,7 +9,13 @@ import { useDevice } from '../stores/device'
 /** A length typed in this device's unit, kept in mm; null while it is empty or wrong. */
 const model = defineModel<number | null>({ required: true })
 /** `rough`: the length of a tool or a casting, which is typed in inches where thou are read. */
-const props = defineProps<{ label: string; hint?: string; problem?: string | null; rough?: boolean }>()
+const props = defineProps<{
+  label: string
+  hint?: string
+  problem?: string | null
+  needed?: boolean
+  rough?: boolean
+}>()
 const { t, locale } = useI18n()
 const device = useDevice()
 const id = useId()
@@ -44,7 +50,10 @@ watch(
 <template>
   <div class="field">
     <label :for="id"
-      >{{ label }} <span class="font-normal text-soft">{{ t(`unit.${unit}`) }}</span></label
+      >{{ label }}
+      <span class="font-normal text-soft"
+        >{{ t(`unit.${unit}`) }}{{ needed ? ` · ${t('field.needed')}` : '' }}</span
+      ></label
     >
     <input
       :id="id"

@@ -10,6 +10,7 @@ import { sayMove, type Said } from '#contract/words/say-move'
 import { useGauge } from '../stores/gauge'
 import { useJob } from '../stores/job'
 import { useFigures } from './useFigures'
+import { useLeaving } from './useLeaving'
 import { useSay } from './useSay'
 
 /** The bar at the bottom: one sentence, why, what is planned after it, what to watch, and what does it. */
@@ -23,6 +24,7 @@ const { t } = useI18n()
 const say = useSay()
 const job = useJob()
 const gauge = useGauge()
+useLeaving(() => props.move)
 const { writer, length, when } = useFigures()
 
 /** The shim that would be taken, by the label on it. */

@@ -3,7 +3,7 @@ import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { z } from 'zod'
-import { planEngine, readFiringOrder } from '#core/works/liners/plan-engine'
+import { planEngine, readFiringOrder, usualPitchMm } from '#core/works/liners/plan-engine'
 import { engineShape } from '#core/job/snapshot'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
@@ -15,12 +15,14 @@ import SheetDialog from './SheetDialog.vue'
 import SheetForm from './SheetForm.vue'
 import TextField from './TextField.vue'
 import { useDraft } from './useDraft'
+import { useFigures } from './useFigures'
 
 const props = defineProps<{ open: boolean; stay?: boolean }>()
 const emit = defineEmits<{ close: []; made: [engineId: string] }>()
 const { t } = useI18n()
 const router = useRouter()
 const shop = useShop()
+const { rough } = useFigures()
 /** An engine as it is typed: rows and heads are planned from its layout. */
 const asked = z
   .object({
@@ -29,11 +31,14 @@ const asked = z
     cylinders: z.int().min(1).max(24),
     perHead: z.int().min(1).max(24),
     boreMm: z.number().nullable(),
+    /** Left open, it is taken from the bore. */
     pitchMm: z.number().nullable(),
     firing: z.string(),
   })
-  .transform(({ layout, cylinders, perHead, firing, ...rest }) => ({
+  .transform(({ layout, cylinders, perHead, firing, boreMm, pitchMm, ...rest }) => ({
     ...rest,
+    boreMm,
+    pitchMm: pitchMm ?? (boreMm === null ? null : usualPitchMm(boreMm)),
     ...planEngine(layout, cylinders, perHead),
     firing: readFiringOrder(firing, cylinders) ?? [],
   }))
@@ -55,6 +60,12 @@ const draft = ref(emptyDraft())
 /** The firing order as it is written, 1-4-2-6-3-5; null where it names a cylinder twice, or none there is. */
 const order = computed(() => readFiringOrder(engine.value.firing, engine.value.cylinders ?? 0))
 const ready = computed(() => shaped.value && order.value !== null && sheetProblems(draft.value).length === 0)
+
+const pitchHint = computed(() =>
+  engine.value.pitchMm === null && engine.value.boreMm !== null
+    ? t('engine.pitch-taken', { pitch: rough(usualPitchMm(engine.value.boreMm)) })
+    : t('engine.pitch-hint'),
+)
 
 async function save(): Promise<void> {
   const shape = take()
@@ -80,6 +91,7 @@ async function save(): Promise<void> {
           <TextField
             v-model="engine.name"
             :label="t('engines.name')"
+            needed
             :problem="problemOf('name')"
             maxlength="80"
             data-part="engine-name"
@@ -108,12 +120,12 @@ async function save(): Promise<void> {
           min="1"
           max="24"
         />
-        <LengthField v-model="engine.boreMm" rough :label="t('engines.bore')" :problem="problemOf('boreMm')" />
+        <LengthField v-model="engine.boreMm" rough needed :label="t('engines.bore')" :problem="problemOf('boreMm')" />
         <LengthField
           v-model="engine.pitchMm"
           rough
           :label="t('engine.pitch')"
-          :hint="t('engine.pitch-hint')"
+          :hint="pitchHint"
           :problem="problemOf('pitchMm')"
         />
         <label class="field"

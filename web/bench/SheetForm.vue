@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { nominalProtrusionMm, seatLinks, type Seat } from '#core/liner/stack'
 import { lubricantNames } from '#core/works/liners/fitting'
 import LengthField from './LengthField.vue'
-import { emptyLiner, emptySeal, sheetProblems, usualAimMm, type SheetDraft } from './sheet-draft'
+import { emptyLiner, emptySeal, sheetProblems, usualAimMm, usualSpreadMm, type SheetDraft } from './sheet-draft'
 import TorqueField from './TorqueField.vue'
 import { useFigures } from './useFigures'
 
@@ -28,9 +28,13 @@ const problemOf = (field: string) => {
   const found = problems.value.find((p) => p.field === field)
   return found && !(props.quiet && found.code === 'missing') ? t(`draft.problem.${found.code}`) : null
 }
-const middle = computed(() => {
-  const aimMm = usualAimMm(draft.value.limits)
-  return aimMm === null ? undefined : t('engine.aim-hint', { middle: withUnit(aimMm) })
+/** What is taken where nothing is typed. */
+const hints = computed((): Record<string, string | undefined> => {
+  const [aimMm, spreadMm] = [usualAimMm(draft.value.limits), usualSpreadMm(draft.value.limits)]
+  return {
+    aimMm: aimMm === null ? undefined : t('engine.aim-hint', { middle: withUnit(aimMm) }),
+    withinLinerMaxMm: spreadMm === null ? undefined : t('engine.spread-hint', { spread: withUnit(spreadMm) }),
+  }
 })
 const stack = computed(() =>
   draft.value.links.every((l) => l.nominalMm !== null)
@@ -71,7 +75,8 @@ function chooseSeat(seat: Seat): void {
         :key="field"
         v-model="draft.limits[field]"
         :label="t(`engine.limit.${field}`)"
-        :hint="field === 'aimMm' ? middle : undefined"
+        :needed="field === 'minMm' || field === 'maxMm'"
+        :hint="hints[field]"
         :problem="problemOf(field)"
         :data-field="field"
       />
@@ -89,6 +94,7 @@ function chooseSeat(seat: Seat): void {
         v-for="(link, i) in draft.links"
         :key="link.kind"
         v-model="draft.links[i]!.nominalMm"
+        needed
         :label="t(`link.${link.kind}`)"
         :problem="problemOf(link.kind)"
         :data-field="link.kind"

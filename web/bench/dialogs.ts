@@ -3,6 +3,7 @@ import { defineComponent, h, ref, watch, type Component } from 'vue'
 import { broughtComponent } from '../app/bring'
 
 const REST_MS = 1500
+const SOON_MS = 300
 
 /** A dialog that comes when it is first opened, or when the page has come to rest: no first look waits for it. */
 function atRest<C extends Component>(load: () => Promise<{ default: C }>): C {
@@ -22,6 +23,17 @@ function atRest<C extends Component>(load: () => Promise<{ default: C }>): C {
   }) as unknown as C
 }
 
+/** A part that nothing on the page waits for. */
+function afterRest(load: () => Promise<{ default: Component }>): Component {
+  const Part = broughtComponent(load)
+  return defineComponent(() => {
+    const rested = ref(false)
+    useTimeoutFn(() => (rested.value = true), SOON_MS)
+    return () => (rested.value ? h(Part) : null)
+  })
+}
+
+export const ClockChips = afterRest(() => import('./ClockChips.vue'))
 export const CloseStageDialog = atRest(() => import('./CloseStageDialog.vue'))
 export const KeyHelp = atRest(() => import('./KeyHelp.vue'))
 export const RefusedTray = atRest(() => import('./RefusedTray.vue'))

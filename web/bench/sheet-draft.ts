@@ -87,8 +87,23 @@ export function usualAimMm({ minMm, maxMm, aimMm }: SheetDraft['limits']): numbe
   return aimMm === null && minMm !== null && maxMm !== null ? (minMm + maxMm) / 2 : null
 }
 
+/** The spread round a liner that is taken where none is typed, mm: as wide as the window, which is no stricter than it; null where one stands, or a limit is missing. */
+export function usualSpreadMm({ minMm, maxMm, withinLinerMaxMm }: SheetDraft['limits']): number | null {
+  return withinLinerMaxMm === null && minMm !== null && maxMm !== null && maxMm >= minMm ? maxMm - minMm : null
+}
+
+/** The limits with what is proposed where nothing was typed. */
+function withUsual(limits: SheetDraft['limits']): SheetDraft['limits'] {
+  return {
+    ...limits,
+    aimMm: limits.aimMm ?? usualAimMm(limits),
+    withinLinerMaxMm: limits.withinLinerMaxMm ?? usualSpreadMm(limits),
+  }
+}
+
 /** What is still wrong with a draft, field by field. */
-export function sheetProblems(draft: SheetDraft): SheetProblem[] {
+export function sheetProblems(typed: SheetDraft): SheetProblem[] {
+  const draft = { ...typed, limits: withUsual(typed.limits) }
   const missing = [
     ...(Object.keys(draft.limits) as (keyof Limits)[]).filter(
       (k) => draft.limits[k] === null && !mayBeEmpty.includes(k),
@@ -117,6 +132,12 @@ export function sheetProblems(draft: SheetDraft): SheetProblem[] {
   return problems
 }
 
+/** The sheet of a quick check: its limits alone; what is not typed is judged no more strictly than them. */
+export function quickSheet(minMm: number, maxMm: number, source: string): ReturnType<typeof sheetBody> {
+  const draft = emptyDraft()
+  return sheetBody({ ...draft, seat: 'top-stop', links: [], limits: { ...draft.limits, minMm, maxMm }, source })
+}
+
 /** The finished sheet, as a command carries it; only for a draft without problems. */
 export function sheetBody(
   draft: SheetDraft,
@@ -125,7 +146,7 @@ export function sheetBody(
     id: newId(),
     seat: draft.seat,
     links: draft.links.map((l) => ({ kind: l.kind, nominalMm: l.nominalMm as number })),
-    limits: limitsSchema.parse({ ...draft.limits, holdDownNm: draft.limits.holdDownNm || null }),
+    limits: limitsSchema.parse({ ...withUsual(draft.limits), holdDownNm: draft.limits.holdDownNm || null }),
     source: draft.source,
     page: draft.page.trim(),
     copiedOn: draft.copiedOn || null,

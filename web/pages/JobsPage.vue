@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
 import { computed, h, ref } from 'vue'
 import { Archive, ArchiveRestore, Copy, FileInput } from '@lucide/vue'
 import { useI18n } from 'vue-i18n'
@@ -9,6 +10,8 @@ import { useWords } from '../app/i18n'
 import ChoiceKeys from '../bench/ChoiceKeys.vue'
 import type { ListColumn } from '../bench/list-column'
 import ListFrame from '../bench/ListFrame.vue'
+import { clockFace } from '../bench/clock-face'
+import PlaceMarks from '../bench/PlaceMarks.vue'
 import RouteMarks from '../bench/RouteMarks.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useFigures } from '../bench/useFigures'
@@ -20,6 +23,8 @@ const { when, day } = useFigures()
 const router = useRouter()
 const shop = useShop()
 void shop.load()
+const nowMs = ref(Date.now())
+useIntervalFn(() => (nowMs.value = Date.now()), 1000)
 
 const filters = ['open', 'signed', 'archived', 'all'] as const
 const filter = ref<(typeof filters)[number]>('all')
@@ -50,6 +55,13 @@ const columns = computed((): ListColumn<JobCard>[] => [
           () => j.title,
         ),
         h('p', { class: 'text-small text-soft' }, [
+          ...j.clocks.map((c) =>
+            h('b', { class: 'figure mr-2', 'data-part': 'row-clock' }, [
+              `${clockFace(Date.parse(c.dueAt) - nowMs.value)} `,
+              t(`clock.${c.code}`, { name: c.name }),
+              ' · ',
+            ]),
+          ),
           j.complaint,
           j.from === null ? '' : h('b', { 'data-part': 'from' }, ` ${t('jobs.taken-in', { shop: j.from || '—' })}`),
         ]),
@@ -66,7 +78,15 @@ const columns = computed((): ListColumn<JobCard>[] => [
         h('span', { class: 'font-semibold' }, value),
       ]),
   },
-  { id: 'readings', header: t('jobs.readings'), value: (j) => j.readings, cell: (_, value) => figure(value) },
+  {
+    id: 'readings',
+    header: t('jobs.readings'),
+    value: (j) => j.readings,
+    cell: (j, value) =>
+      j.marks && j.marks.marks.length > 0
+        ? h('span', { title: t('jobs.worst-title', { n: value }) }, h(PlaceMarks, { of: j.marks }))
+        : figure(value),
+  },
   {
     id: 'wanted',
     header: t('jobs.wanted'),
@@ -181,6 +201,9 @@ function open(job: JobCard): void {
             data-part="import-job"
             @change="takeIn"
         /></label>
+        <RouterLink v-if="needs.length === 0" :to="{ name: 'quick' }" class="key" data-part="quick-check">{{
+          t('quick.name')
+        }}</RouterLink>
         <button
           type="button"
           class="key-brass"
@@ -227,11 +250,36 @@ function open(job: JobCard): void {
       filled
     />
     <p v-if="stale && !jobs" class="border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
-    <ol v-if="needs.length" class="mb-4 border border-line bg-plate p-4 text-lead" data-part="first-steps">
-      <li v-for="what in needs" :key="what" class="py-1">
-        <RouterLink :to="{ name: what }" class="font-semibold underline">{{ t(`jobs.first.${what}`) }}</RouterLink>
-      </li>
-    </ol>
+    <section
+      v-if="needs.length"
+      class="mb-4 grid grid-cols-3 gap-3 max-[900px]:grid-cols-1"
+      :aria-label="t('jobs.ways.name')"
+      data-part="first-steps"
+    >
+      <div class="flex flex-col gap-2 border-2 border-ink bg-plate p-4">
+        <RouterLink :to="{ name: 'quick' }" class="key-brass self-start" data-part="way-quick">{{
+          t('jobs.ways.quick')
+        }}</RouterLink>
+        <p class="text-body">{{ t('jobs.ways.quick-says') }}</p>
+      </div>
+      <div class="flex flex-col gap-2 border border-line bg-plate p-4">
+        <h2 class="text-lead font-bold">{{ t('jobs.ways.whole') }}</h2>
+        <p class="text-body">{{ t('jobs.ways.whole-says') }}</p>
+        <ol>
+          <li v-for="what in needs" :key="what">
+            <RouterLink
+              :to="{ name: what }"
+              class="inline-flex min-h-[44px] items-center text-body font-semibold underline"
+              >{{ t(`jobs.first.${what}`) }}</RouterLink
+            >
+          </li>
+        </ol>
+      </div>
+      <div class="flex flex-col gap-2 border border-line bg-plate p-4">
+        <h2 class="text-lead font-bold">{{ t('jobs.ways.demo') }}</h2>
+        <p class="text-body">{{ t('jobs.ways.demo-says') }}</p>
+      </div>
+    </section>
     <ListFrame
       v-if="jobs && named"
       v-model:filter="search"

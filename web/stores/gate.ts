@@ -3,19 +3,24 @@ import { computed, shallowRef, watchEffect, type ComputedRef } from 'vue'
 import { whole, type GateProblem } from '#core/job/gate'
 import { earlierOpen } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
-import type { StageName } from '#core/job/stages'
-import type { StageLogic } from '#core/works/stage-logic'
+import type { StageName, WorkName } from '#core/job/stages'
+import type { StageLogic, WorkGlance } from '#core/works/stage-logic'
 import { stageLine } from '#core/works/stage-table'
 import { bring } from '../app/bring'
 
-const files = import.meta.glob<{ stages: Partial<Record<StageName, StageLogic>> }>('../../core/works/*/logic.ts')
+const files = import.meta.glob<WorkGlance & { stages: Partial<Record<StageName, StageLogic>> }>(
+  '../../core/works/*/logic.ts',
+)
 
 const REST_MS = 1500
 
+/** What a work knows of itself, brought when it is asked for. */
+export const logicOfWork = (work: WorkName): Promise<WorkGlance & { stages: Partial<Record<StageName, StageLogic>> }> =>
+  bring(files[`../../core/works/${work}/logic.ts`]!)
+
 /** What a stage knows of itself, brought with its work. */
 export async function logicOf(stage: StageName): Promise<StageLogic> {
-  const { stages } = await bring(files[`../../core/works/${stageLine[stage].work}/logic.ts`]!)
-  return stages[stage]!
+  return (await logicOfWork(stageLine[stage].work)).stages[stage]!
 }
 
 /** What stands in the way of closing a stage, as the core has it; null until its logic is here: it is brought when it is asked for, or when the page has come to rest. */

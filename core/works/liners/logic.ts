@@ -10,6 +10,8 @@ import { protect } from './protect'
 import { pull } from './pull'
 import { repairPlan } from './repair-plan'
 
+export { clocks, marks } from './glance'
+
 /** The logic of the liner work, stage by stage. */
 export const stages: WorkLogic<'liners'> = {
   'as-found': asFound,

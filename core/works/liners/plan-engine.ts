@@ -41,3 +41,6 @@ export function readFiringOrder(text: string, cylinders: number): number[] | nul
   const whole = order.length === cylinders && order.every((c) => Number.isInteger(c) && c >= 1 && c <= cylinders)
   return whole && new Set(order).size === cylinders ? order : null
 }
+
+/** Bores to the next bore, for the drawing where nobody measured it, mm: a quarter of a bore is left between two. */
+export const usualPitchMm = (boreMm: number): number => Math.round(boreMm * 1.25)

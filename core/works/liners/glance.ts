@@ -1,0 +1,62 @@
+import type { Snapshot } from '../../job/snapshot'
+import { measuredStages } from '../../job/stages'
+import type { CardMarks } from '../card-marks'
+import type { Clock } from '../clock'
+import { readDeck, type CylinderState } from './deck'
+import { readFitting } from './read-fitting'
+import { worstOnDeck } from './worst-liner'
+
+const SHARE_ENDS = [-1, 2] as const
+
+/** The reading of a liner that lies farthest outside its limits, or nearest to one; mm. */
+function worstReadingMm({ judgement }: CylinderState, minMm: number, maxMm: number): number | null {
+  if (!judgement) return null
+  return minMm - judgement.minMm > judgement.maxMm - maxMm ? judgement.minMm : judgement.maxMm
+}
+
+/** The deck in small, as it was measured last: each liner by its worst reading. */
+export function marks(snapshot: Snapshot): CardMarks | null {
+  const { limits } = snapshot.sheet
+  const decks = [...measuredStages].reverse().map((s) => readDeck(snapshot, s))
+  const deck = decks.find((d) => d.cylinders.some((c) => c.judgement !== null))
+  if (!deck) return null
+  const worst = deck.cylinders.find((c) => c.cylinder === worstOnDeck(deck, limits))
+  const valueOf = (c: CylinderState) => worstReadingMm(c, limits.minMm, limits.maxMm)
+  return {
+    marks: deck.cylinders.slice(0, 40).map((c) => {
+      const value = valueOf(c)
+      const share = value === null ? null : (value - limits.minMm) / (limits.maxMm - limits.minMm)
+      return {
+        at: String(c.cylinder),
+        verdict: c.verdictAmong,
+        share: share === null ? null : Math.min(SHARE_ENDS[1], Math.max(SHARE_ENDS[0], share)),
+      }
+    }),
+    worst: worst?.verdict
+      ? { cylinder: worst.cylinder, valueMm: valueOf(worst)!, verdict: worst.verdictAmong ?? worst.verdict }
+      : null,
+  }
+}
+
+/** The wetted bands of liners that are not in yet. */
+export function clocks(snapshot: Snapshot): Clock[] {
+  return readFitting(snapshot).flatMap(({ cylinder, press, rings }) =>
+    rings.flatMap(({ groove, seal, wettedAt, dueAt }) =>
+      press || !wettedAt || !dueAt
+        ? []
+        : [
+            {
+              id: `band-${cylinder}-${groove}-${wettedAt}`,
+              code: 'band',
+              name: seal.place,
+              stage: 'fit' as const,
+              cylinder,
+              place: null,
+              fromAt: wettedAt,
+              dueAt,
+              ends: 'lost' as const,
+            },
+          ],
+    ),
+  )
+}
