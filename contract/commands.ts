@@ -4,6 +4,7 @@ import { angleDeg, cylinderNumber, lengthMm, reading, thicknessMm } from '#core/
 import { actSchemas } from '#core/works/kind'
 import { entryWhats, kindsByWork, sections, type EntryAct } from '#core/works/kinds'
 import { linerShape, sealGroove } from '#core/works/liners/fitting'
+import { leakTable } from '#core/works/leaks/leak-table'
 import { complaintNames, usage } from '#core/job/intake'
 import { placeCode } from '#core/job/place'
 import {
@@ -31,7 +32,7 @@ const intake = {
   title: z.string().trim().min(1).max(120),
   /** The customer's own words. */
   complaint: z.string().trim().max(500),
-  complaints: z.array(z.enum(complaintNames)).max(7),
+  complaints: z.array(z.enum(complaintNames)).max(complaintNames.length),
   usage: usage.nullable(),
   wantedBy: z.iso.date().nullable(),
   work: z.array(z.enum(workChoices)).max(workChoices.length),
@@ -225,6 +226,8 @@ export const shopAct = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('set-rates'), rates }),
   z.strictObject({ what: z.literal('save-puller'), puller }),
   z.strictObject({ what: z.literal('set-renewal-costs'), costs: renewalCosts }),
+  /** The table that the ladder of leaks reckons with; null: the one every shop begins with. */
+  z.strictObject({ what: z.literal('set-leak-table'), table: leakTable.nullable() }),
   z.strictObject({ what: z.literal('set-crew'), crew: enteredCrew }),
   z.strictObject({
     what: z.literal('open-study'),

@@ -14,6 +14,7 @@ import {
 } from '#core/job/snapshot'
 import { puller, renewalCosts } from '#core/works/liners/strip'
 import { cardMarks } from '#core/works/card-marks'
+import { leakTable } from '#core/works/leaks/leak-table'
 import { clock } from '#core/works/clock'
 import { crew, studyReading } from './commands'
 import { stageNames, workChoices } from '#core/job/stages'
@@ -128,6 +129,7 @@ export const shop = z.strictObject({
   studies: z.array(study),
   pullers: z.array(puller),
   renewalCosts,
+  leakTable: leakTable.nullable().default(null),
   crew,
 })
 export type Shop = z.infer<typeof shop>

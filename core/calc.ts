@@ -12,6 +12,16 @@ import { judgeProtrusionCalculation } from './measure/judge-protrusion'
 import { studyGaugeCalculation } from './measure/study-gauge'
 import { repairPlanCalculation } from './plan/plan-schools'
 import { planPullCalculation } from './pull/plan-pull'
+import { planBarringCalculation } from './crank/plan-barring'
+import { engageThreadCalculation } from './fasten/engage-thread'
+import { judgeTighteningCalculation } from './fasten/judge-tightening'
+import { tightenCalculation } from './fasten/tighten'
+import { tightenOrderCalculation } from './fasten/tighten-order'
+import { findLeakCalculation } from './leak/find-leak'
+import { holdPressureCalculation } from './leak/hold-pressure'
+import { findOutliersCalculation } from './measure/find-outliers'
+import { expandSleeveCalculation } from './sleeve/expand-sleeve'
+import { setTipCalculation } from './sleeve/set-tip'
 import { planShopCalculation } from './time/plan-shop'
 
 /** The register: every calculation by its name. */
@@ -29,6 +39,16 @@ export const calculations: readonly Calculation[] = [
   planPullCalculation,
   chooseRenewalsCalculation,
   planShopCalculation,
+  findLeakCalculation,
+  findOutliersCalculation,
+  holdPressureCalculation,
+  planBarringCalculation,
+  expandSleeveCalculation,
+  setTipCalculation,
+  tightenCalculation,
+  tightenOrderCalculation,
+  judgeTighteningCalculation,
+  engageThreadCalculation,
 ]
 
 /**

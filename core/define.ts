@@ -21,6 +21,24 @@ export function tellIssues(error: z.ZodError): InputIssue[] {
   })
 }
 
+/** Whether every figure of an answer is one. */
+function isFinite(value: unknown): boolean {
+  if (typeof value === 'number') return Number.isFinite(value)
+  if (value === null || typeof value !== 'object') return true
+  return Object.values(value).every(isFinite)
+}
+
+/** The answer, if every figure of it is one: figures far from any sense may each be allowed, and still end nowhere. */
+function finite(name: string, answer: unknown): unknown {
+  if (answer instanceof Promise) return answer.then((a) => finite(name, a))
+  if (isFinite(answer)) return answer
+  throw new CalcError('bad-input', {
+    says: 'bad-calc-input',
+    figures: { name, where: 'the input', what: 'has figures that lead to none' },
+    issues: [{ path: '', message: 'has figures that lead to none' }],
+  })
+}
+
 /**
  * Makes a calculation out of a schema and a function. The input is checked
  * whole before anything is computed.
@@ -48,7 +66,7 @@ export function defineCalculation<S extends z.ZodType>(
           issues,
         })
       }
-      return compute(parsed.data)
+      return finite(name, compute(parsed.data))
     },
   }
 }

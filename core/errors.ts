@@ -14,6 +14,10 @@ export const calcErrorCodes = [
   'no-repeats',
   'too-few-liners',
   'no-tool',
+  'contradiction',
+  'never-clear',
+  'no-room-to-stop',
+  'does-not-enter',
   'unknown-calculation',
 ] as const
 export type CalcErrorCode = (typeof calcErrorCodes)[number]

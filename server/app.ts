@@ -12,6 +12,7 @@ import { calcErrorBody } from '#contract/words/say-error'
 import { ApiProblem, apiErrors, errorBody, type ApiErrorCode } from './errors'
 import { calcRoutes } from './routes/calc'
 import { commandRoutes } from './routes/commands'
+import { engineRoutes } from './gauge/engine-routes'
 import { gaugeRoutes } from './gauge/routes'
 import { jobRoutes } from './routes/jobs'
 import { photoRoutes } from './photos/routes'
@@ -153,6 +154,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(transferRoutes, services)
   await app.register(scheduleRoutes, services)
   await app.register(gaugeRoutes, services)
+  await app.register(engineRoutes, services)
 
   const webRoot = options.webRoot && existsSync(options.webRoot) ? options.webRoot : null
   if (webRoot) await serveInterface(app, webRoot)

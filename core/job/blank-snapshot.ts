@@ -48,6 +48,7 @@ export function blankSnapshot(engine: EngineShape & { id: string }, sheet: Sheet
     decisions: [],
     renewalCosts: startRenewalCosts,
     shop: null,
+    leakTable: null,
     sealFits: [],
     presses: [],
     times: [],

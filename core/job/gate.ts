@@ -23,6 +23,23 @@ export const gateCodes = [
   'not-pressed',
   'clock-out',
   'shifted',
+  'leak-open',
+  'not-run',
+  'still-shows',
+  'sleeve-in-still',
+  'chips-left',
+  'bore-dirty',
+  'sleeve-not-in',
+  'sleeve-loose',
+  'no-test',
+  'wet',
+  'dropped',
+  'washers-wrong',
+  'not-seated',
+  'bolts-open',
+  'not-tested',
+  'bubbles',
+  'odd-flow',
 ] as const
 export type GateCode = (typeof gateCodes)[number]
 

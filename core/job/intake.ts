@@ -9,6 +9,8 @@ export const complaintNames = [
   'white-smoke',
   'overheats',
   'overhaul',
+  'fuel-in-coolant',
+  'oil-pressure',
 ] as const
 export type ComplaintName = (typeof complaintNames)[number]
 

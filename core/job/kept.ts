@@ -21,6 +21,7 @@ export function keptOf(snapshot: Snapshot): Kept {
     pullers,
     renewalCosts,
     shop,
+    leakTable,
   } = carryAway(snapshot)
   return {
     job,
@@ -38,6 +39,7 @@ export function keptOf(snapshot: Snapshot): Kept {
     pullers,
     renewalCosts,
     shop,
+    leakTable,
   }
 }
 

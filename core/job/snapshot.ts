@@ -3,6 +3,7 @@ import { angleDeg, cylinderNumber, headsOrNone, lengthFromZeroMm, lengthMm, thic
 import { by, id, seq, strike, when } from './base'
 import { linerShape, sealGroove } from '../works/liners/fitting'
 import { puller, renewalCosts, startRenewalCosts } from '../works/liners/strip'
+import { leakTable } from '../works/leaks/leak-table'
 import { groups, sections, topRows } from '../works/kinds'
 import { complaintNames, usage } from './intake'
 import { spotShape } from './place'
@@ -312,6 +313,8 @@ const surroundings = {
   renewalCosts: renewalCosts.default(startRenewalCosts),
   /** null: the file or the version it came from did not tell. */
   shop: shopWays.nullable().default(null),
+  /** The shop's own table of leaks; null: the one every shop begins with. */
+  leakTable: leakTable.nullable().default(null),
 }
 
 /** What surrounds the entries, as it was when the job was signed: the record shows this, whatever changes in the shop after. */

@@ -19,6 +19,8 @@ export interface Kind<
   stage: StageName
   /** The stage in which `strike-entry` may strike it out; null where that act does not. */
   struckIn: StageName | null
+  /** It lies under its stage, but says nothing of how far that is: such entries neither begin a stage nor end a place in it. */
+  quiet?: boolean
   /** What a person gives of it; id, who, when and its place come with the occasion. */
   given: Given
 }

@@ -130,12 +130,13 @@ function emptyGroup(work: WorkName): Record<string, []> {
 export const rowsName = (what: EntryWhat): RowsName => nameOfKind(kindOf[what])
 
 /** The collections of the grouped kinds that name a stage. */
-const ownRows = (stage: StageName) => allKinds.filter((k) => k.grouped && k.stage === stage).map(nameOfKind)
+const ownRows = (stage: StageName, quietToo = false) =>
+  allKinds.filter((k) => k.grouped && k.stage === stage && (quietToo || !k.quiet)).map(nameOfKind)
 
 /** The collections that the signature of a stage covers: those of its line, and of the kinds that name it. */
 export function coveredBy(stage: StageName): readonly RowsName[] {
   if (stage === 'record') return allCollections
-  return [...stageLine[stage].rows, ...ownRows(stage)]
+  return [...stageLine[stage].rows, ...ownRows(stage, true)]
 }
 
 /** The collections in which anything shows that a stage was begun. */

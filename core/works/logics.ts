@@ -1,3 +1,5 @@
 /** Every work's logic, stage by stage. A line a work. */
 export * as job from './job/logic'
+export * as leaks from './leaks/logic'
 export * as liners from './liners/logic'
+export * as sleeves from './sleeves/logic'

@@ -66,12 +66,15 @@ interface StageLine {
  */
 // prettier-ignore
 const table = [
+  { name: 'find-leak', phase: 'strip', work: 'leaks', choice: 'find-leak', optional: true, hours: { once: 0.8, place: 0 } },
   { name: 'as-found', phase: 'strip', work: 'liners', choice: 'any', sets: 'deck', hours: { once: 0.2, place: 0.1 } },
   { name: 'protect', phase: 'strip', work: 'liners', choice: 'strip', rows: ['tally'], begins: ['tally'], optional: true, hours: { once: 0.3, place: 0.05 } },
   { name: 'pull', phase: 'strip', work: 'liners', choice: 'strip', rows: ['pulls'], begins: ['pulls'], doneBy: ['pulls'], optional: true, hours: { once: 0.5, place: 0.4 } },
+  { name: 'sleeves-out', phase: 'strip', work: 'sleeves', choice: 'sleeves', hours: { once: 0.4, place: 0.4 } },
   { name: 'look', phase: 'look', work: 'liners', choice: 'strip', rows: ['findings', 'photos', 'grades'], begins: ['findings', 'grades'], doneBy: ['grades'], optional: true, hours: { once: 0.2, place: 0.2 } },
   // The owner's answer, and parts on their way.
   { name: 'decide', phase: 'look', work: 'liners', choice: 'strip', rows: ['decisions'], begins: ['decisions'], optional: true, restsOn: ['look'], hours: { once: 0.5, place: 0 }, waitAfterH: 4 },
+  { name: 'sleeve-bores', phase: 'look', work: 'sleeves', choice: 'sleeves', restsOn: ['sleeves-out'], hours: { once: 0.2, place: 0.15 } },
   { name: 'counterbores', phase: 'mend', work: 'liners', choice: 'ledges', sets: 'ledge', rows: ['wearMarks'], optional: true, hours: { once: 0.3, place: 0.2 } },
   { name: 'parts', phase: 'mend', work: 'liners', choice: 'ledges', optional: true, hours: { once: 0.2, place: 0.15 } },
   { name: 'repair-plan', phase: 'mend', work: 'liners', choice: 'ledges', rows: ['plans'], begins: ['plans'], optional: true, restsOn: ['counterbores', 'parts'], asks: true, hours: { once: 0.3, place: 0 } },
@@ -79,6 +82,12 @@ const table = [
   { name: 'trial-fit', phase: 'build', work: 'liners', choice: 'dry-fit', sets: 'deck', rows: ['cuts', 'shimFits', 'placements'], restsOn: ['cut'], asks: true, hours: { once: 0.5, place: 0.3 } },
   { name: 'fit', phase: 'build', work: 'liners', choice: 'seals', rows: ['sealFits', 'presses'], begins: ['sealFits', 'presses'], doneBy: ['presses'], waits: true, restsOn: ['cut', 'trial-fit'], tool: 'press', hours: { once: 0.5, place: 0.35 } },
   { name: 'final-check', phase: 'build', work: 'liners', choice: 'check', sets: 'deck', waits: true, restsOn: ['cut', 'trial-fit', 'fit'], asks: true, hours: { once: 0.3, place: 0.12 } },
+  { name: 'sleeves-in', phase: 'build', work: 'sleeves', choice: 'sleeves', restsOn: ['sleeves-out', 'sleeve-bores'], hours: { once: 0.4, place: 0.35 } },
+  { name: 'coolant-test', phase: 'build', work: 'sleeves', choice: 'sleeves', restsOn: ['sleeves-in'], hours: { once: 0.6, place: 0 } },
+  { name: 'tips', phase: 'build', work: 'sleeves', choice: 'tips', restsOn: ['sleeves-in', 'coolant-test'], hours: { once: 0.2, place: 0.25 } },
+  { name: 'gas-test', phase: 'run', work: 'sleeves', choice: 'tips', restsOn: ['tips'], hours: { once: 0.3, place: 0.05 } },
+  // What it came in with, measured again.
+  { name: 'first-run', phase: 'run', work: 'leaks', choice: 'first-run', restsOn: ['gas-test'], hours: { once: 0.5, place: 0 } },
   { name: 'record', phase: 'run', work: 'job', choice: 'every', rows: entryCollections, waits: true, asks: true, hours: { once: 0.3, place: 0 } },
 ] as const satisfies readonly StageLine[]
 
@@ -143,7 +152,9 @@ export const choicesOf = (work: WorkName): WorkChoice[] =>
 export function stagesOf(choices: readonly WorkChoice[]): StageName[] {
   const has = ({ work, choice }: TypedLine) => {
     if (choice === 'every') return true
-    if (choice === 'any') return choices.length === 0 || choicesOf(work).some((c) => choices.includes(c))
+    // The run at the end comes with every work, and chooses none.
+    if (choice === 'any')
+      return choices.every((c) => c === 'first-run') || choicesOf(work).some((c) => choices.includes(c))
     return choices.includes(choice)
   }
   return lines.filter(has).map((l) => l.name)

@@ -1,73 +1,26 @@
-import type { Command, JobAct, NewPart, ShopAct } from '#contract/commands'
+import type { NewPart } from '#contract/commands'
 import type { Sheet } from '#core/job/snapshot'
-import type { SetStage, MeasuredStage } from '#core/job/stages'
+import type { MeasuredStage } from '#core/job/stages'
 import { nominalLedgeDepthMm, nominalProtrusionMm } from '#core/liner/stack'
 import { fitPlane, planeHeightMm } from '#core/measure/fit-plane'
 import { studyOrder } from '#core/measure/study-plan'
 import { trueLedgeMm } from '#core/sim/simulated-engine'
 import { createHash } from 'node:crypto'
-import { workPresets, type WorkChoice } from '#core/job/stages'
-import type { ComplaintName } from '#core/job/intake'
+import { workPresets } from '#core/job/stages'
 import type { GradeName } from '#core/works/liners/strip'
 import { keepPhoto } from '../photos/keep-photo'
-import { carryOut } from '../store/carry-out'
 import { readSnapshot } from '../store/read'
 import { optionOf, planRenewals } from '#core/works/liners/plan-renewals'
 import { suggestGrade } from '#core/works/liners/suggest-grade'
 import type { Store } from '../store/store'
 import { demoId } from './demo-id'
 import { demoPhoto } from './demo-photo'
+import { fillUnits } from './fill-units'
+import { Past, startJob, stationsDeg } from './past'
 import * as strip from './strip-world'
 import * as world from './world'
 
-type Act = JobAct | ShopAct
 const { ines, tom, lise } = world.people
-const stationsDeg = [0, 90, 180, 270]
-
-/** Carries out the demo's past the way a device would have, one act after the other. */
-class Past {
-  private minutes = 0
-  private count = 0
-
-  constructor(
-    private readonly store: Store,
-    private readonly from: string,
-    private readonly jobId: string | null,
-    private readonly personId: string,
-  ) {}
-
-  async act(act: Act, personId: string = this.personId, waitMinutes = 1): Promise<void> {
-    this.minutes += waitMinutes
-    const at = new Date(Date.parse(this.from) + this.minutes * 60_000).toISOString()
-    const commandId = demoId(`${this.jobId} ${this.from} ${this.count++}`)
-    const command: Command = { commandId, deviceId: demoId('cart tablet'), personId, jobId: this.jobId, at, act }
-    const outcome = await carryOut(this.store, command)
-    if (outcome.result === 'refused') throw new DemoRefused(`${act.what}: ${outcome.code} ${outcome.details.join(' ')}`)
-  }
-
-  /** A whole set at the four stations, closed on a good zero. */
-  async set(
-    stage: SetStage,
-    cylinder: number,
-    valuesMm: readonly number[],
-    gaugeId: string,
-    zeroMm: number | null = 0.001,
-  ): Promise<void> {
-    const setId = demoId(`set ${this.jobId} ${this.from} ${this.count}`)
-    await this.act({ what: 'open-set', setId, cylinder, stage, gaugeId, zeroOn: 'deck' }, this.personId, 2)
-    for (const [i, valueMm] of valuesMm.entries()) {
-      const readingId = demoId(`reading ${setId} ${i}`)
-      await this.act(
-        { what: 'take-reading', readingId, setId, angleDeg: stationsDeg[i]!, valueMm, source: 'gauge' },
-        this.personId,
-        0.2,
-      )
-    }
-    await this.act({ what: 'close-set', setId, zeroMm }, this.personId, 0.2)
-  }
-}
-
-class DemoRefused extends Error {}
 
 async function fillShop(store: Store): Promise<void> {
   await store.models.settings.update(
@@ -117,38 +70,6 @@ async function fillStudy(past: Past): Promise<void> {
     })
   }
   await past.act({ what: 'end-study', studyId })
-}
-
-interface Intake {
-  complaints: ComplaintName[]
-  hours: number
-  wantedBy: string | null
-  work?: readonly WorkChoice[]
-}
-
-async function startJob(
-  store: Store,
-  from: string,
-  name: string,
-  engineId: string,
-  title: string,
-  complaint: string,
-  intake: Intake,
-): Promise<string> {
-  const jobId = demoId(name)
-  const { complaints, hours, wantedBy, work = workPresets.whole } = intake
-  await new Past(store, from, null, ines.id).act({
-    what: 'start-job',
-    jobId,
-    engineId,
-    title,
-    complaint,
-    complaints,
-    usage: { value: hours, unit: 'hours' },
-    wantedBy,
-    work: [...work],
-  })
-  return jobId
 }
 
 /** Grades as a person confirmed them, what was decided on them, and both stages closed. */
@@ -479,7 +400,7 @@ async function fillLoader(store: Store): Promise<void> {
   await past.act({ what: 'close-stage', stage: 'record', note: '' }, ines.id, 5)
 }
 
-/** Loads the demo world of four jobs into an empty store. */
+/** Loads the demo world into an empty store. */
 export async function fillDemo(store: Store): Promise<void> {
   await fillShop(store)
   await fillFerry(store)
@@ -495,4 +416,5 @@ export async function fillDemo(store: Store): Promise<void> {
     { complaints: ['overhaul'], hours: 21_000, wantedBy: '2026-12-18' },
   )
   await simulate(store, spare, world.spareBores)
+  await fillUnits(store)
 }

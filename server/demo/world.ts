@@ -1,6 +1,8 @@
 import type { EngineShape, Gauge, Limits, Person, Sheet } from '#core/job/snapshot'
 import { partTruth, simulatedSpread, truePartMm, type BoreTruth } from '#core/sim/simulated-engine'
+import type { Sections } from '#core/works/kinds'
 import { demoId } from './demo-id'
+import { cranks, fasteners, sleeves } from './unit-world'
 import { linerShapes, sealSets } from './strip-world'
 
 /** The made-up shop: nothing in it is a real maker, model, person or place. */
@@ -51,7 +53,10 @@ export const gauges = {
 interface DemoEngine {
   id: string
   shape: EngineShape
-  sheet: Pick<Sheet, 'id' | 'seat' | 'links' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals'> & { limits: Limits }
+  sheet: Pick<Sheet, 'id' | 'seat' | 'links' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals'> & {
+    limits: Limits
+    sections?: Sections
+  }
 }
 
 export const engines = {
@@ -92,6 +97,7 @@ export const engines = {
       copiedOn: '2026-11-02',
       liner: linerShapes.tarrock,
       seals: sealSets.tarrock,
+      sections: { crank: cranks.tarrock, sleeves: sleeves.tarrock, fasteners: fasteners.tarrock },
     },
   },
   orrin: {
@@ -133,6 +139,7 @@ export const engines = {
       copiedOn: '2026-11-02',
       liner: linerShapes.orrin,
       seals: sealSets.orrin,
+      sections: { crank: cranks.orrin, sleeves: sleeves.orrin, fasteners: fasteners.orrin },
     },
   },
   brennick: {

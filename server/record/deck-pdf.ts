@@ -45,10 +45,13 @@ function limitsBlock(w: Writer): Content {
   return {
     table: {
       widths: [130, '*'],
-      body: rows.map(([a, b]) => [
-        { text: a, fontSize: 9 },
-        { text: b, fontSize: 9 },
-      ]),
+      // What nobody filled in is left out.
+      body: rows
+        .filter(([, b]) => b.trim() !== '')
+        .map(([a, b]) => [
+          { text: a, fontSize: 9 },
+          { text: b, fontSize: 9 },
+        ]),
     },
     layout: 'noBorders',
   }

@@ -19,7 +19,8 @@ type SheetBody = Extract<ShopAct, { what: 'save-sheet' }>['sheet']
 async function insertSheet(work: Work, engineId: string, sheet: SheetBody): Promise<void> {
   const earlier = await rows(work.store, 'sheets', { engineId }, work.transaction)
   const kinds = [...sheet.links.map((l) => l.kind)].sort().join()
-  if (kinds !== [...seatLinks[sheet.seat]].sort().join())
+  // A quick check knows its limits alone: its stack is open until somebody copies it.
+  if (sheet.links.length > 0 && kinds !== [...seatLinks[sheet.seat]].sort().join())
     throw new Refusal('bad-command', ['links do not belong to this seat'])
   await insert(work, 'sheets', {
     id: sheet.id,
@@ -220,6 +221,9 @@ export async function carryOutInShop(work: Work, act: ShopAct): Promise<void> {
     }
     case 'set-renewal-costs':
       await store.models.settings.update({ renewalCosts: act.costs }, { where: { id: 1 }, transaction })
+      return
+    case 'set-leak-table':
+      await store.models.settings.update({ leakTable: act.table }, { where: { id: 1 }, transaction })
       return
     case 'set-crew':
       await store.models.settings.update({ crew: act.crew }, { where: { id: 1 }, transaction })

@@ -6,6 +6,7 @@ import { partStand } from '#core/plan/read-repair'
 import { stageNames } from '#core/works/stage-table'
 import { commandOf, TestServer } from '../testing/test-store'
 import { fillCards } from './fill-cards'
+import { refreshMarks } from './job-card'
 import { list, rows } from './read-values'
 import { fillStands } from './part-stands'
 import { orderCards } from './job-card'
@@ -126,9 +127,17 @@ describe('the cards of jobs', () => {
     const jobs = () => ask<{ jobs: object[] }>('/api/jobs', { limit: '200' })
     const kept = async () =>
       (await rows(server.store, 'jobCards')).map((r) => ({ ...r, begun: [...list<string[]>(r.begun)].sort() }))
+    // What was measured since somebody looked is looked at: all of them, so that none is left for later.
+    const look = async () =>
+      refreshMarks(
+        server.store,
+        (await rows(server.store, 'jobCards')).map((r) => String(r.jobId)),
+      )
+    await look()
     const [before, cards] = [await jobs(), await kept()]
     await server.store.sequelize.query('DELETE FROM jobCards')
     expect(await fillCards(server.store)).toBe(cards.length)
+    await look()
     expect(await jobs()).toEqual(before)
     expect(await kept()).toEqual(cards)
   })

@@ -36,6 +36,7 @@ export const tables = {
     cutterBiasMm: mm,
     cleanupMm: mm,
     renewalCosts: jsonOrNull,
+    leakTable: jsonOrNull,
     crew: jsonOrNull,
     shopAddress: { ...text(300), defaultValue: '' },
     currency: { ...text(8), defaultValue: '' },

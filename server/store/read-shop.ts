@@ -36,6 +36,7 @@ export async function readShop(store: Store): Promise<Shop> {
     studies,
     pullers: pullers.map(toPuller).sort(byName),
     renewalCosts: settings.renewalCosts,
+    leakTable: settings.leakTable,
     crew: settings.crew,
   }
 }

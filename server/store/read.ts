@@ -1,3 +1,4 @@
+import type { LeakTable } from '#core/works/leaks/leak-table'
 import { bySeq } from '#core/job/order'
 import type { Transaction } from 'sequelize'
 import { lieParts } from '#core/job/apply'
@@ -143,6 +144,7 @@ interface Settings {
   rule: RuleName
   tooling: Tooling
   renewalCosts: RenewalCosts
+  leakTable: LeakTable | null
   crew: Crew
 }
 
@@ -156,6 +158,7 @@ function toSettings(s: Row, leaves: Row[]): Settings {
     },
     rule: s.rule as RuleName,
     renewalCosts: s.renewalCosts === null ? startRenewalCosts : list<RenewalCosts>(s.renewalCosts),
+    leakTable: s.leakTable ? list<LeakTable>(s.leakTable) : null,
     crew: s.crew === null ? startCrew : list<Crew>(s.crew),
     tooling: {
       leavesMm: leaves.map((l) => num(l.thicknessMm)).sort((a, b) => a - b),
@@ -287,6 +290,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     pullers: ofShop.pullers.map(toPuller).sort((a, b) => a.name.localeCompare(b.name)),
     renewalCosts: settings.renewalCosts,
     shop: settings.ways,
+    leakTable: settings.leakTable,
     gauges: ofShop.gauges.map(toGauge),
     people: ofShop.people.map(toPerson),
     sets: sets

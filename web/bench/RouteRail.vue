@@ -35,7 +35,7 @@ function toggle(phase: PhaseName): void {
 
 <template>
   <nav
-    class="w-[188px] shrink-0 overflow-y-auto border-r border-line bg-paper py-1 max-[1100px]:w-[64px]"
+    class="w-[188px] shrink-0 overflow-y-auto border-r border-line bg-paper py-1 max-[1100px]:w-[92px]"
     :aria-label="t('route.name')"
     data-part="route"
   >
@@ -56,13 +56,13 @@ function toggle(phase: PhaseName): void {
         <li v-for="(stop, i) in stops" :key="stop.stage" class="relative">
           <span
             v-if="i < stops.length - 1 || (!folds && stop !== route.at(-1))"
-            class="absolute left-[31px] top-[38px] z-10 h-[21px] w-[3px]"
+            class="absolute left-[31px] top-[38px] z-10 h-[21px] w-[3px] max-[1100px]:hidden"
             :class="stop.state === 'done' ? 'bg-ink' : 'bg-line'"
             aria-hidden="true"
           />
           <RouterLink
             :to="{ name: stop.stage, params: { jobId } }"
-            class="relative flex min-h-[48px] items-center gap-3 pl-[18px] pr-2"
+            class="relative flex min-h-[48px] items-center gap-3 pl-[18px] pr-2 max-[1100px]:flex-col max-[1100px]:gap-0.5 max-[1100px]:px-1 max-[1100px]:py-1 max-[1100px]:text-center"
             active-class="bg-plate font-bold"
             :data-stage="stop.stage"
             :data-state="stop.state"
@@ -80,9 +80,13 @@ function toggle(phase: PhaseName): void {
               <circle v-if="stop.state === 'done'" cx="14.5" cy="14.5" r="7.5" fill="var(--ink)" />
               <path v-else-if="stop.state === 'begun'" d="M7 14.5a7.5 7.5 0 0 1 15 0z" fill="var(--ink)" />
             </svg>
-            <span class="leading-tight max-[1100px]:sr-only">
-              <span class="block text-body">{{ t(`stage.${stop.stage}`) }}</span>
-              <span class="block text-fine font-normal text-soft">{{ t(`route.${stop.state}`) }}</span>
+            <span class="leading-tight max-[1100px]:max-w-full">
+              <span class="block text-body max-[1100px]:text-fine max-[1100px]:hyphens-auto">{{
+                t(`stage.${stop.stage}`)
+              }}</span>
+              <span class="block text-fine font-normal text-soft max-[1100px]:sr-only">{{
+                t(`route.${stop.state}`)
+              }}</span>
             </span>
           </RouterLink>
         </li>

@@ -85,7 +85,9 @@ const columns = computed((): ListColumn<JobCard>[] => [
     cell: (j, value) =>
       j.marks && j.marks.marks.length > 0
         ? h('span', { title: t('jobs.worst-title', { n: value }) }, h(PlaceMarks, { of: j.marks }))
-        : figure(value),
+        : j.readings > 0
+          ? figure(value)
+          : '—',
   },
   {
     id: 'wanted',
@@ -205,9 +207,9 @@ function open(job: JobCard): void {
           t('quick.name')
         }}</RouterLink>
         <button
+          v-if="needs.length === 0"
           type="button"
           class="key-brass"
-          :disabled="needs.length > 0"
           data-part="new-job"
           @click="router.push({ name: 'intake' })"
         >
@@ -257,9 +259,12 @@ function open(job: JobCard): void {
       data-part="first-steps"
     >
       <div class="flex flex-col gap-2 border-2 border-ink bg-plate p-4">
-        <RouterLink :to="{ name: 'quick' }" class="key-brass self-start" data-part="way-quick">{{
-          t('jobs.ways.quick')
-        }}</RouterLink>
+        <RouterLink
+          :to="{ name: 'quick' }"
+          class="key-brass inline-flex items-center self-start"
+          data-part="way-quick"
+          >{{ t('jobs.ways.quick') }}</RouterLink
+        >
         <p class="text-body">{{ t('jobs.ways.quick-says') }}</p>
       </div>
       <div class="flex flex-col gap-2 border border-line bg-plate p-4">

@@ -246,7 +246,11 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
   if (!whole || state.changed || state.set!.seq < plan.seq)
     return step('measure', 'at-the-end', {
       caution: clampCaution(limits.holdDownNm),
-      figures: { expectMm: state.changed?.expectMm ?? plan.targetMm, holdDownNm: limits.holdDownNm },
+      // While it is being read, what was foretold stays what was foretold.
+      figures: {
+        expectMm: state.changed?.expectMm ?? state.prediction?.expectMm ?? plan.targetMm,
+        holdDownNm: limits.holdDownNm,
+      },
     })
   if (plugged) return step('plug-out', 'finished', { caution: 'tally', figures: stopperOf(snapshot, cylinder) })
   return done(null)

@@ -4,15 +4,9 @@ import type { CardMarks } from '../card-marks'
 import type { Clock } from '../clock'
 import { readDeck, type CylinderState } from './deck'
 import { readFitting } from './read-fitting'
-import { worstOnDeck } from './worst-liner'
+import { worstOnDeck, worstReadingMm } from './worst-liner'
 
 const SHARE_ENDS = [-1, 2] as const
-
-/** The reading of a liner that lies farthest outside its limits, or nearest to one; mm. */
-function worstReadingMm({ judgement }: CylinderState, minMm: number, maxMm: number): number | null {
-  if (!judgement) return null
-  return minMm - judgement.minMm > judgement.maxMm - maxMm ? judgement.minMm : judgement.maxMm
-}
 
 /** The deck in small, as it was measured last: each liner by its worst reading. */
 export function marks(snapshot: Snapshot): CardMarks | null {

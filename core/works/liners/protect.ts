@@ -2,7 +2,7 @@ import { allUnless, among } from '../../job/gate'
 import { mover, type Move } from '../../job/move'
 import { isClosed } from '../../job/route'
 import type { Snapshot } from '../../job/snapshot'
-import { tallyTotals } from '../../job/tally'
+import { tallyTotals, type Stopped } from '../../job/tally'
 import type { StopperName } from '../../job/tally-mark'
 import type { StageLogic } from '../stage-logic'
 
@@ -23,6 +23,25 @@ export const usualStopper = {
   'push-rod': 'rag',
   'bolt-hole': 'cap',
 } as const satisfies Record<string, StopperName>
+
+/**
+ * What is still to be put in so that every other cylinder is stopped as this one is; what a
+ * cylinder has more than that is left.
+ *
+ * @param still what sits in the engine now
+ */
+export function patternOf(still: readonly Stopped[], cylinder: number, cylinders: readonly number[]): Stopped[] {
+  const own = still.filter((s) => s.cylinder === cylinder)
+  return cylinders
+    .filter((c) => c !== cylinder)
+    .flatMap((c) =>
+      own.map((s) => {
+        const there = still.find((o) => o.cylinder === c && o.place === s.place && o.item === s.item)?.count ?? 0
+        return { ...s, cylinder: c, count: s.count - there }
+      }),
+    )
+    .filter((s) => s.count > 0)
+}
 
 /** The next move where the open engine is protected. */
 export function protectMove(snapshot: Snapshot): Move {

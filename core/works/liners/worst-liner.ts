@@ -9,6 +9,12 @@ function past(c: CylinderState, limits: Limits): number {
   return Math.max(limits.minMm - j.minMm, j.maxMm - limits.maxMm, j.rangeMm - limits.withinLinerMaxMm)
 }
 
+/** The reading of a liner that lies farthest outside its limits, or nearest to one; mm; null before anything is read. */
+export function worstReadingMm({ judgement }: CylinderState, minMm: number, maxMm: number): number | null {
+  if (!judgement) return null
+  return minMm - judgement.minMm > judgement.maxMm - maxMm ? judgement.minMm : judgement.maxMm
+}
+
 /** The liner that lies worst on a deck; null before anything is measured. */
 export function worstOnDeck(deck: Deck, limits: Limits): number | null {
   const measured = deck.cylinders.filter((c) => c.judgement !== null)

@@ -2,10 +2,11 @@
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { isClosed } from '#core/job/route'
-import { protectMove, usualStopper } from '#core/works/liners/protect'
+import { patternOf, protectMove, usualStopper } from '#core/works/liners/protect'
 import { openingNames, stopperNames, type OpeningName, type StopperName } from '#core/job/tally-mark'
 import { readTally, tallyTotals, type Stopped } from '#core/job/tally'
 import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
+import StagePhotos from '../../../bench/StagePhotos.vue'
 import StageShell from '../../../bench/StageShell.vue'
 import { useActs } from '../../../bench/useActs'
 import { useStageKeys } from '../../../bench/useStageKeys'
@@ -47,6 +48,11 @@ function putIn(): void {
     count: count.value,
   })
   count.value = 1
+}
+/** What sits at the cylinder in hand, at every other one too. */
+const pattern = computed(() => patternOf(still.value, job.selected, snapshot.value.engine.heads.flat()))
+function asHere(): void {
+  for (const s of pattern.value) if (!act({ what: 'tally-plug', tallyId: newId(), goesIn: true, ...s })) return
 }
 function takeOut(s: Stopped): void {
   act({
@@ -172,6 +178,17 @@ useStageKeys(
           {{ t('protect.put-in') }}
         </button>
       </div>
+      <button
+        v-if="pattern.length > 0"
+        type="button"
+        class="key"
+        :disabled="signed"
+        data-part="as-here"
+        @click="asHere"
+      >
+        {{ t('protect.as-here', { cylinder: job.selected }) }}
+      </button>
+      <StagePhotos :tag="t('protect.photo')" :cylinder="null" :closed="signed" />
     </template>
   </StageShell>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
+import { worstReadingMm } from '#core/works/liners/worst-liner'
 import type { CylinderState } from '#core/works/liners/deck'
 import type { Limits } from '#core/job/snapshot'
 import type { Snapshot } from '#core/job/snapshot'
@@ -16,19 +17,24 @@ defineProps<{
 }>()
 const emit = defineEmits<{ gauge: []; adopt: []; history: []; reopen: [] }>()
 const { t } = useI18n()
-const { length, withUnit } = useFigures()
+const { length } = useFigures()
 </script>
 
 <template>
   <section
-    class="flex w-[222px] shrink-0 flex-col justify-between bg-layout p-2 text-scribe"
+    class="flex min-h-0 w-[222px] shrink-0 flex-col justify-between bg-layout p-2 text-scribe"
     :aria-label="t('figures.name')"
     data-part="figures"
   >
-    <dl class="grid grid-cols-[1fr_auto] content-start gap-x-2 gap-y-0.5 text-small [&>dt]:opacity-85">
+    <dl
+      class="grid min-h-0 flex-1 grid-cols-[1fr_auto] content-start overflow-y-auto gap-x-2 gap-y-0.5 text-small [&>dt]:opacity-85"
+      tabindex="0"
+    >
       <template v-if="state.judgement">
-        <dt>{{ t('figures.mean') }}</dt>
-        <dd class="figure text-right">{{ withUnit(state.judgement.meanMm) }}</dd>
+        <dt>{{ t('figures.mean-worst') }}</dt>
+        <dd class="figure text-right" data-part="mean-worst">
+          {{ length(state.judgement.meanMm) }} · {{ length(worstReadingMm(state, limits.minMm, limits.maxMm)!) }}
+        </dd>
         <dt>{{ t('figures.within', { limit: length(limits.withinLinerMaxMm) }) }}</dt>
         <dd class="text-right" data-part="evenness">
           <span class="figure">{{ length(state.judgement.rangeMm, [limits.withinLinerMaxMm]) }}</span><br

@@ -14,6 +14,10 @@ const say = useSay()
 const { writer } = useFigures()
 const all = computed(() => compareWithDry(props.snapshot))
 const mine = computed(() => all.value.find((c) => c.cylinder === props.cylinder) ?? null)
+/** It stood dry: then it is only not measured here yet. */
+const dryRead = computed(() =>
+  props.snapshot.sets.some((s) => !s.struck && s.stage === 'trial-fit' && s.cylinder === props.cylinder),
+)
 const others = computed(() => all.value.filter((c) => c.cause !== 'same' && c.cylinder !== props.cylinder))
 </script>
 
@@ -27,7 +31,8 @@ const others = computed(() => all.value.filter((c) => c.cause !== 'same' && c.cy
     :data-sure="mine?.sure ?? false"
   >
     <p :class="{ 'font-bold': mine?.sure && mine.cause !== 'same' }">
-      <b>{{ t('dry.name') }}</b> {{ mine ? say(sayShift(mine, writer)) : t('dry.none', { cylinder }) }}
+      <b>{{ t('dry.name') }}</b>
+      {{ mine ? say(sayShift(mine, writer)) : t(dryRead ? 'dry.not-yet' : 'dry.none', { cylinder }) }}
       <span v-if="mine?.sure && mine.cause !== 'same'" class="text-outside">{{ t('dry.pull-it') }}</span>
     </p>
     <p v-if="others.length">

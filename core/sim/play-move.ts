@@ -1,0 +1,190 @@
+import { numberOf, textOf, type Move } from '../job/move'
+import type { Snapshot } from '../job/snapshot'
+import type { EntryAct } from '../works/kinds'
+import { mendedBy, type LeakKind } from '../works/leaks/leak-table'
+import { testOf } from '../works/leaks/read-leak'
+import { readHold, sectionOf } from '../works/sleeves/read-sleeves'
+import { crankNowDeg } from '../works/sleeves/read-sleeves'
+import { workChoices, type WorkChoice } from '../works/stage-table'
+import type { EngineAnswer, EngineQuestion } from './unit-truth'
+
+/** What a move asks an instrument, an eye or a hand; null where it only does. */
+export function questionOf(move: Move): EngineQuestion | null {
+  const cylinder = move.cylinder ?? 0
+  const asked: Partial<Record<string, () => EngineQuestion>> = {
+    'find-leak try': () => ({ ask: 'test', ...testOf(textOf(move, 'id')) }),
+    'sleeves-out injector': () => ({ ask: 'injector', cylinder }),
+    'sleeves-out prove': () => ({ ask: 'rod', cylinder }),
+    'sleeves-in prove': () => ({ ask: 'rod', cylinder }),
+    'sleeves-out sleeve': () => ({ ask: 'sleeve-out', cylinder }),
+    'sleeve-bores measure-bore': () => ({ ask: 'bore', cylinder }),
+    'sleeve-bores clean-bore': () => ({ ask: 'bore', cylinder }),
+    'sleeves-in measure-in': () => ({ ask: 'sleeve-in', cylinder }),
+    'coolant-test begin': () => ({ ask: 'hold' }),
+    'coolant-test again': () => ({ ask: 'hold' }),
+    'coolant-test read': () => ({ ask: 'hold' }),
+    'tips measure': () => ({ ask: 'tip', cylinder }),
+    'gas-test soap': () => ({ ask: 'soap', cylinder }),
+    'gas-test flow': () => ({ ask: 'flow', cylinder }),
+    'first-run run': () => ({ ask: 'again', complaint: textOf(move, 'code') as 'overheats' }),
+  }
+  return asked[`${move.stage} ${move.action}`]?.() ?? null
+}
+
+const pair = (value: EngineAnswer[string] | undefined): [number, number] => {
+  const [a, b] = value as number[]
+  return [a!, b!]
+}
+
+/** How good a figure is, where an answer is one: by which gauge, and its uncertainty, mm. */
+export interface MeasuredBy {
+  gaugeId: string | null
+  uncertaintyMm: number
+}
+
+/** The work that mends a cause, added to what the job has. */
+export function workWith(snapshot: Snapshot, cause: LeakKind): WorkChoice[] {
+  const more: readonly string[] = mendedBy[cause] ?? []
+  return workChoices.filter((c) => snapshot.job.work.includes(c) || more.includes(c))
+}
+
+/**
+ * The entries that a move comes to: what the hand did, with what was read.
+ *
+ * @param answer what the instrument said; empty where the move asks nothing
+ * @param newId a fresh id for each entry
+ * @returns the acts in their order; none where the move is done elsewhere on the screen
+ */
+export function actsOf(
+  snapshot: Snapshot,
+  move: Move,
+  answer: EngineAnswer,
+  by: MeasuredBy,
+  newId: () => string,
+): EntryAct[] {
+  const cylinder = move.cylinder ?? 0
+  const doing: Partial<Record<string, () => EntryAct[]>> = {
+    'find-leak try': () => [
+      { what: 'note-test', resultId: newId(), ...testOf(textOf(move, 'id')), positive: Boolean(answer.positive) },
+    ],
+    'find-leak settle': () => [
+      {
+        what: 'settle-cause',
+        settledId: newId(),
+        cause: textOf(move, 'kind') as LeakKind,
+        cylinder: move.cylinder,
+        chance: numberOf(move, 'chance') / 100,
+      },
+    ],
+    'sleeves-out injector': () => [
+      {
+        what: 'injector-out',
+        injectorId: newId(),
+        cylinder,
+        trimCode: String(answer.trimCode ?? ''),
+        washers: Number(answer.washers ?? 1),
+      },
+    ],
+    'sleeves-out bar': () => bar(),
+    'sleeves-in bar': () => bar(),
+    'sleeves-out prove': () => prove(),
+    'sleeves-in prove': () => prove(),
+    'sleeves-out sleeve': () => [
+      {
+        what: 'sleeve-out',
+        outId: newId(),
+        cylinder,
+        school: 'tap',
+        peakNm: typeof answer.peakNm === 'number' ? answer.peakNm : null,
+        chipsOut: true,
+      },
+    ],
+    'sleeve-bores measure-bore': () => bore(),
+    'sleeve-bores clean-bore': () => bore(),
+    'sleeves-in film': () => step('film'),
+    'sleeves-in oil': () => step('oil'),
+    'sleeves-in seat': () => step('seated'),
+    'sleeves-in yoke': () => step('yoke'),
+    'sleeves-in draw': () => step('drawn', numberOf(move, 'mandrelMm')),
+    'sleeves-in measure-in': () => [
+      {
+        what: 'sleeve-in',
+        inId: newId(),
+        cylinder,
+        boreMm: typeof answer.boreMm === 'number' ? answer.boreMm : null,
+        topBelowMm: typeof answer.topBelowMm === 'number' ? answer.topBelowMm : null,
+        ...by,
+      },
+    ],
+    'coolant-test begin': () => begin(),
+    'coolant-test again': () => begin(),
+    'coolant-test read': () => [
+      {
+        what: 'hold-end',
+        heldId: newId(),
+        holdId: readHold(snapshot).start!.id,
+        endKPa: Number(answer.endKPa),
+        endC: Number(answer.endC),
+        wet: answer.wet as number[],
+      },
+    ],
+    'tips washer': () => washer(),
+    'tips other-washer': () => [{ what: 'washers-out', washersOutId: newId(), cylinder, count: 1 }, ...washer()],
+    'tips washers-out': () => [
+      { what: 'washers-out', washersOutId: newId(), cylinder, count: Number(move.figures.washers ?? 2) },
+    ],
+    'tips cut-seat': () => [{ what: 'cut-seat', seatCutId: newId(), cylinder, byMm: numberOf(move, 'byMm') }],
+    'tips measure': () => [{ what: 'measure-tip', tipId: newId(), cylinder, valueMm: Number(answer.valueMm), ...by }],
+    'gas-test soap': () => [{ what: 'soap-look', soapId: newId(), cylinder, bubbles: Boolean(answer.bubbles) }],
+    'gas-test flow': () => [{ what: 'return-flow', flowId: newId(), cylinder, value: Number(answer.value) }],
+    'first-run run': () => [
+      {
+        what: 'run-again',
+        runId: newId(),
+        complaint: textOf(move, 'code') as 'overheats',
+        before: typeof answer.before === 'number' ? answer.before : null,
+        now: typeof answer.now === 'number' ? answer.now : null,
+        gone: Boolean(answer.gone),
+      },
+    ],
+  }
+  const bar = (): EntryAct[] => [
+    { what: 'bar-engine', barId: newId(), crankDeg: (crankNowDeg(snapshot) + numberOf(move, 'turnDeg')) % 360 },
+  ]
+  const prove = (): EntryAct[] => [
+    {
+      what: 'prove-clear',
+      proofId: newId(),
+      cylinder,
+      depthMm: typeof answer.depthMm === 'number' ? answer.depthMm : null,
+    },
+  ]
+  const bore = (): EntryAct[] => [
+    {
+      what: 'sleeve-bore',
+      boreId: newId(),
+      cylinder,
+      topMm: pair(answer.topMm),
+      bottomMm: pair(answer.bottomMm),
+      damage: (answer.damage ?? 'none') as 'none',
+      clean: Boolean(answer.clean),
+      ...by,
+    },
+  ]
+  const step = (name: 'film' | 'oil' | 'seated' | 'yoke' | 'drawn', mandrelMm: number | null = null): EntryAct[] => [
+    { what: 'sleeve-step', stepId: newId(), cylinder, step: name, mandrelMm },
+  ]
+  const begin = (): EntryAct[] => [
+    {
+      what: 'hold-start',
+      holdId: newId(),
+      startKPa: Number(answer.startKPa ?? sectionOf(snapshot)?.test.kPa),
+      startC: Number(answer.startC ?? 20),
+      uncertaintyKPa: 1,
+    },
+  ]
+  const washer = (): EntryAct[] => [
+    { what: 'fit-washer', washerId: newId(), cylinder, thicknessMm: numberOf(move, 'washerMm') },
+  ]
+  return doing[`${move.stage} ${move.action}`]?.() ?? []
+}

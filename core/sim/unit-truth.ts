@@ -1,0 +1,165 @@
+import { z } from 'zod'
+import { complaintNames, type ComplaintName } from '../job/intake'
+import type { Snapshot } from '../job/snapshot'
+import { cylinderNumber } from '../schema'
+import { leakKinds, leakTests, startLeakTable, type LeakKind, type LeakTest } from '../works/leaks/leak-table'
+import { lastAt, readIn, sectionOf, sleeveEntries } from '../works/sleeves/read-sleeves'
+import { crownNowMm } from '../works/sleeves/barring'
+import { lotOf } from './simulated-engine'
+
+/** What nobody on the floor can see of a simulated engine: where it leaks, what lies under its injectors, what its bores are. */
+export const unitTruth = z.object({
+  leaks: z.array(z.object({ kind: z.enum(leakKinds), cylinder: cylinderNumber.nullable() })),
+  /** Washers under each injector as it came in, where not one. */
+  washers: z.record(z.string(), z.number()),
+  /** What each bore of the head is larger than the sheet has it, mm, where anything. */
+  boreOffMm: z.record(z.string(), z.number()),
+  /** Return flow of each injector, ml a minute. */
+  flows: z.record(z.string(), z.number()),
+})
+export type UnitTruth = z.infer<typeof unitTruth>
+
+/** What is asked of the simulated engine: each of it an instrument, a look or a hand. */
+export const engineQuestion = z.discriminatedUnion('ask', [
+  z.strictObject({ ask: z.literal('test'), test: z.enum(leakTests), cylinder: cylinderNumber.nullable() }),
+  z.strictObject({ ask: z.literal('injector'), cylinder: cylinderNumber }),
+  z.strictObject({ ask: z.literal('rod'), cylinder: cylinderNumber }),
+  z.strictObject({ ask: z.literal('sleeve-out'), cylinder: cylinderNumber }),
+  z.strictObject({ ask: z.literal('bore'), cylinder: cylinderNumber }),
+  z.strictObject({ ask: z.literal('sleeve-in'), cylinder: cylinderNumber }),
+  z.strictObject({ ask: z.literal('hold') }),
+  z.strictObject({ ask: z.literal('tip'), cylinder: cylinderNumber }),
+  z.strictObject({ ask: z.literal('soap'), cylinder: cylinderNumber }),
+  z.strictObject({ ask: z.literal('flow'), cylinder: cylinderNumber }),
+  z.strictObject({ ask: z.literal('again'), complaint: z.enum(complaintNames) }),
+])
+export type EngineQuestion = z.infer<typeof engineQuestion>
+
+/** What it answers: figures and looks by their names. */
+export const engineAnswer = z.record(z.string(), z.union([z.number(), z.boolean(), z.string(), z.array(z.number())]))
+export type EngineAnswer = z.infer<typeof engineAnswer>
+
+/** Washers under an injector now: as it came in, or as this job put them. */
+function washersUnder(truth: UnitTruth, snapshot: Snapshot, cylinder: number): number[] {
+  const section = sectionOf(snapshot)
+  const each = section?.washerMm ?? 0
+  const out = Math.max(
+    lastAt(snapshot, 'washersOut', cylinder)?.seq ?? -1,
+    lastAt(snapshot, 'injectors', cylinder)?.seq ?? -1,
+  )
+  const put = sleeveEntries(snapshot, 'washers').filter((w) => w.cylinder === cylinder && w.seq > out)
+  const before = out < 0 ? Array<number>(truth.washers[cylinder] ?? 1).fill(each) : []
+  return [...before, ...put.map((w) => w.thicknessMm)]
+}
+
+/** Where it leaks as it stands now: what was mended leaks no more. */
+export function leaksNow(truth: UnitTruth, snapshot: Snapshot): UnitTruth['leaks'] {
+  return truth.leaks.filter(({ kind, cylinder }) => {
+    if (cylinder === null) return true
+    if (kind === 'washer') return washersUnder(truth, snapshot, cylinder).length !== 1
+    if (kind !== 'sleeve-seal' && kind !== 'sleeve-seat') return true
+    const { entry, drawn } = readIn(snapshot, cylinder)
+    return entry === null || (drawn !== null && drawn.verdict !== 'tight')
+  })
+}
+
+/** From which chance on a test of the simulated engine shows a leak: it has no doubts. */
+const SHOWS = 0.5
+function testShows(truth: UnitTruth, snapshot: Snapshot, test: LeakTest, cylinder: number | null): boolean {
+  const { shows } = startLeakTable.tests[test]
+  return leaksNow(truth, snapshot).some(
+    (l) => shows[l.kind] >= SHOWS && (cylinder === null || l.cylinder === null || l.cylinder === cylinder),
+  )
+}
+
+/** Which leaks each complaint comes from, and what its instrument reads without and with them. */
+const complaints: Partial<Record<ComplaintName, { from: readonly LeakKind[]; good: number; bad: number }>> = {
+  'fuel-in-coolant': { from: ['sleeve-seal'], good: 0, bad: 180 },
+  'gas-in-coolant': { from: ['washer', 'sleeve-seat', 'head-gasket', 'liner-sunk', 'head-crack'], good: 0, bad: 24 },
+  'coolant-loss': { from: ['head-gasket', 'liner-sunk', 'head-crack', 'washer', 'sleeve-seat'], good: 0, bad: 1.6 },
+  'coolant-in-oil': { from: ['liner-seal', 'oil-cooler'], good: 0, bad: 1 },
+  'white-smoke': { from: ['head-gasket', 'liner-sunk', 'head-crack'], good: 0, bad: 1 },
+  overheats: { from: ['head-gasket', 'liner-sunk', 'head-crack'], good: 86, bad: 104 },
+  'head-gasket': { from: ['head-gasket', 'liner-sunk'], good: 0, bad: 1 },
+}
+
+/** A small scatter that a name always gives, ±. */
+const scatter = (name: string, by: number) => (2 * lotOf(name) - 1) * by
+const round = (value: number, digits: number) => Number(value.toFixed(digits))
+
+/** What the simulated engine answers, as it stands now. @throws RangeError where the sheet lacks what is asked about */
+export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: EngineQuestion): EngineAnswer {
+  const section = sectionOf(snapshot)
+  const need = () => {
+    if (!section) throw new RangeError('The sheet has no injector sleeves.')
+    return section
+  }
+  switch (question.ask) {
+    case 'test':
+      return { positive: testShows(truth, snapshot, question.test, question.cylinder) }
+    case 'injector':
+      return {
+        trimCode: `T${Math.round(lotOf(`trim ${question.cylinder}`) * 89_999 + 10_000)}`,
+        washers: truth.washers[question.cylinder] ?? 1,
+      }
+    case 'rod':
+      return { depthMm: round(crownNowMm(snapshot, question.cylinder) ?? 0, 1) }
+    case 'sleeve-out':
+      return { peakNm: round(34 + scatter(`pull ${question.cylinder}`, 6), 0) }
+    case 'bore': {
+      const { headBoreMm } = need()
+      const at = (where: string) =>
+        round(
+          headBoreMm + (truth.boreOffMm[question.cylinder] ?? 0) + scatter(`bore ${question.cylinder} ${where}`, 0.004),
+          3,
+        )
+      const seen = lastAt(snapshot, 'bores', question.cylinder)
+      return {
+        topMm: [at('top a'), at('top b')],
+        bottomMm: [at('bottom a'), at('bottom b')],
+        damage: 'none',
+        // Old compound is there until somebody was sent back for it.
+        clean: seen !== null,
+      }
+    }
+    case 'sleeve-in': {
+      const { springbackMm, kind } = need()
+      const mandrelMm = readIn(snapshot, question.cylinder)
+        .steps.filter((s) => s.step === 'drawn')
+        .at(-1)?.mandrelMm
+      const topBelowMm = round(0.12 + scatter(`top ${question.cylinder}`, 0.03), 2)
+      return kind === 'expanded' && mandrelMm != null
+        ? { boreMm: round(mandrelMm - springbackMm + scatter(`drawn ${question.cylinder}`, 0.002), 3), topBelowMm }
+        : { topBelowMm }
+    }
+    case 'hold': {
+      const { test } = need()
+      const wet = leaksNow(truth, snapshot).flatMap((l) =>
+        l.kind === 'sleeve-seal' && l.cylinder !== null ? [l.cylinder] : [],
+      )
+      const startC = 24
+      const endC = 21.5
+      // Air that cools loses pressure without a leak.
+      const cooled = ((test.kPa + 101.3) * (endC + 273.15)) / (startC + 273.15) - 101.3
+      return { startKPa: test.kPa, startC, endKPa: round(cooled - (wet.length > 0 ? 22 : 0.4), 1), endC, wet }
+    }
+    case 'tip': {
+      const { injectorSeatToTipMm, seatAboveMm, crushMm } = need()
+      const cutMm = sleeveEntries(snapshot, 'seatCuts')
+        .filter((c) => c.cylinder === question.cylinder)
+        .reduce((sum, c) => sum + c.byMm, 0)
+      const under = washersUnder(truth, snapshot, question.cylinder).reduce((sum, t) => sum + t - crushMm, 0)
+      const tip = injectorSeatToTipMm - (seatAboveMm - cutMm) - under
+      return { valueMm: round(tip + scatter(`tip ${question.cylinder}`, 0.012), 3) }
+    }
+    case 'soap':
+      return { bubbles: testShows(truth, snapshot, 'soap', question.cylinder) }
+    case 'flow':
+      return { value: truth.flows[question.cylinder] ?? round(24 + scatter(`flow ${question.cylinder}`, 1.6), 1) }
+    case 'again': {
+      const of = complaints[question.complaint]
+      const shows = leaksNow(truth, snapshot).some((l) => of?.from.includes(l.kind) ?? false)
+      return of ? { gone: !shows, before: of.bad, now: shows ? of.bad : of.good } : { gone: !shows }
+    }
+  }
+}

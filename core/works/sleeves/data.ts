@@ -1,0 +1,2 @@
+export { kinds } from './kinds'
+export { section } from './section'
