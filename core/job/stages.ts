@@ -22,11 +22,16 @@ export const plainWork: WorkChoice[] = ['ledges', 'dry-fit', 'check']
 export const wholeLinerWork: readonly WorkChoice[] = choicesOf('liners')
 
 /** Usual choices of work at intake. */
-export const workPresets: Record<'whole' | 'correct' | 'reseal' | 'measure', readonly WorkChoice[]> = {
+export const workPresets: Record<
+  'whole' | 'correct' | 'reseal' | 'measure' | 'leak' | 'sleeves',
+  readonly WorkChoice[]
+> = {
   whole: wholeLinerWork,
   correct: plainWork,
   reseal: ['strip', 'dry-fit', 'seals', 'check'],
   measure: [],
+  leak: ['find-leak'],
+  sleeves: ['sleeves', 'tips'],
 }
 
 export function isMeasured(stage: StageName): stage is MeasuredStage {

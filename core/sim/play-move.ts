@@ -3,8 +3,7 @@ import type { Snapshot } from '../job/snapshot'
 import type { EntryAct } from '../works/kinds'
 import { mendedBy, type LeakKind } from '../works/leaks/leak-table'
 import { testOf } from '../works/leaks/read-leak'
-import { readHold, sectionOf } from '../works/sleeves/read-sleeves'
-import { crankNowDeg } from '../works/sleeves/read-sleeves'
+import { crankNowDeg, lastAt, readHold, sectionOf } from '../works/sleeves/read-sleeves'
 import { workChoices, type WorkChoice } from '../works/stage-table'
 import type { EngineAnswer, EngineQuestion } from './unit-truth'
 
@@ -94,11 +93,12 @@ export function actsOf(
         what: 'sleeve-out',
         outId: newId(),
         cylinder,
-        school: 'tap',
+        school: answer.school === 'expanding' ? 'expanding' : 'tap',
         peakNm: typeof answer.peakNm === 'number' ? answer.peakNm : null,
-        chipsOut: true,
+        chipsOut: answer.chipsOut !== false,
       },
     ],
+    'sleeves-out chips': () => chips(),
     'sleeve-bores measure-bore': () => bore(),
     'sleeve-bores clean-bore': () => bore(),
     'sleeves-in film': () => step('film'),
@@ -147,6 +147,12 @@ export function actsOf(
         gone: Boolean(answer.gone),
       },
     ],
+  }
+  const chips = (): EntryAct[] => {
+    const out = lastAt(snapshot, 'out', cylinder)
+    return out
+      ? [{ what: 'sleeve-out', outId: newId(), cylinder, school: out.school, peakNm: out.peakNm, chipsOut: true }]
+      : []
   }
   const bar = (): EntryAct[] => [
     { what: 'bar-engine', barId: newId(), crankDeg: (crankNowDeg(snapshot) + numberOf(move, 'turnDeg')) % 360 },

@@ -14,11 +14,13 @@ import {
   shop,
   stock,
 } from '#contract/shop'
+import { leakCounts } from '#contract/leak-counts'
 import { hereNote, type HereNote } from '#contract/here'
 import { typed, type Services } from '../services'
 import { ApiProblem } from '../errors'
 import { readSnapshot } from '../store/read'
 import { listClocks, listJobs, readCard } from '../store/list-jobs'
+import { countLeaks } from '../store/count-leaks'
 import { readShop } from '../store/read-shop'
 import { select } from '../store/read-values'
 import { listParts } from '../store/list-parts'
@@ -55,6 +57,18 @@ export async function jobRoutes(plain: FastifyInstance, { store, watch, presence
       },
     },
     (request) => listJobs(store, request.query),
+  )
+
+  app.get(
+    '/api/leak-counts',
+    {
+      schema: {
+        summary: 'How often each cause of a leak was found in signed jobs',
+        tags: ['shop'],
+        response: { 200: leakCounts },
+      },
+    },
+    () => countLeaks(store),
   )
 
   app.get(

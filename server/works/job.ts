@@ -1,7 +1,9 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
+import { worksOf } from '#core/job/stages'
 import { signatureState } from '#core/job/signature'
 import { clockHour } from '#core/measure/angle'
 import { gaugeStanding } from '#core/measure/gauge-standing'
+import { fastenerEntries, jointOf, readJoint } from '#core/works/fasteners/read-joint'
 import { stageHours } from '#core/time/stage-hours'
 import { figure, lines, table, title, type Writer } from '../record/pdf-writer'
 import { word } from '../record/words'
@@ -76,10 +78,42 @@ function timesBlock(w: Writer): Content[] {
   ]
 }
 
+/** What was tightened, joint by joint, and to what. */
+function jointsBlock(w: Writer): Content[] {
+  const all = fastenerEntries(w.snapshot, 'tightenings')
+  if (all.length === 0) return []
+  const keys = [...new Set(all.map((r) => `${r.joint} ${r.cylinder ?? ''}`))]
+  const rows = keys.flatMap((key): TableCell[][] => {
+    const { joint: code, cylinder } = all.find((r) => `${r.joint} ${r.cylinder ?? ''}` === key)!
+    const joint = jointOf(w.snapshot, code)
+    if (!joint) return []
+    const state = readJoint(w.snapshot, joint, cylinder)
+    const name = joint.name || word('joint.hold-down')
+    const last = state.rounds.at(-1)!
+    return [
+      [
+        cell(cylinder === null ? name : word('joint.title-at', { joint: name, cylinder })),
+        figure(w.torque(joint.torqueNm)),
+        cell(
+          last.judged.bolts
+            .map((b) => {
+              const read = last.readings.findLast((r) => r.bolt === b.bolt)
+              return `${b.bolt}: ${read ? w.torque(read.torqueNm) : '—'}${b.verdict === 'ok' ? '' : ` ${word(`joint.verdict.${b.verdict}`)}`}`
+            })
+            .join('; '),
+        ),
+        cell(state.witness ? word('joint.marked') : ''),
+      ],
+    ]
+  })
+  return [title(word('joint.name')), table([word('joint.which'), word('record.aim'), '', ''], rows, [130, 60, '*', 90])]
+}
+
 /** What stands on every record: gauges, hours, who closed what, what was struck out. */
 export const record: RecordWork<'job'> = {
   stages: {
     record: (w) => [
+      ...jointsBlock(w),
       title(word('record.gauges')),
       gaugesBlock(w),
       ...timesBlock(w),
@@ -88,5 +122,5 @@ export const record: RecordWork<'job'> = {
       ...struckBlock(w),
     ],
   },
-  cautions: () => ['heavy'],
+  cautions: (s) => (worksOf(s.job.work).includes('liners') ? ['heavy'] : []),
 }

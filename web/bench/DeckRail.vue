@@ -19,7 +19,8 @@ export interface RingWord {
 
 const props = defineProps<{
   engine: Snapshot['engine']
-  deck: Deck
+  /** Left out where its rings carry words. */
+  deck?: Deck | null
   limits: Snapshot['sheet']['limits']
   selected: number
   plain?: boolean
@@ -32,7 +33,7 @@ const { length } = useFigures()
 const { bores, heads, width, height, place } = useDeckPlan(toRef(props, 'engine'))
 
 const ofCylinder = (cylinder: number): CylinderState | undefined =>
-  props.deck.cylinders.find((c) => c.cylinder === cylinder)
+  props.deck?.cylinders.find((c) => c.cylinder === cylinder)
 const radius = computed(() => props.engine.boreMm / 2)
 const two = computed(() => props.engine.banks.length > 1)
 
@@ -126,7 +127,7 @@ function describe(cylinder: number, state: CylinderState | undefined): string {
 
 /** The range under each head, written where two of its rings leave room. */
 const headMarks = computed(() =>
-  (props.ledges || props.words ? [] : props.deck.judgement.heads).flatMap((head) => {
+  (props.ledges || props.words ? [] : (props.deck?.judgement.heads ?? [])).flatMap((head) => {
     const [a, b] = [place(head.cylinders[0]!), place(head.cylinders[1]!)]
     return a && b ? [{ ...head, x: (a.x + b.x) / 2, y: Math.max(a.y, b.y) + radius.value * 0.98 }] : []
   }),
@@ -135,7 +136,7 @@ const toneOf = (verdict: Verdict) =>
   ({ in: 'var(--scribe)', unsure: 'var(--online-on-blue)', out: 'var(--outside-on-blue)' })[verdict]
 
 const steps = computed(() =>
-  (props.ledges || props.words ? [] : props.deck.judgement.adjacent).flatMap((step) => {
+  (props.ledges || props.words ? [] : (props.deck?.judgement.adjacent ?? [])).flatMap((step) => {
     const [a, b] = [place(step.a), place(step.b)]
     return a && b ? [{ ...step, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }] : []
   }),

@@ -31,9 +31,9 @@ function finish(note: string): void {
   <div class="flex h-full min-h-0 flex-col" :data-stage="move.stage">
     <slot name="rail">
       <DeckRail
-        v-if="job.decks"
+        v-if="job.decks || words"
         :engine="snapshot.engine"
-        :deck="job.decks['as-found']"
+        :deck="job.decks?.['as-found']"
         :limits="snapshot.sheet.limits"
         :words="words"
         :selected="job.selected"

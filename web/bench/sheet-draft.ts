@@ -16,6 +16,8 @@ export interface SheetDraft {
   /** The liner's own measures; null until somebody enters them. */
   liner: { [K in keyof LinerShape]: LinerShape[K] | null } | null
   seals: SealGroove[]
+  /** What other works need of it: as it stands until its own forms change it. */
+  sections: Sheet['sections']
 }
 
 export interface SheetProblem {
@@ -35,6 +37,7 @@ export function draftOf(sheet: Sheet): SheetDraft {
     copiedOn: sheet.copiedOn,
     liner: sheet.liner && { ...sheet.liner },
     seals: sheet.seals.map((s) => ({ ...s })),
+    sections: sheet.sections,
   }
 }
 
@@ -57,6 +60,7 @@ export function emptyDraft(): SheetDraft {
     copiedOn: new Date().toISOString().slice(0, 10),
     liner: null,
     seals: [],
+    sections: {},
   }
 }
 
@@ -141,7 +145,7 @@ export function quickSheet(minMm: number, maxMm: number, source: string): Return
 /** The finished sheet, as a command carries it; only for a draft without problems. */
 export function sheetBody(
   draft: SheetDraft,
-): Pick<Sheet, 'id' | 'seat' | 'links' | 'limits' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals'> {
+): Pick<Sheet, 'id' | 'seat' | 'links' | 'limits' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals' | 'sections'> {
   return {
     id: newId(),
     seat: draft.seat,
@@ -152,5 +156,6 @@ export function sheetBody(
     copiedOn: draft.copiedOn || null,
     liner: draft.liner && linerShapeSchema.parse(draft.liner),
     seals: draft.seals.map((s) => ({ ...s, swellMinutes: s.swellMinutes || null })),
+    sections: draft.sections,
   }
 }

@@ -75,7 +75,14 @@ const preset = computed(
       (p) => workPresets[p].length === work.value.length && workPresets[p].every((w) => work.value.includes(w)),
     ) ?? null,
 )
-const stages = computed(() => stagesOf(work.value))
+/** What came in with a complaint is measured again at its end. */
+const complains = computed(() => complaints.value.some((c) => c !== 'overhaul'))
+const chosen = computed((): WorkChoice[] =>
+  work.value.length > 0 && complains.value
+    ? workChoices.filter((w) => w === 'first-run' || work.value.includes(w))
+    : work.value,
+)
+const stages = computed(() => stagesOf(chosen.value))
 const missing = computed(() => (engineId.value === '' ? 'engine' : title.value.trim() === '' ? 'title' : null))
 
 function toggle<T>(list: T[], item: T): T[] {
@@ -121,7 +128,7 @@ async function start(): Promise<void> {
     complaints: complaints.value,
     usage: used.value === '' ? null : { value: Number(used.value), unit: usedUnit.value },
     wantedBy: wantedBy.value || null,
-    work: work.value,
+    work: chosen.value,
     fromJobId: from.value?.id ?? null,
     stationsDeg: evenStations(stations.value),
   })
@@ -244,7 +251,7 @@ async function start(): Promise<void> {
             @update:model-value="(p) => p && (work = [...workPresets[p]])"
           />
           <label
-            v-for="w in workChoices"
+            v-for="w in workChoices.filter((x) => x !== 'first-run')"
             :key="w"
             class="flex min-h-[48px] cursor-pointer items-center gap-3 border-b border-line"
             ><input

@@ -44,12 +44,13 @@ export function findLeakMove(snapshot: Snapshot): Move {
   const { kind, cylinder } = causeOf(ladder.likeliest)
   const chance = Math.round(100 * Math.min(0.99, ladder.causes.find((c) => c.id === ladder.likeliest)!.chance))
   const cause = { word: `leak.cause.${kind}` }
+  const at = cylinder === null ? '' : ` ${cylinder}`
   if (ladder.next === null) {
     const head = `settle${mendedBy[kind] === null ? '-other' : ''}${cylinder === null ? '' : '-at'}` as const
     return make('settle', ladder.sure ? 'sure' : 'nothing-tells', {
       head,
       cylinder,
-      figures: { cause, kind, chance, riskMoney: ladder.riskOfActingNow },
+      figures: { cause, at, kind, chance, riskMoney: ladder.riskOfActingNow },
     })
   }
   const next = testOf(ladder.next)
@@ -64,6 +65,7 @@ export function findLeakMove(snapshot: Snapshot): Move {
       watch: { word: `leak.test.${next.test}.watch` },
       bits: told.bits.toFixed(2),
       cause,
+      at,
       chance,
       riskMoney: ladder.riskOfActingNow,
     },

@@ -1,0 +1,260 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { Move } from '#core/job/move'
+import { questionOf } from '#core/sim/play-move'
+import type { EngineAnswer } from '#core/sim/unit-truth'
+import { readHold, sectionOf } from '#core/works/sleeves/read-sleeves'
+import { useJob } from '../stores/job'
+import ChoiceKeys from './ChoiceKeys.vue'
+import DialogKeys from './DialogKeys.vue'
+import LengthField from './LengthField.vue'
+import NumberField from './NumberField.vue'
+import SheetDialog from './SheetDialog.vue'
+import TextField from './TextField.vue'
+import TorqueField from './TorqueField.vue'
+import { useSay } from './useSay'
+import { useFigures } from './useFigures'
+import { sayMove } from '#contract/words/say-move'
+
+/** What a person saw, felt or read, as the move asks for it. */
+const props = defineProps<{ move: Move | null }>()
+const emit = defineEmits<{ close: []; answer: [answer: EngineAnswer] }>()
+const { t } = useI18n()
+const say = useSay()
+const { writer } = useFigures()
+const job = useJob()
+
+interface Field {
+  key: string
+  is: 'length' | 'rough' | 'number' | 'text' | 'torque' | 'cylinders' | 'choice' | 'check'
+  label: string
+  optional?: boolean
+  options?: readonly string[]
+  words?: string
+  usual?: EngineAnswer[string]
+}
+/** Two big answers, and nothing else to enter. */
+interface Choice {
+  key: string
+  yes: string
+  no: string
+}
+
+const question = computed(() => (props.move ? questionOf(props.move) : null))
+const yesNo = computed((): Choice | null => {
+  const choices: Record<string, Choice> = {
+    test: { key: 'positive', yes: t('leak.shows'), no: t('leak.shows-not') },
+    soap: { key: 'bubbles', yes: t('sleeve.bubbles'), no: t('sleeve.no-bubbles') },
+    again: { key: 'gone', yes: t('run.is-gone'), no: t('run.is-still') },
+  }
+  return choices[question.value?.ask ?? ''] ?? null
+})
+const fields = computed((): Field[] => {
+  const expanded = sectionOf(job.snapshot!)?.kind === 'expanded'
+  const ending = props.move?.action === 'read'
+  const all: Record<string, Field[]> = {
+    test: [{ key: 'words', is: 'text', label: t('close.note'), optional: true }],
+    injector: [
+      { key: 'trimCode', is: 'text', label: t('sleeve.trim'), optional: true },
+      { key: 'washers', is: 'number', label: t('sleeve.washers-came'), usual: 1 },
+    ],
+    rod: [{ key: 'depthMm', is: 'rough', label: t('sleeve.rod-depth'), optional: true }],
+    'sleeve-out': [
+      {
+        key: 'school',
+        is: 'choice',
+        label: t('sleeve.school'),
+        options: ['tap', 'expanding'],
+        words: 'sleeve.schools',
+        usual: 'tap',
+      },
+      { key: 'peakNm', is: 'torque', label: t('sleeve.peak'), optional: true },
+      { key: 'chipsOut', is: 'check', label: t('sleeve.chips-out'), usual: false, optional: true },
+    ],
+    bore: [
+      { key: 'topMm.0', is: 'length', label: t('sleeve.bore-top') },
+      { key: 'topMm.1', is: 'length', label: '' },
+      { key: 'bottomMm.0', is: 'length', label: t('sleeve.bore-bottom') },
+      { key: 'bottomMm.1', is: 'length', label: '' },
+      {
+        key: 'damage',
+        is: 'choice',
+        label: t('sleeve.damage'),
+        options: ['none', 'light', 'marked', 'heavy'],
+        words: 'sleeve.damages',
+        usual: 'none',
+      },
+      { key: 'clean', is: 'check', label: t('sleeve.clean'), usual: false, optional: true },
+    ],
+    'sleeve-in': [
+      ...(expanded ? [{ key: 'boreMm', is: 'length', label: t('sleeve.bore-after') } as const] : []),
+      { key: 'topBelowMm', is: 'length', label: t('sleeve.top-below'), optional: true },
+    ],
+    hold: ending
+      ? [
+          { key: 'endKPa', is: 'number', label: `${t('sleeve.hold-end')}, ${t('sleeve.kPa')}` },
+          { key: 'endC', is: 'number', label: `${t('sleeve.hold-temperature')}, ${t('sleeve.celsius')}` },
+          { key: 'wet', is: 'cylinders', label: t('sleeve.hold-wet'), optional: true, usual: [] },
+        ]
+      : [
+          { key: 'startKPa', is: 'number', label: `${t('sleeve.hold-start')}, ${t('sleeve.kPa')}` },
+          { key: 'startC', is: 'number', label: `${t('sleeve.hold-temperature')}, ${t('sleeve.celsius')}` },
+        ],
+    tip: [{ key: 'valueMm', is: 'length', label: t('sleeve.tip-measured') }],
+    soap: [],
+    flow: [{ key: 'value', is: 'number', label: `${t('sleeve.flow')}, ${t('sleeve.flow-unit')}` }],
+    again: [
+      { key: 'before', is: 'number', label: t('run.figure-before'), optional: true },
+      { key: 'now', is: 'number', label: t('run.figure-now'), optional: true },
+    ],
+  }
+  return all[question.value?.ask ?? ''] ?? []
+})
+
+const draft = ref<Record<string, EngineAnswer[string] | null>>({})
+const tried = ref(false)
+watch(
+  () => props.move,
+  (move) => {
+    if (!move) return
+    tried.value = false
+    draft.value = Object.fromEntries(fields.value.map((f) => [f.key, f.usual ?? (f.is === 'text' ? '' : null)]))
+  },
+  { immediate: true },
+)
+const missing = (f: Field) => !f.optional && (draft.value[f.key] === null || draft.value[f.key] === '')
+const problemOf = (f: Field) => (tried.value && missing(f) ? t('draft.problem.missing') : null)
+const cylinders = computed(() => job.snapshot!.engine.heads.flat())
+const isWet = (c: number) => (draft.value.wet as number[] | undefined)?.includes(c) ?? false
+function toggleWet(c: number): void {
+  const wet = (draft.value.wet as number[] | null) ?? []
+  draft.value.wet = wet.includes(c) ? wet.filter((x) => x !== c) : [...wet, c]
+}
+
+/** What was entered, by its names: two of a pair lie together. */
+function answerOf(more: EngineAnswer = {}): EngineAnswer {
+  const answer: Record<string, EngineAnswer[string]> = { ...more }
+  for (const [key, value] of Object.entries(draft.value)) {
+    if (value === null || value === '') continue
+    const [name, at] = key.split('.') as [string, string | undefined]
+    if (at === undefined) answer[name] = value
+    else answer[name] = Object.assign((answer[name] as number[] | undefined) ?? [], { [Number(at)]: value as number })
+  }
+  return answer
+}
+function save(): void {
+  tried.value = true
+  if (fields.value.some(missing)) return
+  emit('answer', answerOf())
+}
+const holding = computed(() => readHold(job.snapshot!).start)
+</script>
+
+<template>
+  <SheetDialog :open="move !== null" :title="move ? say(sayMove(move, writer).head) : ''" @close="emit('close')">
+    <form v-if="move" class="flex flex-col gap-3" data-part="ask" :data-ask="question?.ask" @submit.prevent="save">
+      <p v-if="move.action === 'read' && holding" class="text-body">
+        {{ t('sleeve.hold-start') }} <span class="figure">{{ holding.startKPa }}</span> {{ t('sleeve.kPa') }} ·
+        <span class="figure">{{ holding.startC }}</span> {{ t('sleeve.celsius') }}
+      </p>
+      <template v-for="f in fields" :key="f.key">
+        <LengthField
+          v-if="f.is === 'length' || f.is === 'rough'"
+          :model-value="draft[f.key] as number | null"
+          :rough="f.is === 'rough'"
+          :label="f.label"
+          :problem="problemOf(f)"
+          :data-field="f.key"
+          @update:model-value="(v: number | null) => (draft[f.key] = v)"
+        />
+        <NumberField
+          v-else-if="f.is === 'number'"
+          :model-value="draft[f.key] as number | null"
+          :label="f.label"
+          :problem="problemOf(f)"
+          :data-field="f.key"
+          @update:model-value="(v: number | null) => (draft[f.key] = v)"
+        />
+        <TorqueField
+          v-else-if="f.is === 'torque'"
+          :model-value="draft[f.key] as number | null"
+          :label="f.label"
+          :data-field="f.key"
+          @update:model-value="(v: number | null) => (draft[f.key] = v)"
+        />
+        <TextField
+          v-else-if="f.is === 'text'"
+          :model-value="String(draft[f.key] ?? '')"
+          :label="f.label"
+          maxlength="200"
+          :data-field="f.key"
+          @update:model-value="(v: string) => (draft[f.key] = v)"
+        />
+        <fieldset v-else-if="f.is === 'choice'">
+          <legend class="mb-1 font-semibold">{{ f.label }}</legend>
+          <ChoiceKeys
+            :model-value="String(draft[f.key])"
+            class="flex flex-wrap gap-1"
+            :label="f.label"
+            :options="f.options!"
+            :word="(o: string) => t(`${f.words}.${o}`)"
+            :mark="f.key"
+            filled
+            @update:model-value="(v: string | null) => (draft[f.key] = v)"
+          />
+          <p v-if="f.key === 'school'" class="mt-1 text-small text-soft">
+            {{ t(`sleeve.school-says.${String(draft[f.key])}`) }}
+          </p>
+        </fieldset>
+        <label v-else-if="f.is === 'check'" class="key justify-start"
+          ><input
+            type="checkbox"
+            class="h-5 w-5 accent-[var(--ink)]"
+            :checked="draft[f.key] === true"
+            :data-field="f.key"
+            @change="(e) => (draft[f.key] = (e.target as HTMLInputElement).checked)"
+          />{{ f.label }}</label
+        >
+        <fieldset v-else>
+          <legend class="mb-1 font-semibold">{{ f.label }}</legend>
+          <div class="flex flex-wrap gap-1">
+            <button
+              v-for="c in cylinders"
+              :key="c"
+              type="button"
+              class="key"
+              :class="{ '!border-2 !border-outside': isWet(c) }"
+              :aria-pressed="isWet(c)"
+              :data-wet="c"
+              @click="toggleWet(c)"
+            >
+              {{ c }}
+            </button>
+          </div>
+        </fieldset>
+      </template>
+      <slot />
+      <div v-if="yesNo" class="mt-1 flex flex-wrap gap-2">
+        <button
+          type="button"
+          class="key-brass"
+          data-part="answer-yes"
+          @click="emit('answer', answerOf({ [yesNo.key]: true }))"
+        >
+          {{ yesNo.yes }}
+        </button>
+        <button
+          type="button"
+          class="key !min-h-[56px] !border-2 !border-ink text-lead"
+          data-part="answer-no"
+          @click="emit('answer', answerOf({ [yesNo.key]: false }))"
+        >
+          {{ yesNo.no }}
+        </button>
+        <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
+      </div>
+      <DialogKeys v-else :save="t('sleeve.enter')" part="answer" @close="emit('close')" />
+    </form>
+  </SheetDialog>
+</template>

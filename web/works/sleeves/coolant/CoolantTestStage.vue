@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import { atCylinder } from '#core/job/place'
+import { isClosed } from '#core/job/route'
+import { coolantTestMove } from '#core/works/sleeves/coolant-test'
+import { holdDueAt, lastAt, readHold, sectionOf, sleeveScope } from '#core/works/sleeves/read-sleeves'
+import AskDialog from '../../../bench/AskDialog.vue'
+import { clockFace } from '../../../bench/clock-face'
+import EngineSwitch from '../../../bench/EngineSwitch.vue'
+import StagePhotos from '../../../bench/StagePhotos.vue'
+import StageShell from '../../../bench/StageShell.vue'
+import { useActs } from '../../../bench/useActs'
+import { useStageWork } from '../../../bench/useStageWork'
+import { useJob } from '../../../stores/job'
+import PressureChart from './PressureChart.vue'
+
+const { t } = useI18n()
+const job = useJob()
+const router = useRouter()
+const { act } = useActs()
+const nowMs = ref(Date.now())
+useIntervalFn(() => (nowMs.value = Date.now()), 500)
+const snapshot = computed(() => job.snapshot!)
+const move = computed(() => coolantTestMove(snapshot.value, nowMs.value))
+const closed = computed(() => isClosed(snapshot.value, 'coolant-test'))
+const section = computed(() => sectionOf(snapshot.value))
+const hold = computed(() => readHold(snapshot.value))
+const due = computed(() => holdDueAt(snapshot.value))
+const leftMs = computed(() => (due.value ? Date.parse(due.value) - nowMs.value : 0))
+const share = computed(() =>
+  section.value && due.value ? 1 - leftMs.value / (section.value.test.minutes * 60_000) : 0,
+)
+
+/** The wet sleeve comes out again: what it was closed with is opened, and it is taken out of the job's hands. */
+function sendBack(): void {
+  const { cylinder } = move.value
+  for (const stage of ['sleeves-in', 'sleeve-bores', 'sleeves-out'] as const)
+    if (isClosed(snapshot.value, stage)) act({ what: 'reopen-stage', stage, note: t('sleeve.hold-wet') })
+  for (const rows of ['in', 'out', 'bores'] as const) {
+    const entry = lastAt(snapshot.value, rows, cylinder!)
+    if (entry) strike(entry.id)
+  }
+  job.select(atCylinder(cylinder!))
+  void router.push({ name: 'sleeves-out' })
+}
+const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value, { 'send-back': sendBack })
+const words = computed(() =>
+  Object.fromEntries(
+    snapshot.value.engine.heads.flat().map((c) => {
+      const wet = hold.value.wet.includes(c)
+      const asks = sleeveScope(snapshot.value).includes(c)
+      return [
+        c,
+        {
+          text:
+            hold.value.end && asks
+              ? t(wet ? 'sleeve.hold-wet' : 'sleeve.hold-dry')
+              : asks
+                ? t('sleeve.in')
+                : t('sleeve.not-asked'),
+          more: '',
+          verdict: hold.value.end && asks ? (wet ? ('out' as const) : ('in' as const)) : null,
+        },
+      ]
+    }),
+  ),
+)
+</script>
+
+<template>
+  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
+    <div class="min-h-0 flex-1">
+      <PressureChart
+        v-if="section"
+        :hold="hold"
+        :allowed-k-pa="section.test.allowedDropKPa"
+        :minutes="section.test.minutes"
+        :share="share"
+      />
+      <p v-else class="h-full bg-layout p-6 text-lead text-scribe" data-part="empty">{{ t('sleeve.no-section') }}</p>
+    </div>
+    <template #side>
+      <h2 class="text-head">{{ t('stage.coolant-test') }}</h2>
+      <section v-if="due" class="border-2 border-ink p-3" data-part="hold-clock">
+        <p class="text-body font-semibold">{{ t('clock.hold') }}</p>
+        <p class="figure text-live leading-none" role="timer">{{ clockFace(leftMs) }}</p>
+      </section>
+      <dl v-if="hold.start" class="grid grid-cols-[1fr_auto] gap-y-1 text-body">
+        <dt>{{ t('sleeve.hold-start') }}</dt>
+        <dd class="figure">
+          {{ hold.start.startKPa }} {{ t('sleeve.kPa') }} · {{ hold.start.startC }} {{ t('sleeve.celsius') }}
+        </dd>
+        <template v-if="hold.end">
+          <dt>{{ t('sleeve.hold-end') }}</dt>
+          <dd class="figure">
+            {{ hold.end.endKPa }} {{ t('sleeve.kPa') }} · {{ hold.end.endC }} {{ t('sleeve.celsius') }}
+          </dd>
+        </template>
+      </dl>
+      <button v-if="hold.start && !closed" type="button" class="key" @click="strike((hold.end ?? hold.start).id)">
+        {{ t('sleeve.strike') }}
+      </button>
+      <EngineSwitch v-if="engine.there.value && !closed" v-model="engine.wanted.value" :asking="engine.asking.value" />
+      <StagePhotos :tag="t('stage.coolant-test')" :cylinder="job.selected" :closed="closed" />
+    </template>
+    <template #dialogs>
+      <AskDialog
+        :move="asked"
+        @close="asked = null"
+        @answer="
+          (answer) => {
+            engine.enter(asked!, answer)
+            asked = null
+          }
+        "
+      />
+    </template>
+  </StageShell>
+</template>
