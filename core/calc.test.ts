@@ -9,6 +9,16 @@ import judgeProtrusion from './vectors/judge-protrusion.json'
 import matchLiners from './vectors/match-liners.json'
 import planCut from './vectors/plan-cut.json'
 import planPull from './vectors/plan-pull.json'
+import engageThread from './vectors/engage-thread.json'
+import expandSleeve from './vectors/expand-sleeve.json'
+import findLeak from './vectors/find-leak.json'
+import findOutliers from './vectors/find-outliers.json'
+import holdPressure from './vectors/hold-pressure.json'
+import judgeTightening from './vectors/judge-tightening.json'
+import planBarring from './vectors/plan-barring.json'
+import setTip from './vectors/set-tip.json'
+import tighten from './vectors/tighten.json'
+import tightenOrder from './vectors/tighten-order.json'
 import stackUp from './vectors/stack-up.json'
 import studyGauge from './vectors/study-gauge.json'
 
@@ -27,7 +37,7 @@ interface WorkedCases {
   tolerance: number
   /** Fields with a tolerance of their own: what is drawn by lot. */
   looseKeys: Record<string, number | undefined>
-  cases: { name: string; input: unknown; output: unknown }[]
+  cases: { name: string; input: unknown; output?: unknown; error?: string }[]
 }
 const worked: WorkedCases[] = [
   fitPlane,
@@ -39,10 +49,21 @@ const worked: WorkedCases[] = [
   stackUp,
   planPull,
   chooseRenewals,
+  engageThread,
+  expandSleeve,
+  findLeak,
+  findOutliers,
+  holdPressure,
+  judgeTightening,
+  planBarring,
+  setTip,
+  tighten,
+  tightenOrder,
 ]
 
 describe.each(worked)('worked cases of $calculation', ({ calculation, tolerance, looseKeys, cases }) => {
-  it.each(cases)('$name', async ({ input, output }) => {
+  it.each(cases)('$name', async ({ input, output, error }) => {
+    if (error !== undefined) return expect(await codeOf(calculation, input)).toBe(error)
     expectClose(await calc(calculation, input), output, tolerance, looseKeys)
   })
 })
@@ -75,6 +96,29 @@ describe('bad input', () => {
     cutterBiasMm: 0,
   }
 
+  const leak = {
+    causes: [
+      { id: 'washer', prior: 2, openUpCost: 100 },
+      { id: 'gasket', prior: 1, openUpCost: 2000 },
+    ],
+    tests: [{ id: 'soap', minutes: 5, positive: { washer: 0.9, gasket: 0.1 } as Record<string, number> }],
+    results: [] as { test: string; positive: boolean }[],
+    sureAt: 0.9,
+  }
+  const bar = {
+    firingOrder: [1, 3, 4, 2],
+    cycleDeg: 720,
+    strokeMm: 120,
+    rodMm: 200,
+    crownBelowDeckMm: 0,
+    toolReachMm: 60,
+    clearanceMm: 8,
+    gasketMm: 1,
+    bowlMm: 0,
+    cylinders: [1, 2, 3, 4],
+    crankNowDeg: 0,
+    marginDeg: 5,
+  }
   it.each([
     ['fit-plane', { readings: [], diameterMm: 140 }, 'bad-input'],
     ['fit-plane', { readings, diameterMm: 0 }, 'bad-input'],
@@ -125,6 +169,52 @@ describe('bad input', () => {
     ['match-liners', { ...match, rotationsDeg: [] }, 'bad-input'],
     ['match-liners', { ...match, shims: [{ thicknessMm: 0, count: 1 }] }, 'bad-input'],
     ['match-liners', { ...match, shims: [{ thicknessMm: 0.1, count: 1.5 }] }, 'bad-input'],
+    ['find-leak', { ...leak, causes: [] }, 'bad-input'],
+    [
+      'find-leak',
+      { ...leak, tests: leak.tests.map((t) => ({ ...t, positive: { ...t.positive, washer: 1.2 } })) },
+      'bad-input',
+    ],
+    ['find-leak', { ...leak, tests: leak.tests.map((t) => ({ ...t, positive: {} })) }, 'bad-input'],
+    [
+      'find-leak',
+      {
+        ...leak,
+        results: [
+          { test: 'soap', positive: true },
+          { test: 'soap', positive: false },
+        ],
+      },
+      'bad-input',
+    ],
+    ['find-leak', { ...leak, results: [{ test: 'smell', positive: true }] }, 'bad-input'],
+    [
+      'find-leak',
+      {
+        ...leak,
+        tests: [{ id: 'soap', minutes: 5, positive: { washer: 0, gasket: 0 } }],
+        results: [{ test: 'soap', positive: true }],
+      },
+      'contradiction',
+    ],
+    ['plan-barring', { ...bar, firingOrder: [1, 1, 2] }, 'bad-input'],
+    ['plan-barring', { ...bar, cylinders: [9] }, 'bad-input'],
+    ['plan-barring', { ...bar, rodMm: 50 }, 'bad-input'],
+    ['plan-barring', { ...bar, toolReachMm: 400 }, 'never-clear'],
+    ['plan-barring', { ...bar, marginDeg: 120 }, 'no-room-to-stop'],
+    ['expand-sleeve', { ...expandSleeve.cases[0]!.input, headBoreMm: 25.3 }, 'does-not-enter'],
+    ['set-tip', { ...setTip.cases[0]!.input, washerMm: 0 }, 'bad-input'],
+    [
+      'tighten-order',
+      { ...tightenOrder.cases[0]!.input, bolts: [1, 2].map(() => ({ id: '1', xMm: 0, yMm: 0 })) },
+      'bad-input',
+    ],
+    [
+      'judge-tightening',
+      { bolts: ['1'], torque: { aimNm: 50, tolNm: 2 }, angleLeastDeg: 1, readings: [{ bolt: '2', torqueNm: 50 }] },
+      'bad-input',
+    ],
+    ['tighten', { ...tighten.cases[0]!.input, torqueNm: -5 }, 'bad-input'],
     ['weld-it', {}, 'unknown-calculation'],
   ])('%s %# answers %s', async (name, input, code) => {
     expect(await codeOf(name, input)).toBe(code)
@@ -165,6 +255,16 @@ it('lists every calculation with one line', () => {
     'plan-pull',
     'choose-renewals',
     'plan-shop',
+    'find-leak',
+    'find-outliers',
+    'hold-pressure',
+    'plan-barring',
+    'expand-sleeve',
+    'set-tip',
+    'tighten',
+    'tighten-order',
+    'judge-tightening',
+    'engage-thread',
   ])
   for (const c of calculations) expect(c.summary).toMatch(/^[A-Z].{20,100}\.$/)
 })

@@ -37,7 +37,7 @@ async function faultsOf(path: string): Promise<string[]> {
 }
 
 describe('nothing is cut off or covered, at four sizes', () => {
-  it.each(['/', '/intake', '/plan', '/pullers', '/engines', '/stock', '/gauges', '/people', '/quick'])('on %s', async (path) => {
+  it.each(['/', '/intake', '/plan', '/pullers', '/engines', '/stock', '/gauges', '/people', '/quick', '/tools'])('on %s', async (path) => {
     expect(await faultsOf(path)).toEqual([])
   })
 

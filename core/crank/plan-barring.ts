@@ -201,7 +201,7 @@ export function planBarring(input: PlanBarringInput): BarringPlan {
 
 export const planBarringCalculation = defineCalculation(
   'plan-barring',
-  'How to bar an engine so that every piston is out of the way, in the fewest stops',
+  'How to bar an engine so that every piston is out of the way, in the fewest stops.',
   planBarringInput,
   planBarring,
 )

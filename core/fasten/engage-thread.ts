@@ -56,7 +56,7 @@ export function engageThread(input: z.infer<typeof engageThreadInput>): EngagedT
 
 export const engageThreadCalculation = defineCalculation(
   'engage-thread',
-  'How deep a thread must sit to bear a pull, and which side strips first',
+  'How deep a thread must sit to bear a pull, and which side strips first.',
   engageThreadInput,
   engageThread,
 )

@@ -94,7 +94,7 @@ export function judgeTightening(input: z.infer<typeof judgeTighteningInput>): Ju
 
 export const judgeTighteningCalculation = defineCalculation(
   'judge-tightening',
-  'Which bolt of a joint was missed, is short or over, or turned unlike its sisters',
+  'Which bolt of a joint was missed, is short or over, or turned unlike its sisters.',
   judgeTighteningInput,
   judgeTightening,
 )

@@ -72,7 +72,7 @@ export function tightenOrder(input: z.infer<typeof tightenOrderInput>): {
 
 export const tightenOrderCalculation = defineCalculation(
   'tighten-order',
-  'An order that draws a joint down evenly, where the book has none',
+  'An order that draws a joint down evenly, where the book has none.',
   tightenOrderInput,
   tightenOrder,
 )

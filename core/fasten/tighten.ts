@@ -117,7 +117,7 @@ export function tighten(input: TightenInput): Tightened {
 
 export const tightenCalculation = defineCalculation(
   'tighten',
-  'What a torque, an adapter and an angle come to at a screw and its washer',
+  'What a torque, an adapter and an angle come to at a screw and its washer.',
   tightenInput,
   tighten,
 )

@@ -155,7 +155,7 @@ export function findLeak({ causes, tests, results, sureAt }: FindLeakInput): Lea
 
 export const findLeakCalculation = defineCalculation(
   'find-leak',
-  'How likely each cause of a leak is, and which test tells most in a minute',
+  'How likely each cause of a leak is, and which test tells most in a minute.',
   findLeakInput,
   findLeak,
 )

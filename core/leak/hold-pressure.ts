@@ -62,7 +62,7 @@ export function holdPressure(input: z.infer<typeof holdPressureInput>): HeldPres
 
 export const holdPressureCalculation = defineCalculation(
   'hold-pressure',
-  'What a closed volume has lost, its temperature taken out',
+  'What a closed volume has lost, its temperature taken out.',
   holdPressureInput,
   holdPressure,
 )

@@ -77,7 +77,7 @@ export function findOutliers({ values, leastSpread, limits }: z.infer<typeof fin
 
 export const findOutliersCalculation = defineCalculation(
   'find-outliers',
-  'Which of several alike things is unlike the others, or beyond the limit',
+  'Which of several alike things is unlike the others, or beyond the limit.',
   findOutliersInput,
   findOutliers,
 )

@@ -57,7 +57,7 @@ export function expandSleeve(input: z.infer<typeof expandSleeveInput>): Expanded
 
 export const expandSleeveCalculation = defineCalculation(
   'expand-sleeve',
-  'Whether a drawn mandrel makes a sleeve grip, and which one does',
+  'Whether a drawn mandrel makes a sleeve grip, and which one does.',
   expandSleeveInput,
   expandSleeve,
 )

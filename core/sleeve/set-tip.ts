@@ -95,7 +95,7 @@ export function setTip(input: z.infer<typeof setTipInput>): TipSetting {
 
 export const setTipCalculation = defineCalculation(
   'set-tip',
-  'Where an injector tip stands, which washer serves, and how many lie under it',
+  'Where an injector tip stands, which washer serves, and how many lie under it.',
   setTipInput,
   setTip,
 )

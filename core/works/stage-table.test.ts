@@ -92,7 +92,17 @@ describe('the table of stages', () => {
       for (const rows of stageLine[stage].begins) expect(stageLine[stage].rows).toContain(rows)
     for (const stage of stageNames) expect(restingOn(stage).includes('record'), stage).toBe(stage !== 'record')
     expect(restingOn('counterbores')).toEqual(['repair-plan', 'cut', 'record'])
-    expect(optionalStages).toEqual(['find-leak', 'protect', 'pull', 'look', 'decide', 'counterbores', 'parts', 'repair-plan', 'cut'])
+    expect(optionalStages).toEqual([
+      'find-leak',
+      'protect',
+      'pull',
+      'look',
+      'decide',
+      'counterbores',
+      'parts',
+      'repair-plan',
+      'cut',
+    ])
     expect(laterClosed({ closures: [] }, 'cut')).toEqual([])
   })
 })

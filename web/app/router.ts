@@ -9,6 +9,7 @@ export const router = createRouter({
     { path: '/', name: 'jobs', component: () => bring(() => import('../pages/JobsPage.vue')) },
     { path: '/intake', name: 'intake', component: () => bring(() => import('../pages/IntakePage.vue')) },
     { path: '/quick', name: 'quick', component: () => bring(() => import('../pages/QuickPage.vue')) },
+    { path: '/tools', name: 'tools', component: () => bring(() => import('../pages/ToolsPage.vue')) },
     { path: '/plan', name: 'schedule', component: () => bring(() => import('../pages/SchedulePage.vue')) },
     { path: '/pullers', name: 'pullers', component: () => bring(() => import('../pages/PullersPage.vue')) },
     { path: '/engines', name: 'engines', component: () => bring(() => import('../pages/EnginesPage.vue')) },

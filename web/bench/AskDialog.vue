@@ -123,6 +123,10 @@ watch(
   },
   { immediate: true },
 )
+const numberIn = (key: string) => draft.value[key] as number | null
+function put(key: string, value: EngineAnswer[string] | null): void {
+  draft.value[key] = value
+}
 const missing = (f: Field) => !f.optional && (draft.value[f.key] === null || draft.value[f.key] === '')
 const problemOf = (f: Field) => (tried.value && missing(f) ? t('draft.problem.missing') : null)
 const cylinders = computed(() => job.snapshot!.engine.heads.flat())
@@ -161,27 +165,27 @@ const holding = computed(() => readHold(job.snapshot!).start)
       <template v-for="f in fields" :key="f.key">
         <LengthField
           v-if="f.is === 'length' || f.is === 'rough'"
-          :model-value="draft[f.key] as number | null"
+          :model-value="numberIn(f.key)"
           :rough="f.is === 'rough'"
           :label="f.label"
           :problem="problemOf(f)"
           :data-field="f.key"
-          @update:model-value="(v: number | null) => (draft[f.key] = v)"
+          @update:model-value="put(f.key, $event)"
         />
         <NumberField
           v-else-if="f.is === 'number'"
-          :model-value="draft[f.key] as number | null"
+          :model-value="numberIn(f.key)"
           :label="f.label"
           :problem="problemOf(f)"
           :data-field="f.key"
-          @update:model-value="(v: number | null) => (draft[f.key] = v)"
+          @update:model-value="put(f.key, $event)"
         />
         <TorqueField
           v-else-if="f.is === 'torque'"
-          :model-value="draft[f.key] as number | null"
+          :model-value="numberIn(f.key)"
           :label="f.label"
           :data-field="f.key"
-          @update:model-value="(v: number | null) => (draft[f.key] = v)"
+          @update:model-value="put(f.key, $event)"
         />
         <TextField
           v-else-if="f.is === 'text'"
@@ -189,7 +193,7 @@ const holding = computed(() => readHold(job.snapshot!).start)
           :label="f.label"
           maxlength="200"
           :data-field="f.key"
-          @update:model-value="(v: string) => (draft[f.key] = v)"
+          @update:model-value="put(f.key, $event)"
         />
         <fieldset v-else-if="f.is === 'choice'">
           <legend class="mb-1 font-semibold">{{ f.label }}</legend>
@@ -201,7 +205,7 @@ const holding = computed(() => readHold(job.snapshot!).start)
             :word="(o: string) => t(`${f.words}.${o}`)"
             :mark="f.key"
             filled
-            @update:model-value="(v: string | null) => (draft[f.key] = v)"
+            @update:model-value="put(f.key, $event)"
           />
           <p v-if="f.key === 'school'" class="mt-1 text-small text-soft">
             {{ t(`sleeve.school-says.${String(draft[f.key])}`) }}

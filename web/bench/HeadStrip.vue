@@ -52,7 +52,7 @@ const saving = computed(() => {
       :aria-label="t('head.nav')"
     >
       <RouterLink
-        v-for="page in ['jobs', 'schedule', 'engines', 'stock', 'pullers', 'gauges', 'people'] as const"
+        v-for="page in ['jobs', 'schedule', 'engines', 'stock', 'pullers', 'gauges', 'tools', 'people'] as const"
         :key="page"
         :to="{ name: page }"
         class="inline-flex min-h-[48px] items-center px-3 font-semibold max-[1100px]:px-1.5"

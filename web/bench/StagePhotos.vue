@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useI18n } from 'vue-i18n'
 import type { Photo } from '#core/job/photo'
 import { useJob } from '../stores/job'
 import PhotoPicker from './PhotoPicker.vue'
@@ -10,7 +9,6 @@ import { useFigures } from './useFigures'
 
 /** Photos of one step of the work, taken and looked at; told from others by the words they carry. */
 const props = defineProps<{ tag: string; cylinder: number | null; closed?: boolean }>()
-const { t } = useI18n()
 const { when } = useFigures()
 const job = useJob()
 const shown = ref<Photo | null>(null)

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { readDeck } from '#core/works/liners/deck'
 import { blankSnapshot } from '#core/job/blank-snapshot'
 import DeckRail from '../bench/DeckRail.vue'
+import SectionForms from '../bench/sheet/SectionForms.vue'
 import { draftOf, sheetBody, sheetProblems, type SheetDraft } from '../bench/sheet-draft'
 import SheetForm from '../bench/SheetForm.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
@@ -21,6 +22,7 @@ const engine = computed(() => shop.shop?.engines.find((e) => e.id === props.engi
 const sheet = computed(() => engine.value?.sheets.at(-1) ?? null)
 const shown = ref(1)
 const draft = ref<SheetDraft | null>(null)
+const sectionProblems = ref(0)
 const problems = computed(() => (draft.value ? sheetProblems(draft.value) : []))
 const blank = computed(() =>
   engine.value && sheet.value && shop.shop ? blankSnapshot(engine.value, sheet.value, shop.shop.tooling) : null,
@@ -38,7 +40,7 @@ const limitNames = [
 const nameOf = (id: string | null) => shop.shop?.people.find((p) => p.id === id)?.name ?? '—'
 
 async function save(): Promise<void> {
-  if (!draft.value || problems.value.length > 0) return
+  if (!draft.value || problems.value.length > 0 || sectionProblems.value > 0) return
   if (await shop.act({ what: 'save-sheet', engineId: props.engineId, sheet: sheetBody(draft.value) }))
     draft.value = null
 }
@@ -69,12 +71,13 @@ async function save(): Promise<void> {
       />
       <form v-if="draft" class="mt-4" @submit.prevent="save">
         <SheetForm v-model="draft" />
+        <SectionForms v-model="draft.sections" class="mt-4" @problems="(n: number) => (sectionProblems = n)" />
         <p class="mt-3 text-body">{{ t('engine.new-version', { version: sheet.version + 1 }) }}</p>
         <div class="mt-2 flex gap-2">
           <button
             type="submit"
             class="key-brass disabled:opacity-50"
-            :disabled="problems.length > 0"
+            :disabled="problems.length > 0 || sectionProblems > 0"
             data-part="save-sheet"
           >
             {{ t('engine.save') }}
@@ -156,6 +159,14 @@ async function save(): Promise<void> {
           </ol>
         </div>
       </div>
+      <p v-if="!draft" class="mt-6 text-body" data-part="section-list">
+        <b>{{ t('sheet.sections') }}</b>
+        {{
+          Object.keys(sheet.sections)
+            .map((s) => t(`sheet.section.${s}`))
+            .join(', ') || t('sheet.none')
+        }}
+      </p>
       <p class="mt-6">
         <RouterLink :to="{ name: 'stock' }" class="key inline-flex" data-part="to-stock">{{
           t('engine.stock')

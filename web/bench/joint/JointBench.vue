@@ -165,7 +165,9 @@ function mark(): void {
   >
     <div class="flex min-h-0 flex-col">
       <div class="h-[340px]"><BoltPlan :state="state" @choose="(b) => (chosen = b)" /></div>
-      <p class="mt-2 text-small text-soft">{{ t(state.ofBook ? 'joint.of-book' : 'joint.none-in-book') }}</p>
+      <p v-if="state.order.length > 1" class="mt-2 text-small text-soft">
+        {{ t(state.ofBook ? 'joint.of-book' : 'joint.none-in-book') }}
+      </p>
       <ul v-if="verdicts.length" class="mt-1 text-body" data-part="bolt-verdicts">
         <li v-for="v in verdicts" :key="`${v.round} ${v.bolt}`" class="font-semibold text-outside">
           {{ t('joint.bolt', { bolt: v.bolt }) }}: {{ t(`joint.verdict.${v.verdict}`) }}
@@ -286,7 +288,7 @@ function mark(): void {
         </p>
       </fieldset>
       <details>
-        <summary class="min-h-[44px] py-2 font-semibold">{{ t('joint.adapter') }}</summary>
+        <summary class="min-h-[44px] py-2 font-semibold">{{ t('joint.adapter-name') }}</summary>
         <div class="grid grid-cols-2 gap-2">
           <LengthField v-model="adapterMm" rough :label="t('joint.adapter')" />
           <LengthField v-model="wrenchMm" rough :label="t('joint.adapter-wrench')" />

@@ -167,7 +167,9 @@ const saidWith = (washersThen: number, mm: number) =>
           />
           <text
             :x="left + 66"
-            :y="down(e.protrusionMm) + 5"
+            :y="
+              down(e.protrusionMm) + (tip.tip && Math.abs(down(tip.tip.valueMm) - down(e.protrusionMm)) < 18 ? -8 : 5)
+            "
             font-size="14"
             fill="var(--scribe)"
             :font-weight="e.washers === 1 ? 700 : 400"

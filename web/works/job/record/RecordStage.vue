@@ -105,7 +105,7 @@ function sign(): void {
           target="_blank"
           rel="noopener"
           data-part="owner"
-          ><Printer :size="18" aria-hidden="true" />{{ t('decide.owner-page') }}</a
+          ><Printer :size="18" aria-hidden="true" />{{ t('record.owner-page') }}</a
         >
         <a class="key" :href="`${base}/job.zip`" download data-part="zip"
           ><FileDown :size="18" aria-hidden="true" />{{ t('record.zip') }}</a

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Wrench } from '@lucide/vue'
 import { useI18n } from 'vue-i18n'
 import { worstReadingMm } from '#core/works/liners/worst-liner'
 import type { CylinderState } from '#core/works/liners/deck'
@@ -15,7 +16,7 @@ defineProps<{
   closed: boolean
   newer: number | null
 }>()
-const emit = defineEmits<{ gauge: []; adopt: []; history: []; reopen: [] }>()
+const emit = defineEmits<{ gauge: []; adopt: []; history: []; reopen: []; bolts: [] }>()
 const { t } = useI18n()
 const { length } = useFigures()
 </script>
@@ -83,6 +84,17 @@ const { length } = useFigures()
       </button>
       <button type="button" class="key flex-1 !px-1" data-part="history" @click="emit('history')">
         {{ t('pad.history') }}
+      </button>
+      <button
+        v-if="limits.holdDownNm !== null"
+        type="button"
+        class="key !px-2"
+        data-part="open-bolts"
+        :aria-label="t('joint.open')"
+        :title="t('joint.open')"
+        @click="emit('bolts')"
+      >
+        <Wrench :size="18" aria-hidden="true" />
       </button>
       <button
         v-if="newer && !closed"

@@ -23,6 +23,7 @@ import { useGauge } from '../../../stores/gauge'
 import { useJob } from '../../../stores/job'
 import { useShop } from '../../../stores/shop'
 import ComplaintNote from './ComplaintNote.vue'
+import { broughtComponent } from '../../../app/bring'
 import CylinderFigures from './CylinderFigures.vue'
 import DryNote from './DryNote.vue'
 import HistoryDialog from './HistoryDialog.vue'
@@ -31,6 +32,7 @@ import StopPackDialog from './StopPackDialog.vue'
 import { useMoves } from './useMoves'
 
 const props = defineProps<{ stage: MeasuredStage }>()
+const HoldDownDialog = broughtComponent(() => import('../../../bench/joint/HoldDownDialog.vue'))
 const { t } = useI18n()
 const job = useJob()
 const gauge = useGauge()
@@ -54,7 +56,13 @@ const repeatDeg = ref<number | null>(null)
 const entry = useReadingEntry(computed(() => ({ ...deckContext.value, repeatDeg: repeatDeg.value, onward })))
 const state = computed(() => deck.value?.cylinders.find((c) => c.cylinder === job.selected) ?? null)
 
-const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'shim' | 'history'>(() => props.stage, pad)
+const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'shim' | 'history' | 'bolts'>(
+  () => props.stage,
+  pad,
+)
+/** The bolts come when they are first asked for. */
+const boltsWanted = ref(false)
+watch(dialog, (d) => (boltsWanted.value ||= d === 'bolts'))
 const showGauge = ref(false)
 const { move, go, correct, cut, fitShim } = useMoves(
   stage,
@@ -166,6 +174,7 @@ onBeforeUnmount(() => gauge.disconnect())
             @gauge="showGauge = true"
             @history="dialog = 'history'"
             @reopen="dialog = 'reopen'"
+            @bolts="dialog = 'bolts'"
           />
         </div>
       </div>
@@ -232,6 +241,7 @@ onBeforeUnmount(() => gauge.disconnect())
       @close="close"
       @done="finish"
     />
+    <HoldDownDialog v-if="boltsWanted" :open="dialog === 'bolts'" :cylinder="job.selected" @close="close" />
     <HistoryDialog
       :open="dialog === 'history'"
       :snapshot="snapshot"

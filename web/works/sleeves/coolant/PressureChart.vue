@@ -22,7 +22,7 @@ const ends = computed(() => {
   return { low: Math.min(...all) - 3, high: Math.max(...all) + 3 }
 })
 const y = (kPa: number) => 30 + ((ends.value.high - kPa) / (ends.value.high - ends.value.low)) * (height.value - 84)
-const [LEFT, RIGHT] = [70, 150]
+const [LEFT, RIGHT] = [70, 230]
 const x = (share: number) => LEFT + share * (width.value - LEFT - RIGHT)
 const figure = (kPa: number) => kPa.toFixed(1)
 </script>

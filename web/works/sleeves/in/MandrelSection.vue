@@ -88,6 +88,11 @@ const x = (mm: number) => 40 + ((mm - scaleMin.value) / (scaleMax.value - scaleM
           stroke-width="2"
         />
       </g>
+      <g v-for="half in halves" :key="`words-${half.key}`" font-size="13" fill="var(--scribe)" text-anchor="middle">
+        <text :x="half.x - 35" :y="height - 104">{{ half.key === 'before' ? t('sleeve.mandrel') : '' }}</text>
+        <text :x="half.x + half.wall / 2" :y="height - 104">{{ t('sleeve-word.sleeve') }}</text>
+        <text :x="half.x + half.wall + half.gap + 28" :y="height - 104">{{ t('sleeve.head') }}</text>
+      </g>
       <!-- Which mandrel grips. -->
       <line x1="40" :x2="width - 40" :y1="height - 52" :y2="height - 52" stroke="var(--scribe)" stroke-opacity="0.5" />
       <rect

@@ -50,15 +50,14 @@ const words = computed(() =>
 const COPPER_SHEAR_MPA = 130
 const STEEL_SHEAR_MPA = 350
 const PULL_N = 9000
-const taps = [
-  { majorMm: 16, pitchMm: 2 },
-  { majorMm: 20, pitchMm: 2.5 },
-  { majorMm: 24, pitchMm: 3 },
-  { majorMm: 27, pitchMm: 3 },
-]
+const taps = [16, 18, 20, 22, 24, 27, 30].map((majorMm) => ({ majorMm, pitchMm: 1.5 }))
 const thread = computed(() => {
   const section = sectionOf(snapshot.value)
-  const tap = section && taps.find((x) => x.majorMm - x.pitchMm >= section.sleeveBoreMm - 0.6)
+  // Its core no smaller than the bore by much, its crests inside the wall.
+  const fits = (x: (typeof taps)[number]) =>
+    x.majorMm - x.pitchMm >= section!.sleeveBoreMm - 0.6 &&
+    x.majorMm <= section!.sleeveBoreMm + 2 * section!.wallMm - 0.8
+  const tap = section && taps.find(fits)
   if (!section || !tap) return null
   const engaged = engageThread({
     thread: tap,
@@ -101,6 +100,7 @@ const thread = computed(() => {
         {{
           t('sleeve.thread', {
             major: thread.majorMm,
+            pitch: thread.pitchMm,
             needed: rough(thread.neededMm),
             force: force(PULL_N),
             available: rough(thread.availableMm),
