@@ -37,9 +37,12 @@ async function faultsOf(path: string): Promise<string[]> {
 }
 
 describe('nothing is cut off or covered, at four sizes', () => {
-  it.each(['/', '/intake', '/plan', '/pullers', '/engines', '/stock', '/gauges', '/people', '/quick', '/tools'])('on %s', async (path) => {
-    expect(await faultsOf(path)).toEqual([])
-  })
+  it.each(['/', '/intake', '/plan', '/pullers', '/engines', '/stock', '/gauges', '/people', '/quick', '/tools'])(
+    'on %s',
+    async (path) => {
+      expect(await faultsOf(path)).toEqual([])
+    },
+  )
 
   it('on an engine and on a repeat study', async () => {
     const { engines, gauges } = await house.shop()

@@ -149,6 +149,14 @@ describe('a whole job', () => {
     await measure()
     expect(await browser.text('[data-part=dry-note]')).toContain('stands as it did dry')
     await close()
+    // What it came in with is measured again.
+    await at('first-run')
+    await untilAction('run')
+    await browser.type('n')
+    await browser.find('[data-part=ask]')
+    await browser.dialog()
+    await press('[data-part=answer-yes]')
+    await close()
     await at('record')
     expect(await tom.countOutAndSign()).toBe(1)
     await browser.untilSaved()
@@ -197,7 +205,7 @@ describe('a whole job', () => {
     await browser.chooseOption('[data-part=job-engine]', 'Brennick 4M-105')
     // The same engine's last job: its work is taken over.
     await finger.tap('[data-part=as-last]')
-    await browser.untilText('[data-part=from-job]', 'Begun from job 5')
+    await browser.untilText('[data-part=from-job]', 'Begun from job 6')
     const title = await browser.find('[data-part=job-title]')
     await title.clear()
     await title.sendKeys('Harbour crane, second time')

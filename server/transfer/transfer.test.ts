@@ -142,7 +142,7 @@ describe('a job file', () => {
     }
     expect(await bring(JSON.stringify({ ...strange, job, check: hashText(orderedJson(job)) }), third)).toMatchObject({
       status: 200,
-      body: { number: 5 },
+      body: { number: 6 },
     })
     await third.stop()
   })

@@ -94,7 +94,8 @@ function chooseWork(w: WorkChoice): void {
 /** Takes over the work, stations and title of an earlier job; what was complained of is asked anew. */
 function asIn(job: JobCard, withTitle: boolean): void {
   engineId.value = job.engineId
-  work.value = [...job.work]
+  // Whether it is run at the end comes with what is complained of now.
+  work.value = job.work.filter((w) => w !== 'first-run')
   stations.value = job.stationsDeg.length
   from.value = job
   if (withTitle) [title.value, words.value] = [job.title, job.complaint]

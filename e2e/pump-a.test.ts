@@ -1,0 +1,235 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { JobAct, ShopAct } from '#contract/commands'
+import { signatureOf, signatureState } from '#core/job/signature'
+import { Browser, Key } from '../testing/browser'
+import { Finger } from '../testing/finger'
+import { House } from '../testing/house'
+import { leaveStage } from '../testing/technician'
+
+let house: House
+let browser: Browser
+let person: string
+
+beforeAll(async () => {
+  house = await House.open()
+  browser = await Browser.open(house.url)
+  person = await house.person('Lise Brandt')
+  await browser.go('/')
+  await browser.chooseOption('#person', 'Lise Brandt')
+})
+afterAll(async () => {
+  await browser.close()
+  await house.kill()
+})
+
+interface Now {
+  stage: string
+  action: string
+  cylinder: string
+  head: string
+}
+const now = () =>
+  browser.run<Now>(
+    `const m = document.querySelector('[data-part=next-move]'); const s = document.querySelector('main > [data-stage]');
+     return m && s ? { stage: s.dataset.stage, action: m.dataset.action, cylinder: m.dataset.cylinder ?? '', head: m.querySelector('[data-part=move-head]').textContent } : { stage: '', action: '', cylinder: '', head: '' }`,
+  )
+const same = (a: Now, b: Now) =>
+  a.stage === b.stage && a.action === b.action && a.cylinder === b.cylinder && a.head === b.head
+const send = async (act: JobAct | ShopAct, jobId: string | null, minutesAgo = 0) => {
+  const at = new Date(Date.now() - minutesAgo * 60_000).toISOString()
+  const [outcome] = await house.send([
+    { commandId: randomUUID(), deviceId: randomUUID(), personId: person, jobId, at, act },
+  ])
+  expect(outcome).toMatchObject({ result: 'done' })
+}
+
+describe('pump set A', () => {
+  it('is carried from its complaint to the signed record by the next move alone, nothing typed', async () => {
+    const jobId = await house.jobId('Pump set A')
+    await browser.go(`/jobs/${jobId}`)
+    await browser.find('[data-part=leak-ladder]')
+    const stages: string[] = []
+    const asked = new Set<string>()
+    let before = await now()
+    for (let step = 0; step < 160 && before.stage !== 'record'; step++) {
+      asked.add(`${before.stage} ${before.action}`)
+      if (stages.at(-1) !== before.stage) stages.push(before.stage)
+      if (before.action === 'begin')
+        // Ten minutes that nobody waits for here: the pressure was put on a while ago.
+        await send(
+          { what: 'hold-start', holdId: randomUUID(), startKPa: 100, startC: 24, uncertaintyKPa: 1 },
+          jobId,
+          11,
+        )
+      else if (before.action === 'clamp') {
+        await browser.type('n')
+        await browser.find('[data-part=joint-bench]')
+        await browser.dialog()
+        await browser.type(Key.ENTER)
+        await browser.find('[data-part=joint-bench][data-done=true]')
+        await browser.type(Key.ESCAPE)
+        await browser.noDialog()
+      } else await browser.type('n')
+      await browser.until(
+        async () => {
+          const next = await now()
+          return next.stage !== '' && !same(next, before)
+        },
+        `nothing followed ${JSON.stringify(before)}`,
+        15_000,
+      )
+      before = await now()
+    }
+    expect(before).toMatchObject({ stage: 'record', action: 'sign' })
+    // The first fault found hid the second: the first run sent it back to the ladder.
+    expect(stages).toEqual([
+      'find-leak',
+      'sleeves-out',
+      'sleeve-bores',
+      'sleeves-in',
+      'coolant-test',
+      'tips',
+      'gas-test',
+      'first-run',
+      'find-leak',
+      'tips',
+      'gas-test',
+      'first-run',
+    ])
+    for (const step of [
+      'sleeves-out bar',
+      'sleeves-out prove',
+      'sleeves-in draw',
+      'tips washers-out',
+      'first-run to-ladder',
+    ])
+      expect(asked, step).toContain(step)
+    await browser.type('n')
+    await (await browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
+    await browser.find('[data-part=next-move][data-action=done]')
+    await browser.untilSaved()
+
+    const done = await house.snapshot(jobId)
+    expect(done.works.leaks!.settled.map((s) => `${s.cause}@${s.cylinder}`)).toEqual(['sleeve-seal@2', 'washer@5'])
+    expect(signatureState(done, signatureOf(done)!)).toBe('stands')
+    for (const paper of ['record.pdf', 'owner.pdf'])
+      expect((await (await fetch(`${house.url}/api/jobs/${jobId}/${paper}`)).text()).slice(0, 5)).toBe('%PDF-')
+    expect(await house.json('/api/leak-counts')).toEqual({ 'sleeve-seal': 1, washer: 1 })
+    // What was carried goes out as a file and comes in again, whole.
+    const zip = Buffer.from(await (await fetch(`${house.url}/api/jobs/${jobId}/job.zip`)).arrayBuffer())
+    expect(zip.length).toBeGreaterThan(2000)
+    expect(await browser.complaints()).toEqual([])
+  })
+})
+
+describe('sleeves pressed with compound', () => {
+  it('are carried by a finger, each figure entered, with the cure as a clock on every page', async () => {
+    const finger = await Finger.on(browser)
+    const engineId = (await house.shop()).engines.find((e) => e.name.startsWith('Tarrock'))!.id
+    const jobId = randomUUID()
+    await send(
+      {
+        what: 'start-job',
+        jobId,
+        engineId,
+        title: 'Tug, sleeve 4',
+        complaint: '',
+        work: ['find-leak', 'sleeves', 'tips'],
+      },
+      null,
+    )
+    // One sleeve was found: the others stay.
+    await send({ what: 'settle-cause', settledId: randomUUID(), cause: 'sleeve-seal', cylinder: 4, chance: 0.9 }, jobId)
+    await send({ what: 'close-stage', stage: 'find-leak', note: '' }, jobId)
+    const go = () => finger.tap('[data-part=move-button]')
+    const until = (action: string) =>
+      browser.until(async () => (await now()).action === action, `the next move is not ${action}`)
+    const enter = async (figures: Record<string, string>) => {
+      await browser.find('[data-part=ask]')
+      await browser.dialog()
+      for (const [field, figure] of Object.entries(figures)) {
+        // The label carries the mark where the box itself does not.
+        const box = await browser.find(`[data-field="${field}"], [data-field="${field}"] input`)
+        await box.sendKeys(Key.chord(Key.CONTROL, 'a'), figure || Key.BACK_SPACE)
+      }
+    }
+    const save = async () => {
+      await finger.tap('[data-part=answer]')
+      await browser.noDialog()
+    }
+    const close = async () => {
+      await until('close-stage')
+      await leaveStage(browser, go, () => finger.tap('[data-part=close-confirm]'))
+    }
+    await browser.go(`/jobs/${jobId}/sleeves-out`)
+    await until('next-cylinder')
+    await go()
+    await until('injector')
+    await go()
+    // Nothing is taken before it is whole: the washers are counted.
+    await enter({ trimCode: 'K4417', washers: '' })
+    await finger.tap('[data-part=answer]')
+    await browser.untilText('[data-part=ask]', 'still open')
+    await enter({ washers: '2' })
+    await save()
+    await until('bar')
+    expect(await browser.text('[data-part=move-head]')).toMatch(/bar the engine forward by \d+°, \d+ teeth/)
+    await go()
+    await until('prove')
+    await go()
+    await enter({})
+    await save()
+    await until('sleeve')
+    await go()
+    await enter({})
+    await finger.tap('[data-school=expanding]')
+    await save()
+    // Chips were not ticked: the stage stops at them.
+    await until('chips')
+    await go()
+    await close()
+
+    await until('measure-bore')
+    await go()
+    await enter({ 'topMm.0': '29.004', 'topMm.1': '29.008', 'bottomMm.0': '28.996', 'bottomMm.1': '29.001' })
+    await save()
+    await until('clean-bore')
+    await go()
+    await enter({ 'topMm.0': '29.004', 'topMm.1': '29.008', 'bottomMm.0': '28.996', 'bottomMm.1': '29.001' })
+    await finger.tap('[data-field=clean]')
+    await save()
+    await close()
+
+    await until('film')
+    await go()
+    await until('seat')
+    await go()
+    await until('measure-in')
+    await go()
+    await enter({ topBelowMm: '0.12' })
+    await save()
+    await close()
+    // It cures: nothing is filled, and the clock runs on every page, on the list too.
+    await until('wait-cure')
+    expect(await browser.text('[data-part=move-head]')).toContain('cures')
+    await browser.until(
+      async () => (await browser.all('[data-part=clock-chip]')).length > 0,
+      'no clock runs in the head of the page',
+    )
+    await browser.go('/')
+    await browser.untilText('[data-part=row-clock]', 'retaining compound')
+    const [refused] = await house.send([
+      {
+        commandId: randomUUID(),
+        deviceId: randomUUID(),
+        personId: person,
+        jobId,
+        at: new Date().toISOString(),
+        act: { what: 'hold-start', holdId: randomUUID(), startKPa: 100, startC: 20, uncertaintyKPa: 1 },
+      },
+    ])
+    expect(refused).toMatchObject({ result: 'refused', code: 'out-of-order', details: ['cures'] })
+    expect(await browser.complaints()).toEqual([])
+  })
+})
