@@ -19,6 +19,28 @@ import planBarring from './vectors/plan-barring.json'
 import setTip from './vectors/set-tip.json'
 import tighten from './vectors/tighten.json'
 import tightenOrder from './vectors/tighten-order.json'
+import assignBushings from './vectors/assign-bushings.json'
+import bushingClearance from './vectors/bushing-clearance.json'
+import seenClock from './vectors/seen-clock.json'
+import openArea from './vectors/open-area.json'
+import placeBushing from './vectors/place-bushing.json'
+import driveIn from './vectors/drive-in.json'
+import spinTest from './vectors/spin-test.json'
+import planPressFit from './vectors/plan-press-fit.json'
+import heatWindow from './vectors/heat-window.json'
+import pullerScrews from './vectors/puller-screws.json'
+import setCover from './vectors/set-cover.json'
+import placeSeal from './vectors/place-seal.json'
+import pressByScrews from './vectors/press-by-screws.json'
+import trueTdc from './vectors/true-tdc.json'
+import judgeBore from './vectors/judge-bore.json'
+import fitAtTemperature from './vectors/fit-at-temperature.json'
+import boreAndHone from './vectors/bore-and-hone.json'
+import runClearance from './vectors/run-clearance.json'
+import placePin from './vectors/place-pin.json'
+import judgeProtrusionWindows from './vectors/judge-protrusion-windows.json'
+import planCutWindows from './vectors/plan-cut-windows.json'
+import matchLinersWindows from './vectors/match-liners-windows.json'
 import stackUp from './vectors/stack-up.json'
 import studyGauge from './vectors/study-gauge.json'
 
@@ -59,6 +81,28 @@ const worked: WorkedCases[] = [
   setTip,
   tighten,
   tightenOrder,
+  assignBushings,
+  bushingClearance,
+  seenClock,
+  openArea,
+  placeBushing,
+  driveIn,
+  spinTest,
+  planPressFit,
+  heatWindow,
+  pullerScrews,
+  setCover,
+  placeSeal,
+  pressByScrews,
+  trueTdc,
+  judgeBore,
+  fitAtTemperature,
+  boreAndHone,
+  runClearance,
+  placePin,
+  judgeProtrusionWindows,
+  planCutWindows,
+  matchLinersWindows,
 ]
 
 describe.each(worked)('worked cases of $calculation', ({ calculation, tolerance, looseKeys, cases }) => {
@@ -265,6 +309,25 @@ it('lists every calculation with one line', () => {
     'tighten-order',
     'judge-tightening',
     'engage-thread',
+    'assign-bushings',
+    'bushing-clearance',
+    'seen-clock',
+    'open-area',
+    'place-bushing',
+    'drive-in',
+    'spin-test',
+    'plan-press-fit',
+    'heat-window',
+    'puller-screws',
+    'set-cover',
+    'place-seal',
+    'press-by-screws',
+    'true-tdc',
+    'judge-bore',
+    'fit-at-temperature',
+    'bore-and-hone',
+    'run-clearance',
+    'place-pin',
   ])
   for (const c of calculations) expect(c.summary).toMatch(/^[A-Z].{20,100}\.$/)
 })

@@ -22,6 +22,25 @@ import { holdPressureCalculation } from './leak/hold-pressure'
 import { findOutliersCalculation } from './measure/find-outliers'
 import { expandSleeveCalculation } from './sleeve/expand-sleeve'
 import { setTipCalculation } from './sleeve/set-tip'
+import { assignBushingsCalculation } from './bushing/assign-bushings'
+import { bushingClearanceCalculation } from './bushing/bushing-clearance'
+import { seenClockCalculation } from './bushing/seen-clock'
+import { openAreaCalculation } from './bushing/open-area'
+import { placeBushingCalculation } from './bushing/place-bushing'
+import { driveInCalculation } from './bushing/drive-in'
+import { spinTestCalculation } from './bushing/spin-test'
+import { planPressFitCalculation } from './fit/plan-press-fit'
+import { heatWindowCalculation } from './fit/heat-window'
+import { pullerScrewsCalculation } from './front/puller-screws'
+import { setCoverCalculation } from './front/set-cover'
+import { placeSealCalculation } from './front/place-seal'
+import { pressByScrewsCalculation } from './front/press-by-screws'
+import { trueTdcCalculation } from './front/true-tdc'
+import { judgeBoreCalculation } from './barrel/judge-bore'
+import { fitAtTemperatureCalculation } from './fit/fit-at-temperature'
+import { boreAndHoneCalculation } from './barrel/bore-and-hone'
+import { runClearanceCalculation } from './barrel/run-clearance'
+import { placePinCalculation } from './barrel/place-pin'
 import { planShopCalculation } from './time/plan-shop'
 
 /** The register: every calculation by its name. */
@@ -49,6 +68,25 @@ export const calculations: readonly Calculation[] = [
   tightenOrderCalculation,
   judgeTighteningCalculation,
   engageThreadCalculation,
+  assignBushingsCalculation,
+  bushingClearanceCalculation,
+  seenClockCalculation,
+  openAreaCalculation,
+  placeBushingCalculation,
+  driveInCalculation,
+  spinTestCalculation,
+  planPressFitCalculation,
+  heatWindowCalculation,
+  pullerScrewsCalculation,
+  setCoverCalculation,
+  placeSealCalculation,
+  pressByScrewsCalculation,
+  trueTdcCalculation,
+  judgeBoreCalculation,
+  fitAtTemperatureCalculation,
+  boreAndHoneCalculation,
+  runClearanceCalculation,
+  placePinCalculation,
 ]
 
 /**

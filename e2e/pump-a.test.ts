@@ -170,7 +170,7 @@ describe('sleeves pressed with compound', () => {
     // Nothing is taken before it is whole: the washers are counted.
     await enter({ trimCode: 'K4417', washers: '' })
     await finger.tap('[data-part=answer]')
-    await browser.untilText('[data-part=ask]', 'still open')
+    await browser.untilText('[data-part=ask]', 'still missing')
     await enter({ washers: '2' })
     await save()
     await until('bar')

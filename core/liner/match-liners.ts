@@ -13,6 +13,7 @@ import {
   SLACK_MM,
   thicknessMm,
 } from '../schema'
+import { shimmedWindow } from './plan-cut'
 import { matchMilp, possibleSteps, type MatchOption, type MatchProblem } from './match-model'
 import { startMatch } from './match-start'
 import { solveMilp } from './milp'
@@ -51,6 +52,7 @@ export const matchLinersInput = z
     spec: z
       .strictObject({ minMm: lengthMm, maxMm: lengthMm, withinLinerMaxMm: lengthFromZeroMm })
       .superRefine(refuseCrossedLimits),
+    shimmed: shimmedWindow.nullish(),
   })
   .superRefine((input, context) => {
     refuseTwice(
@@ -146,11 +148,13 @@ function problemOf(input: MatchLinersInput, shims: { thicknessMm: number; count:
       const { tiltMm } = leastLean(bore, liner, input.rotationsDeg)
       return [0, ...shims.map((s) => s.thicknessMm)].map((thickness, i): MatchOption => {
         const centreMm = otherMm + liner.flangeMm + thickness - bore.depthMm
+        const window = i > 0 ? (input.shimmed ?? spec) : spec
+        const targetMm = i > 0 ? (input.shimmed?.targetMm ?? input.targetMm) : input.targetMm
         const out =
-          centreMm - tiltMm / 2 < spec.minMm - SLACK_MM ||
-          centreMm + tiltMm / 2 > spec.maxMm + SLACK_MM ||
+          centreMm - tiltMm / 2 < window.minMm - SLACK_MM ||
+          centreMm + tiltMm / 2 > window.maxMm + SLACK_MM ||
           tiltMm > spec.withinLinerMaxMm + SLACK_MM
-        return { liner: index, shim: i - 1, centreMm, out }
+        return { liner: index, shim: i - 1, centreMm, offMm: Math.abs(centreMm - targetMm), out }
       })
     }),
   )
@@ -197,7 +201,7 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
   const shims = shimSizes(input.shims)
   const whole = problemOf(input, shims)
   const limitS = watch.proofS ?? DEFAULT_PROOF_S
-  const deviationMm = (o: MatchOption) => Math.abs(o.centreMm - input.targetMm)
+  const deviationMm = (o: MatchOption) => o.offMm
   const countOut = (choice: MatchOption[]) => choice.filter((o) => o.out).length
   const worstStepMm = (choice: MatchOption[]) =>
     whole.neighbours.reduce((worst, [a, b]) => Math.max(worst, Math.abs(choice[a]!.centreMm - choice[b]!.centreMm)), 0)
@@ -239,7 +243,7 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
     return { ...answer, choice }
   }
 
-  const started = startMatch(whole, input.targetMm)
+  const started = startMatch(whole)
   if (!started) throw new TooFewLiners(input)
   let best = started
   if (countOut(best) > 0) {

@@ -6,6 +6,8 @@ export interface MatchOption {
   liner: number
   shim: number
   centreMm: number
+  /** How far its centre lies from the aim that counts for it. */
+  offMm: number
   out: boolean
 }
 

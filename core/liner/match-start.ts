@@ -8,11 +8,11 @@ interface Worth {
   deviationMm: number
 }
 
-function worthOf(problem: MatchProblem, choice: readonly MatchOption[], targetMm: number): Worth {
+function worthOf(problem: MatchProblem, choice: readonly MatchOption[]): Worth {
   let [out, stepMm, deviationMm] = [0, 0, 0]
   for (const o of choice) {
     if (o.out) out += 1
-    deviationMm += Math.abs(o.centreMm - targetMm)
+    deviationMm += o.offMm
   }
   for (const [a, b] of problem.neighbours)
     stepMm = Math.max(stepMm, Math.abs(choice[a]!.centreMm - choice[b]!.centreMm))
@@ -26,11 +26,11 @@ function isBetter(a: Worth, b: Worth): boolean {
 }
 
 /** One number that falls as an assignment gets better, smooth enough to walk down. */
-function costOf(problem: MatchProblem, choice: readonly MatchOption[], targetMm: number): number {
+function costOf(problem: MatchProblem, choice: readonly MatchOption[]): number {
   let [out, steps, deviation] = [0, 0, 0]
   for (const o of choice) {
     if (o.out) out += 1
-    deviation += Math.abs(o.centreMm - targetMm)
+    deviation += o.offMm
   }
   for (const [a, b] of problem.neighbours) steps += ((choice[a]!.centreMm - choice[b]!.centreMm) * 100) ** 4
   return 10 * out + Math.sqrt(Math.sqrt(steps)) + 0.02 * deviation
@@ -64,7 +64,7 @@ function anyChoice(problem: MatchProblem): MatchOption[] | null {
  *
  * @returns null where some bore stays without a liner
  */
-export function startMatch(problem: MatchProblem, targetMm: number): MatchOption[] | null {
+export function startMatch(problem: MatchProblem): MatchOption[] | null {
   const start = anyChoice(problem)
   if (!start || start.length === 0) return start
   const random = seededRandom(1)
@@ -73,8 +73,8 @@ export function startMatch(problem: MatchProblem, targetMm: number): MatchOption
   const shimsLeft = [...problem.shimCounts]
   const index = problem.bores.map((own) => new Map(own.map((o) => [o.liner * 1000 + o.shim, o])))
   let best = [...choice]
-  let bestWorth = worthOf(problem, best, targetMm)
-  let cost = costOf(problem, choice, targetMm)
+  let bestWorth = worthOf(problem, best)
+  let cost = costOf(problem, choice)
   const steps = 4000 + 2500 * problem.bores.length
   const give = (o: MatchOption, by: 1 | -1) => {
     if (o.shim >= 0) shimsLeft[o.shim]! += by
@@ -99,13 +99,13 @@ export function startMatch(problem: MatchProblem, targetMm: number): MatchOption
     give(to, -1)
     choice[bore] = to
     if (swap !== null) choice[swap] = otherTo!
-    const next = costOf(problem, choice, targetMm)
+    const next = costOf(problem, choice)
     if (next <= cost || next - cost < heat * Math.abs(normal(random))) {
       cost = next
       boreOf.delete(from.liner)
       boreOf.set(to.liner, bore)
       if (swap !== null) boreOf.set(from.liner, swap)
-      const worth = worthOf(problem, choice, targetMm)
+      const worth = worthOf(problem, choice)
       if (isBetter(worth, bestWorth)) [best, bestWorth] = [[...choice], worth]
     } else {
       give(to, 1)

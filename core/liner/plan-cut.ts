@@ -28,6 +28,11 @@ export interface CutPlan {
   reasons: CutReason[]
 }
 
+/** The window and the aim that count wherever a shim lies under the flange; without one the plain ones do. */
+export const shimmedWindow = z
+  .strictObject({ minMm: lengthMm, maxMm: lengthMm, targetMm: lengthMm })
+  .superRefine(refuseCrossedLimits)
+
 export const planCutInput = z.strictObject({
   readings: readingList,
   targetMm: lengthMm,
@@ -46,8 +51,9 @@ export const planCutInput = z.strictObject({
   finishMm: lengthFromZeroMm,
   maxPassMm: thicknessMm,
   cutterBiasMm: lengthMm,
-  depthMm: lengthFromZeroMm.optional(),
-  maxDepthMm: lengthFromZeroMm.optional(),
+  depthMm: lengthFromZeroMm.nullish(),
+  maxDepthMm: lengthFromZeroMm.nullish(),
+  shimmed: shimmedWindow.nullish(),
 })
 export type PlanCutInput = z.infer<typeof planCutInput>
 
@@ -99,7 +105,10 @@ export function planCut(input: PlanCutInput): CutPlan {
   const highMm = centreMm + tiltMm / 2
   const cleanCutMm = tiltMm + frettingMm + input.cleanupMm
   const stock = [...new Set(shimStockMm)].sort((a, b) => a - b)
-  const inside = (addMm: number) => readings.every((r: Reading) => isInside(r.valueMm + addMm, spec))
+  // With a shim its own window and aim count, where the maker gives one.
+  const windowOf = (shimMm: number) => (shimMm > 0 ? (input.shimmed ?? spec) : spec)
+  const targetOf = (shimMm: number) => (shimMm > 0 ? (input.shimmed?.targetMm ?? targetMm) : targetMm)
+  const inside = (addMm: number) => readings.every((r: Reading) => isInside(r.valueMm + addMm, windowOf(addMm)))
   const uncut = (action: CutAction, shimMm: number, reasons: CutReason[]): CutPlan => ({
     fit: { centreMm, tiltMm, highAtDeg },
     highMm,
@@ -109,25 +118,21 @@ export function planCut(input: PlanCutInput): CutPlan {
     totalCutMm: 0,
     passes: [],
     expectMm: centreMm + shimMm,
-    leftoverMm: centreMm + shimMm - targetMm,
+    leftoverMm: centreMm + shimMm - targetOf(shimMm),
     reasons,
   })
 
   const mustTrue = frettingMm > 0 || tiltMm > spec.withinLinerMaxMm + SLACK_MM
   if (!mustTrue) {
     if (inside(0)) return uncut('none', 0, [])
-    const shim = nearest(stock.filter(inside), targetMm - centreMm)
+    const shim = nearest(stock.filter(inside), (input.shimmed?.targetMm ?? targetMm) - centreMm)
     if (shim !== undefined) return uncut('shim', shim, [])
   }
 
   for (const shimMm of [0, ...stock]) {
-    const totalCutMm = highMm + shimMm - targetMm
+    const totalCutMm = highMm + shimMm - targetOf(shimMm)
     if (totalCutMm < cleanCutMm - SLACK_MM || totalCutMm <= SLACK_MM) continue
-    if (
-      input.depthMm !== undefined &&
-      input.maxDepthMm !== undefined &&
-      input.depthMm + totalCutMm > input.maxDepthMm + SLACK_MM
-    ) {
+    if (input.depthMm != null && input.maxDepthMm != null && input.depthMm + totalCutMm > input.maxDepthMm + SLACK_MM) {
       return uncut('blocked', 0, ['past-max-depth'])
     }
     const { passes, restMm, reasons } = passesFor(input, highMm, totalCutMm)
@@ -135,7 +140,7 @@ export function planCut(input: PlanCutInput): CutPlan {
       ...uncut(shimMm > 0 ? 'cut-and-shim' : 'cut', shimMm, reasons),
       totalCutMm,
       passes,
-      expectMm: targetMm + restMm,
+      expectMm: targetOf(shimMm) + restMm,
       leftoverMm: restMm,
     }
   }

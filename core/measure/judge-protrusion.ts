@@ -20,6 +20,8 @@ export type JudgedReading = Reading & { uncertaintyMm?: number }
 export interface LinerReadings {
   cylinder: number
   readings: readonly JudgedReading[]
+  /** A window of its own, in place of the deck's: where a shim lies under its flange. */
+  window?: { minMm: number; maxMm: number } | null | undefined
 }
 
 export interface LinerJudgement {
@@ -79,7 +81,13 @@ export const judgeProtrusionInput = z
     uncertaintyMm: lengthFromZeroMm,
     heads: headList,
     liners: z
-      .array(z.strictObject({ cylinder: cylinderNumber, readings: readingList }))
+      .array(
+        z.strictObject({
+          cylinder: cylinderNumber,
+          readings: readingList,
+          window: z.strictObject({ minMm: lengthMm, maxMm: lengthMm }).superRefine(refuseCrossedLimits).nullish(),
+        }),
+      )
       .min(1, 'needs at least one liner')
       .max(99),
   })
@@ -111,6 +119,7 @@ export function judgeLiner(
   const values = byHeight.map((r) => r.valueMm)
   const [lowest, highest] = [byHeight[0]!, byHeight.at(-1)!]
   const [minMm, maxMm] = [lowest.valueMm, highest.valueMm]
+  const window = liner.window ?? spec
   return {
     cylinder: liner.cylinder,
     meanMm: values.reduce((sum, v) => sum + v, 0) / values.length,
@@ -119,8 +128,8 @@ export function judgeLiner(
     rangeMm: maxMm - minMm,
     verdicts: {
       // With one uncertainty for all, these are the lowest and the highest reading alone.
-      low: worstVerdict(byHeight.map((r) => judgeLower(r.valueMm, spec.minMm, own(r)))),
-      high: worstVerdict(byHeight.map((r) => judgeUpper(r.valueMm, spec.maxMm, own(r)))),
+      low: worstVerdict(byHeight.map((r) => judgeLower(r.valueMm, window.minMm, own(r)))),
+      high: worstVerdict(byHeight.map((r) => judgeUpper(r.valueMm, window.maxMm, own(r)))),
       evenness: judgeUpper(maxMm - minMm, spec.withinLinerMaxMm, combinedUncertaintyMm(own(lowest), own(highest))),
     },
   }
