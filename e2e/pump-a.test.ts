@@ -133,14 +133,14 @@ describe('sleeves pressed with compound', () => {
         what: 'start-job',
         jobId,
         engineId,
-        title: 'Tug, sleeve 4',
+        title: 'Tug, sleeve 1',
         complaint: '',
         work: ['find-leak', 'sleeves', 'tips'],
       },
       null,
     )
     // One sleeve was found: the others stay.
-    await send({ what: 'settle-cause', settledId: randomUUID(), cause: 'sleeve-seal', cylinder: 4, chance: 0.9 }, jobId)
+    await send({ what: 'settle-cause', settledId: randomUUID(), cause: 'sleeve-seal', cylinder: 1, chance: 0.9 }, jobId)
     await send({ what: 'close-stage', stage: 'find-leak', note: '' }, jobId)
     const go = () => finger.tap('[data-part=move-button]')
     const until = (action: string) =>
@@ -150,7 +150,7 @@ describe('sleeves pressed with compound', () => {
       await browser.dialog()
       for (const [field, figure] of Object.entries(figures)) {
         // The label carries the mark where the box itself does not.
-        const box = await browser.find(`[data-field="${field}"], [data-field="${field}"] input`)
+        const box = await browser.find(`input[data-field="${field}"], [data-field="${field}"] input`)
         await box.sendKeys(Key.chord(Key.CONTROL, 'a'), figure || Key.BACK_SPACE)
       }
     }
@@ -163,8 +163,6 @@ describe('sleeves pressed with compound', () => {
       await leaveStage(browser, go, () => finger.tap('[data-part=close-confirm]'))
     }
     await browser.go(`/jobs/${jobId}/sleeves-out`)
-    await until('next-cylinder')
-    await go()
     await until('injector')
     await go()
     // Nothing is taken before it is whole: the washers are counted.
