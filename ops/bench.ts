@@ -6,6 +6,7 @@ import type { Command } from '#contract/commands'
 import { Browser, Key } from '../testing/browser'
 import { command, type House } from '../testing/house'
 import { withScratchHouse } from './scratch'
+import { calcLines } from './bench-calc'
 import { besideLines } from './bench-beside'
 import { listLines } from './bench-lists'
 import { percentile, type Line } from './bench-line'
@@ -249,7 +250,7 @@ export async function bench(): Promise<void> {
       const keys = await keystrokes(house, browser).finally(() => browser.close())
       const load = await firstLoad(house)
       const writes = await writing(house)
-      const rest = [await news(house), judging(), memory(house)]
+      const rest = [await news(house), judging(), ...calcLines(), memory(house)]
       const other = await Browser.open(house.url)
       const whole = await wholeLines(house, other)
       const repair = await repairLines(house, other).finally(() => other.close())

@@ -43,6 +43,8 @@ const exaggeration = computed(() => Math.round(k.value / ((W - 2 * boreX) / prop
 const topY = (mm: number) => deckY - mm * k.value
 const capped = (mm: number) => (mm > 0 ? Math.min(26, Math.max(5, mm * k.value * 0.35)) : 0)
 const shimPx = computed(() => capped(shimMm.value))
+/** What all the planned passes take together. */
+const allMm = computed(() => (planned.value?.figures.passes ?? []).reduce((sum, p) => sum + p.packMm, 0))
 const cutPx = computed(() => capped(cutMm.value))
 const seatY = computed(() => ledgeY.value - shimPx.value)
 const leanPx = computed(() => Math.min(9, ((plane.value?.tiltMm ?? 0) * k.value) / 3))
@@ -246,7 +248,11 @@ const description = computed(() =>
           {{ t('section.shim-goes-in', { shim: length(newShimMm) }) }}
         </text>
         <text v-if="cutMm" :x="W / 2" :y="H - 10" text-anchor="middle" fill="var(--outside-on-blue)">
-          {{ t('section.cut-goes-away', { cut: length(cutMm) }) }}
+          {{
+            allMm > cutMm + 1e-9
+              ? t('section.cut-of-all', { cut: length(cutMm), all: length(allMm) })
+              : t('section.cut-goes-away', { cut: length(cutMm) })
+          }}
         </text>
       </g>
     </svg>

@@ -96,6 +96,8 @@ function enter(
 /** A bolt taken out of its turn: done again, or looked at. */
 const chosen = ref<string | null>(null)
 const bolt = computed(() => chosen.value ?? state.value.next)
+/** A bolt by its number in the order, as the drawing has it. */
+const turnOf = (id: string) => state.value.order.indexOf(id) + 1
 const last = computed(
   () =>
     state.value.rounds
@@ -170,7 +172,7 @@ function mark(): void {
       </p>
       <ul v-if="verdicts.length" class="mt-1 text-body" data-part="bolt-verdicts">
         <li v-for="v in verdicts" :key="`${v.round} ${v.bolt}`" class="font-semibold text-outside">
-          {{ t('joint.bolt', { bolt: v.bolt }) }}: {{ t(`joint.verdict.${v.verdict}`) }}
+          {{ t('joint.bolt', { bolt: turnOf(v.bolt) }) }}: {{ t(`joint.verdict.${v.verdict}`) }}
         </li>
       </ul>
     </div>
@@ -180,7 +182,7 @@ function mark(): void {
           {{ cylinder === null ? name : t('joint.title-at', { joint: name, cylinder }) }}
         </p>
         <p v-if="bolt !== null" class="text-head font-bold" data-part="joint-next">
-          {{ t('joint.next', { bolt, torque: inUnit(aimNm) }) }}
+          {{ t('joint.next', { bolt: turnOf(bolt), torque: inUnit(aimNm) }) }}
         </p>
         <p v-else class="text-head font-bold" data-part="joint-done">{{ t('joint.all-done') }}</p>
         <p class="text-small">
@@ -295,7 +297,7 @@ function mark(): void {
         </div>
       </details>
       <details v-if="joint.freeLengthMaxMm !== null && bolt !== null">
-        <summary class="min-h-[44px] py-2 font-semibold">{{ t('joint.free-length', { bolt }) }}</summary>
+        <summary class="min-h-[44px] py-2 font-semibold">{{ t('joint.free-length', { bolt: turnOf(bolt) }) }}</summary>
         <LengthField
           :model-value="lengths[bolt] ?? null"
           rough
@@ -307,7 +309,7 @@ function mark(): void {
         </button>
       </details>
       <p v-if="state.tooLong.length" class="border-l-4 border-outside pl-2 font-semibold" data-part="too-long">
-        {{ t('joint.too-long', { bolts: state.tooLong.join(', ') }) }}
+        {{ t('joint.too-long', { bolts: state.tooLong.map(turnOf).join(', ') }) }}
       </p>
       <details :open="wrench">
         <summary class="min-h-[44px] py-2 font-semibold">{{ t('joint.wrench') }}</summary>

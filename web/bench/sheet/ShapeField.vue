@@ -13,6 +13,8 @@ const props = defineProps<{
   path: string
   problems: ReadonlyMap<string, string>
   optional?: boolean
+  /** What it is called stands above it already. */
+  bare?: boolean
 }>()
 const model = defineModel<unknown>({ required: true })
 const { t, te } = useI18n()
@@ -127,13 +129,13 @@ watch(
         {{ t('sheet.add') }}
       </button>
       <template v-else>
-        <ShapeField v-model="model" :shape="shape.of" :name="name" :path="path" :problems="problems" />
+        <ShapeField v-model="model" :shape="shape.of" :name="name" :path="path" :problems="problems" bare />
         <button type="button" class="key mt-2" @click="model = null">{{ t('sheet.leave-out') }}</button>
       </template>
     </fieldset>
   </template>
   <fieldset v-else-if="shape.is === 'group'" class="col-span-full">
-    <legend v-if="path.includes('.') && label.trim()" class="mb-1 pr-2 font-semibold">{{ label }}</legend>
+    <legend v-if="!bare && path.includes('.') && label.trim()" class="mb-1 pr-2 font-semibold">{{ label }}</legend>
     <div class="grid grid-cols-4 items-start gap-3 max-[1100px]:grid-cols-3 max-[760px]:grid-cols-2">
       <ShapeField
         v-for="[key, part] in fields"

@@ -31,12 +31,16 @@ const nowDeg = ref<number | null>(0)
 const marginDeg = ref<number | null>(5)
 const left = ref<number[]>([])
 const shown = ref(1)
-watch(engine, (e) => {
-  const sleeves = e?.sheets.at(-1)?.sections.sleeves
-  if (sleeves) [reachMm.value, clearanceMm.value] = [sleeves.toolReachMm, sleeves.clearanceMm]
-  left.value = []
-  shown.value = e?.firing[0] ?? 1
-})
+watch(
+  engine,
+  (e) => {
+    const sleeves = e?.sheets.at(-1)?.sections.sleeves
+    if (sleeves) [reachMm.value, clearanceMm.value] = [sleeves.toolReachMm, sleeves.clearanceMm]
+    left.value = []
+    shown.value = e?.firing[0] ?? 1
+  },
+  { immediate: true },
+)
 const cylinders = computed(() => engine.value?.heads.flat() ?? [])
 const asked = computed(() => cylinders.value.filter((c) => !left.value.includes(c)))
 const answer = computed(() => {
