@@ -112,9 +112,9 @@ describe('the demo shop', () => {
 
   it('lists, searches and sorts its jobs', async () => {
     await browser.go('/')
-    await browser.until(async () => (await browser.all('[data-part=row]')).length === 4, 'there are not four jobs')
+    await browser.until(async () => (await browser.all('[data-part=row]')).length === 5, 'there are not five jobs')
     await (await browser.find('#filter-jobs')).sendKeys('pump')
-    await browser.until(async () => (await browser.all('[data-part=row]')).length === 1, 'the search finds nothing')
+    await browser.until(async () => (await browser.all('[data-part=row]')).length === 2, 'the search finds no pumps')
     await (await browser.find('#filter-jobs')).clear()
     await (await browser.find('#filter-jobs')).sendKeys(' ', Key.BACK_SPACE)
     await browser.driver.findElement({ css: 'th:nth-child(2) button' }).click()

@@ -193,7 +193,7 @@ describe('a pass that nobody measured', () => {
   })
 
   it('and the question of less torque is answered by two sets', async () => {
-    const jobId = await house.jobId('Pump')
+    const jobId = await house.jobId('Pump set B')
     await browser.go(`/jobs/${jobId}/repair-plan`)
     await browser.find('[data-part=open-questions]')
     await browser.click('[data-part=open-questions]')

@@ -59,7 +59,7 @@ async function followTheBar(figure: (cylinder: number, stationDeg: number) => nu
 
 describe('the pump set', () => {
   it('is brought to its end by an apprentice who only follows the bar', async () => {
-    const jobId = await house.jobId('Pump')
+    const jobId = await house.jobId('Pump set B')
     const { sets, readings } = await house.snapshot(jobId)
     const dry = new Map(
       sets

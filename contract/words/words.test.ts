@@ -6,15 +6,13 @@ import { stageNames } from '#core/works/stage-table'
 import { jobActNames, refusalCodes, shopAct } from '../commands'
 import { en } from './all'
 
-const keys = new Set<string>()
-function collect(node: object, path: string): void {
-  for (const [name, value] of Object.entries(node)) {
+function keysOf(node: object, path = ''): string[] {
+  return Object.entries(node).flatMap(([name, value]) => {
     const key = path ? `${path}.${name}` : name
-    if (typeof value === 'string') keys.add(key)
-    else collect(value as object, key)
-  }
+    return typeof value === 'string' ? [key] : keysOf(value as object, key)
+  })
 }
-collect(en, '')
+const keys = new Set(keysOf(en))
 
 const files = ['web', 'server']
   .flatMap((root) => readdirSync(root, { recursive: true, encoding: 'utf8' }).map((name) => join(root, name)))
@@ -30,6 +28,12 @@ describe('the message file', () => {
         start,
       ).toBe(true)
     }
+  })
+
+  it('says nothing twice: the words of one work never stand in for those of another', () => {
+    const folder = join(import.meta.dirname, 'en')
+    const all = readdirSync(folder).flatMap((f) => keysOf(JSON.parse(readFileSync(join(folder, f), 'utf8')) as object))
+    expect(all.filter((key, i) => all.indexOf(key) !== i)).toEqual([])
   })
 
   it('leaves no template of a component with words of its own', () => {

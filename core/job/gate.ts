@@ -14,6 +14,8 @@ export const gateCodes = [
   'two-sets',
   'out',
   'unsure',
+  'step-out',
+  'step-unsure',
   'nothing-in',
   'not-pulled',
   'not-graded',

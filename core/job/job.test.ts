@@ -452,6 +452,14 @@ describe('route and gates', () => {
     expect(gateProblems(new Played().deck().snapshot, 'trial-fit')).toEqual([])
   })
 
+  it('tells a liner that is off by itself from one that is off by the step to its neighbour', () => {
+    const even = (mm: number) => [mm, mm, mm, mm]
+    const played = new Played().deck({ 2: even(0.069), 3: even(0.115) })
+    const found = gateProblems(played.snapshot, 'trial-fit').filter((p) => p.code !== 'step-unsure')
+    expect(found.map((p) => p.code)).toEqual(['step-out'])
+    expect(found[0]!.cylinders).toEqual(expect.arrayContaining([2, 3]))
+  })
+
   it('lets an incomplete baseline pass with a reason, but signs nothing with a stage open', () => {
     expect(gateProblems(new Played().snapshot, 'as-found')).toEqual([
       { code: 'not-measured', cylinders: [1, 2, 3, 4, 5, 6], soft: true },

@@ -136,7 +136,7 @@ describe('photos', () => {
   })
 
   it('of a job end where its file would be too large, and what nobody named is cleared away after two weeks', async () => {
-    const jobId = await here.jobId('Pump')
+    const jobId = await here.jobId('Pump set B')
     const put8 = async (bytes: number) => {
       const photoId = randomUUID()
       await here.store.models.photoBytes.create(

@@ -17,7 +17,12 @@ const linesOf = (text: string) => text.replaceAll('\r\n ', '').split('\r\n')
 describe('the plan of the open jobs', () => {
   it('holds what is left of each open job, in order, and nothing of a signed one', async () => {
     const { tasks, jobs } = await plan()
-    expect(jobs.map((j) => j.title)).toEqual(['Ferry "Long Reach", main engine', 'Pump set B', 'Ferry spare engine'])
+    expect(jobs.map((j) => j.title)).toEqual([
+      'Ferry "Long Reach", main engine',
+      'Pump set B',
+      'Ferry spare engine',
+      'Pump set A',
+    ])
     const ferry = tasks.filter((t) => t.title.includes('Long Reach')).sort((a, b) => a.fromAt.localeCompare(b.fromAt))
     expect(ferry.map((t) => t.stage)).toEqual([
       'counterbores',
@@ -35,7 +40,7 @@ describe('the plan of the open jobs', () => {
   })
 
   it('is made anew as work is done', async () => {
-    const pump = await server.jobId('Pump')
+    const pump = await server.jobId('Pump set B')
     const left = async () => (await plan()).jobs.find((j) => j.id === pump)!.leftH
     const before = await left()
     const [outcome] = await server.send(

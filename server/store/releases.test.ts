@@ -28,7 +28,8 @@ async function openRelease(name: string): Promise<TestServer> {
 }
 
 /** Without what later versions added and these jobs have nothing of. */
-function withoutNothing({ works, shop, ...job }: Snapshot): object {
+function withoutNothing({ works, shop, leakTable, ...job }: Snapshot): object {
+  expect(leakTable).toBeNull()
   expect(shop).toMatchObject({ address: '', currency: '', zeroEvery: 0 })
   expect(works).toEqual({})
   const plain = ({ sections, ...sheet }: Snapshot['sheet']) => {

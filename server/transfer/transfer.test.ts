@@ -151,8 +151,8 @@ describe('a job file', () => {
     const count = async () => Object.values(await there.shop()).flat().length
     const before = await count()
     const [zip, json] = [
-      await take(await here.jobId('Pump'), 'zip'),
-      (await take(await here.jobId('Pump'), 'json')).toString(),
+      await take(await here.jobId('Pump set B'), 'zip'),
+      (await take(await here.jobId('Pump set B'), 'json')).toString(),
     ]
     const file = JSON.parse(json) as { job: Snapshot; version: number }
     const edited = (change: object) => JSON.stringify({ ...file, ...change })

@@ -138,7 +138,12 @@ function control(what: Parameters<typeof gauge.control>[0]): void {
         </template>
       </div>
     </div>
-    <div v-if="gauge.source === 'simulated'" class="flex flex-wrap gap-x-5 text-small">
+    <fieldset
+      v-if="gauge.source === 'simulated'"
+      class="order-last flex flex-wrap gap-x-5 border-t border-dashed border-control pt-1 text-small"
+      data-part="simulator"
+    >
+      <legend class="float-left mr-2 w-full text-fine text-soft">{{ t('gauge.simulator') }}</legend>
       <label class="flex items-center gap-2 font-semibold"
         >{{ t('gauge.noise')
         }}<input
@@ -175,7 +180,7 @@ function control(what: Parameters<typeof gauge.control>[0]): void {
           data-part="drop-outs"
           @input="gauge.control({ do: 'drop-outs', share: number($event) })"
       /></label>
-    </div>
+    </fieldset>
     <div class="flex items-end gap-3">
       <label class="field min-w-0 flex-1 text-small"
         >{{ t('gauge.which') }}

@@ -134,10 +134,10 @@ async function save(): Promise<void> {
             v-model="engine.firing"
             class="figure"
             maxlength="120"
-            placeholder="1-3-4-2"
             :aria-invalid="order === null"
             data-part="firing"
-          /><span v-if="order === null" class="text-small text-outside">{{ t('engine.firing-wrong') }}</span></label
+          /><span v-if="order === null" class="text-small text-outside">{{ t('engine.firing-wrong') }}</span
+          ><span v-else-if="engine.firing === ''" class="text-small">{{ t('engine.firing-hint') }}</span></label
         >
       </div>
       <SheetForm v-model="draft" :quiet="!tried" />

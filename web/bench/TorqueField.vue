@@ -8,7 +8,7 @@ import { useDevice } from '../stores/device'
 const model = defineModel<number | null>({ required: true })
 /** What goes on the element goes on the box itself. */
 defineOptions({ inheritAttrs: false })
-const props = defineProps<{ label: string; narrow?: boolean; usualNm?: number | null }>()
+defineProps<{ label: string; narrow?: boolean; usualNm?: number | null }>()
 const { t, locale } = useI18n()
 const device = useDevice()
 const id = useId()
@@ -49,10 +49,13 @@ defineExpose({ empty: () => (text.value = '') })
       :class="{ '!px-2': narrow }"
       inputmode="decimal"
       autocomplete="off"
-      :placeholder="show(props.usualNm)"
+      :aria-describedby="usualNm == null ? undefined : `${id}-usual`"
       :aria-invalid="wrong"
       @input="typed"
     />
+    <span v-if="usualNm != null && text === ''" :id="`${id}-usual`" class="text-fine" data-part="usual">{{
+      t('field.usually', { torque: show(usualNm) })
+    }}</span>
     <span v-if="wrong" class="text-small text-outside" data-part="field-wrong">{{ t('field.torque') }}</span>
   </div>
 </template>

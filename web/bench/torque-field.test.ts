@@ -14,14 +14,22 @@ beforeEach(async () => {
 
 describe('a torque field', () => {
   it('keeps N·m, whatever wrench is in the hand', async () => {
-    expect([field.box.value, field.box.placeholder, field.label()]).toEqual(['55', '60', 'Clamped N·m'])
+    expect([field.box.value, field.usual(), field.label()]).toEqual(['55', null, 'Clamped N·m'])
     useDevice().unit = 'thou'
     await nextTick()
-    expect([field.box.value, field.box.placeholder, field.label()]).toEqual(['40.6', '44.3', 'Clamped lb·ft'])
+    expect([field.box.value, field.label()]).toEqual(['40.6', 'Clamped lb·ft'])
     expect(field.value.value).toBe(55)
     await field.type('41')
     expect(field.value.value).toBeCloseTo(41 * NM_PER_LBF_FT, 9)
     expect(field.box.value).toBe('41')
+  })
+
+  it('says beside the empty box what is usual, never in it as if it were a value', async () => {
+    await field.type('')
+    expect([field.box.placeholder, field.usual()]).toEqual(['', 'usually 60'])
+    useDevice().unit = 'thou'
+    await nextTick()
+    expect(field.usual()).toBe('usually 44.3')
   })
 
   it('says what is no torque, keeps it in the box, and takes an empty one for none', async () => {

@@ -186,9 +186,11 @@ async function start(): Promise<void> {
           {{ t('intake.from', { number: from.number }) }}
         </p>
         <label class="field"
-          >{{ t('jobs.title')
-          }}<input v-model="title" maxlength="120" :placeholder="t('jobs.title-hint')" data-part="job-title"
-        /></label>
+          >{{ t('jobs.title') }}<input v-model="title" maxlength="120" data-part="job-title" /><span
+            class="text-small font-normal"
+            >{{ t('jobs.title-hint') }}</span
+          ></label
+        >
         <label class="field"
           >{{ t('jobs.complaint') }}<textarea v-model="words" rows="2" maxlength="500" data-part="job-words" />
         </label>

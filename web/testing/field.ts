@@ -7,6 +7,8 @@ export interface DrawnField {
   value: Ref<number | null>
   box: HTMLInputElement
   label: () => string | null
+  /** What it says is usual here; null where it says nothing. */
+  usual: () => string | null
   /** What the field says is wrong; null where nothing is. */
   wrong: () => string | null
   type(text: string): Promise<void>
@@ -32,6 +34,7 @@ export async function drawField(component: Component, start: number | null, prop
     value,
     box,
     label: () => host.querySelector('label')!.textContent,
+    usual: () => host.querySelector('[data-part=usual]')?.textContent?.trim() ?? null,
     wrong: () => host.querySelector('[data-part=field-wrong]')?.textContent ?? null,
     async type(text) {
       box.value = text

@@ -1,6 +1,7 @@
 import { named, type GateProblem } from '../../job/gate'
 import type { MeasuredStage } from '../../job/stages'
 import type { Snapshot } from '../../job/snapshot'
+import type { Verdict } from '../../measure/verdict'
 import type { StageLogic } from '../stage-logic'
 import { compareWithDry } from './compare-dry'
 import { readDeck, type Deck } from './deck'
@@ -10,6 +11,9 @@ import { nextMove } from './next-move'
 
 function deckProblems(deck: Deck): GateProblem[] {
   const pick = (test: (c: Deck['cylinders'][number]) => boolean) => deck.cylinders.filter(test).map((c) => c.cylinder)
+  /** Not by itself: by its step to the next, or by the range under its head. */
+  const byOthers = (c: Deck['cylinders'][number], verdict: Verdict) =>
+    c.verdictAmong === verdict && c.verdict !== verdict
   const baseline = deck.stage === 'as-found'
   const problems: GateProblem[] = [
     { code: 'not-measured', cylinders: pick((c) => !c.complete && !c.changed), soft: baseline },
@@ -19,8 +23,10 @@ function deckProblems(deck: Deck): GateProblem[] {
   ]
   if (!baseline) {
     problems.push(
-      { code: 'out', cylinders: pick((c) => c.verdictAmong === 'out'), soft: false },
-      { code: 'unsure', cylinders: pick((c) => c.verdictAmong === 'unsure'), soft: true },
+      { code: 'out', cylinders: pick((c) => c.verdict === 'out'), soft: false },
+      { code: 'step-out', cylinders: pick((c) => byOthers(c, 'out')), soft: false },
+      { code: 'unsure', cylinders: pick((c) => c.verdict === 'unsure' && c.verdictAmong !== 'out'), soft: true },
+      { code: 'step-unsure', cylinders: pick((c) => byOthers(c, 'unsure')), soft: true },
     )
   }
   return named(problems)

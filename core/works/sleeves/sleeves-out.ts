@@ -23,7 +23,7 @@ const says = {
     'never',
     'closed',
   ],
-  cautions: ['drain-first', 'barring', 'rod', 'fingers-clear', 'chips'],
+  cautions: ['drain-first', 'barring', 'rod', 'fingers-clear', 'chips-out'],
 } as const
 const make = mover('sleeves-out', says)
 
@@ -63,7 +63,7 @@ export function sleevesOutMove(snapshot: Snapshot, selected: number): Move {
   )
   const open = turn.filter((c) => c.out === null).map((c) => c.cylinder)
   const uncleaned = turn.find((c) => c.out && !c.out.chipsOut)
-  if (uncleaned) return make('chips', 'chips-fall', { cylinder: uncleaned.cylinder, caution: 'chips' })
+  if (uncleaned) return make('chips', 'chips-fall', { cylinder: uncleaned.cylinder, caution: 'chips-out' })
   if (open.length === 0) return make('close-stage', 'all-out')
   // Those of one stop are done together, so that the engine is barred no oftener than it must.
   const barring = readBarring(snapshot, open)

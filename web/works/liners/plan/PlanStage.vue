@@ -194,6 +194,17 @@ useStageKeys(
           @change="change"
           @select="(c) => (job.selected = c)"
         />
+        <p v-if="move.action !== 'ledges-first'" class="px-4 pb-2 text-small" data-part="chance-source">
+          {{
+            t('repair.chance-source', {
+              n: repair.input.value.samples,
+              ledge: length(repair.input.value.uncertainty.ledgeMm),
+              flange: length(repair.input.value.uncertainty.flangeMm),
+              shim: length(repair.input.value.uncertainty.shimMm),
+              cutter: length(repair.input.value.uncertainty.cutterStdMm),
+            })
+          }}
+        </p>
       </template>
       <p v-if="problem" class="mx-4 border-l-4 border-outside pl-2 font-semibold">{{ t('entry.nobody') }}</p>
     </div>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { Wrench } from '@lucide/vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { readLedge } from '#core/works/liners/ledges'
 import { worstReadingMm } from '#core/works/liners/worst-liner'
 import type { CylinderState } from '#core/works/liners/deck'
 import type { Limits } from '#core/job/snapshot'
@@ -8,7 +10,7 @@ import type { Snapshot } from '#core/job/snapshot'
 import GaugeWarning from '../../../bench/GaugeWarning.vue'
 import { useFigures } from '../../../bench/useFigures'
 
-defineProps<{
+const props = defineProps<{
   snapshot: Snapshot
   gaugeId: string
   state: CylinderState
@@ -19,6 +21,11 @@ defineProps<{
 const emit = defineEmits<{ gauge: []; adopt: []; history: []; reopen: []; bolts: [] }>()
 const { t } = useI18n()
 const { length } = useFigures()
+/** What its ledge leaned when it was measured, and nothing was cut since. */
+const ledge = computed(() => {
+  const { plane, complete, changed } = readLedge(props.snapshot, props.state.cylinder)
+  return complete && !changed ? plane : null
+})
 </script>
 
 <template>
@@ -44,6 +51,13 @@ const { length } = useFigures()
             {{ t(`verdict.${state.judgement.verdicts.evenness}`) }}</b
           >
         </dd>
+      </template>
+      <!-- The liner's lean and the ledge's are two measurements, of one thing or of two. -->
+      <template v-if="state.plane && ledge">
+        <dt>{{ t('figures.liner-lean') }}</dt>
+        <dd class="figure text-right">{{ length(state.plane.tiltMm) }}</dd>
+        <dt>{{ t('figures.ledge-lean') }}</dt>
+        <dd class="figure text-right" data-part="ledge-lean">{{ length(ledge.tiltMm) }}</dd>
       </template>
       <dt>{{ t('figures.u') }}</dt>
       <dd class="figure text-right">
