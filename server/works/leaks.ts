@@ -3,7 +3,7 @@ import { entriesOf } from '#core/works/kinds'
 import { leakEntries, readLadder, takenOut } from '#core/works/leaks/read-leak'
 import { complaintsToRun, readRuns } from '#core/works/leaks/first-run'
 import type { Snapshot } from '#core/job/snapshot'
-import { figure, lines, table, title, type Writer } from '../record/pdf-writer'
+import { lines, table, title, type Writer } from '../record/pdf-writer'
 import { word } from '../record/words'
 import type { RecordWork } from './record-work'
 
@@ -50,19 +50,21 @@ function ladderBlock(w: Writer): Content[] {
 function runsBlock(w: Writer): Content[] {
   const runs = leakEntries(w.snapshot, 'runs')
   if (runs.length === 0) return []
+  const counted = (r: (typeof runs)[number], figure: number | null) =>
+    figure === null ? '—' : word('run.counted', { figure, unit: word(`leak.counted-in.${r.complaint}`) })
   const rows = runs.map((r): TableCell[] => [
     cell(word(`complaint.${r.complaint}`)),
-    figure(r.before === null ? '—' : String(r.before)),
-    figure(r.now === null ? '—' : String(r.now)),
+    cell(counted(r, r.before)),
+    cell(counted(r, r.now)),
     cell(`${word(r.gone ? 'run.gone' : 'run.still')}${r.words ? `; ${r.words}` : ''}`),
     cell(`${w.person(r.personId, r.at)}, ${w.time(r.at)}`),
   ])
   return [
     title(word('stage.first-run')),
     table([word('run.list'), word('run.before'), word('run.now'), '', word('leak.record-by')], rows, [
-      130,
-      60,
-      60,
+      100,
+      90,
+      90,
       '*',
       150,
     ]),

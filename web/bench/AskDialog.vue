@@ -22,7 +22,7 @@ const props = defineProps<{ move: Move | null }>()
 const emit = defineEmits<{ close: []; answer: [answer: EngineAnswer] }>()
 const { t } = useI18n()
 const say = useSay()
-const { writer } = useFigures()
+const { writer, length } = useFigures()
 const job = useJob()
 
 interface Field {
@@ -33,6 +33,8 @@ interface Field {
   options?: readonly string[]
   words?: string
   usual?: EngineAnswer[string]
+  /** About what a length must be, mm: ten times as much or as little is asked about once. */
+  aboutMm?: number
 }
 /** Two big answers, and nothing else to enter. */
 interface Choice {
@@ -50,8 +52,14 @@ const yesNo = computed((): Choice | null => {
   }
   return choices[question.value?.ask ?? ''] ?? null
 })
+/** What a complaint is counted in, where one is measured again. */
+const countedIn = computed(() =>
+  question.value?.ask === 'again' ? t(`leak.counted-in.${question.value.complaint}`) : '',
+)
 const fields = computed((): Field[] => {
-  const expanded = sectionOf(job.snapshot!)?.kind === 'expanded'
+  const section = sectionOf(job.snapshot!)
+  const expanded = section?.kind === 'expanded'
+  const bore = section ? { aboutMm: section.headBoreMm } : {}
   const ending = props.move?.action === 'read'
   const all: Record<string, Field[]> = {
     test: [{ key: 'words', is: 'text', label: t('close.note'), optional: true }],
@@ -73,10 +81,10 @@ const fields = computed((): Field[] => {
       { key: 'chipsOut', is: 'check', label: t('sleeve.chips-out'), usual: false, optional: true },
     ],
     bore: [
-      { key: 'topMm.0', is: 'length', label: t('sleeve.bore-top') },
-      { key: 'topMm.1', is: 'length', label: '' },
-      { key: 'bottomMm.0', is: 'length', label: t('sleeve.bore-bottom') },
-      { key: 'bottomMm.1', is: 'length', label: '' },
+      { key: 'topMm.0', is: 'length', label: t('sleeve.bore-top'), ...bore },
+      { key: 'topMm.1', is: 'length', label: '', ...bore },
+      { key: 'bottomMm.0', is: 'length', label: t('sleeve.bore-bottom'), ...bore },
+      { key: 'bottomMm.1', is: 'length', label: '', ...bore },
       {
         key: 'damage',
         is: 'choice',
@@ -88,7 +96,9 @@ const fields = computed((): Field[] => {
       { key: 'clean', is: 'check', label: t('sleeve.clean'), usual: false, optional: true },
     ],
     'sleeve-in': [
-      ...(expanded ? [{ key: 'boreMm', is: 'length', label: t('sleeve.bore-after') } as const] : []),
+      ...(expanded
+        ? [{ key: 'boreMm', is: 'length', label: t('sleeve.bore-after'), aboutMm: section!.sleeveBoreMm } as const]
+        : []),
       { key: 'topBelowMm', is: 'length', label: t('sleeve.top-below'), optional: true },
     ],
     hold: ending
@@ -101,12 +111,19 @@ const fields = computed((): Field[] => {
           { key: 'startKPa', is: 'number', label: `${t('sleeve.hold-start')}, ${t('sleeve.kPa')}` },
           { key: 'startC', is: 'number', label: `${t('sleeve.hold-temperature')}, ${t('sleeve.celsius')}` },
         ],
-    tip: [{ key: 'valueMm', is: 'length', label: t('sleeve.tip-measured') }],
+    tip: [
+      {
+        key: 'valueMm',
+        is: 'length',
+        label: t('sleeve.tip-measured'),
+        ...(section ? { aboutMm: (section.tip.minMm + section.tip.maxMm) / 2 } : {}),
+      },
+    ],
     soap: [],
     flow: [{ key: 'value', is: 'number', label: `${t('sleeve.flow')}, ${t('sleeve.flow-unit')}` }],
     again: [
-      { key: 'before', is: 'number', label: t('run.figure-before'), optional: true },
-      { key: 'now', is: 'number', label: t('run.figure-now'), optional: true },
+      { key: 'before', is: 'number', label: t('run.figure-before', { unit: countedIn.value }), optional: true },
+      { key: 'now', is: 'number', label: t('run.figure-now', { unit: countedIn.value }), optional: true },
     ],
   }
   return all[question.value?.ask ?? ''] ?? []
@@ -119,6 +136,7 @@ watch(
   (move) => {
     if (!move) return
     tried.value = false
+    askedAbout.value = ''
     draft.value = Object.fromEntries(fields.value.map((f) => [f.key, f.usual ?? (f.is === 'text' ? '' : null)]))
   },
   { immediate: true },
@@ -128,7 +146,20 @@ function put(key: string, value: EngineAnswer[string] | null): void {
   draft.value[key] = value
 }
 const missing = (f: Field) => !f.optional && (draft.value[f.key] === null || draft.value[f.key] === '')
-const problemOf = (f: Field) => (tried.value && missing(f) ? t('draft.problem.missing') : null)
+/** Lengths that lie far from what they are about, and were asked about: by their keys and values. */
+const askedAbout = ref('')
+const TIMES = 10
+const farOff = (f: Field) => {
+  const mm = draft.value[f.key]
+  if (f.aboutMm === undefined || typeof mm !== 'number') return false
+  const times = Math.abs(mm) / f.aboutMm
+  return times > TIMES || times < 1 / TIMES
+}
+const farNow = () => JSON.stringify(fields.value.filter(farOff).map((f) => [f.key, draft.value[f.key]]))
+function problemOf(f: Field): string | null {
+  if (tried.value && missing(f)) return t('draft.problem.missing')
+  return farOff(f) && askedAbout.value === farNow() ? t('sleeve.far-off', { about: length(f.aboutMm!) }) : null
+}
 const cylinders = computed(() => job.snapshot!.engine.heads.flat())
 const isWet = (c: number) => (draft.value.wet as number[] | undefined)?.includes(c) ?? false
 function toggleWet(c: number): void {
@@ -150,6 +181,11 @@ function answerOf(more: EngineAnswer = {}): EngineAnswer {
 function save(): void {
   tried.value = true
   if (fields.value.some(missing)) return
+  const far = farNow()
+  if (fields.value.some(farOff) && askedAbout.value !== far) {
+    askedAbout.value = far
+    return
+  }
   emit('answer', answerOf())
 }
 const holding = computed(() => readHold(job.snapshot!).start)

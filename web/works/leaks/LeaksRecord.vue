@@ -28,7 +28,8 @@ const causeName = (s: { cause: string; cylinder: number | null }) => {
         <b>{{ causeName(s) }}</b> · {{ Math.round(s.chance * 100) }} % · {{ who(s) }}
       </li>
       <li v-for="r in runs" :key="r.id" class="border-b border-line py-1">
-        {{ t(`complaint.${r.complaint}`) }}{{ r.before === null ? '' : `, ${r.before} → ${r.now ?? '—'}` }}:
+        {{ t(`complaint.${r.complaint}`)
+        }}{{ r.before === null ? '' : `, ${r.before} → ${r.now ?? '—'} ${t(`leak.counted-in.${r.complaint}`)}` }}:
         <b :class="r.gone ? 'text-inside' : 'text-outside'">{{ t(r.gone ? 'run.gone' : 'run.still') }}</b> ·
         {{ who(r) }}
       </li>

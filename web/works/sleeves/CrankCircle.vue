@@ -39,7 +39,7 @@ const arcs = computed(() => {
   return plan.windows.map(({ cylinder, bottomDeg }, i) => {
     const r = radius.value - 6 - i * step
     const half = Math.min(179.9, plan.halfWindowDeg)
-    const [a, b, m] = [at(bottomDeg - half, r), at(bottomDeg + half, r), at(bottomDeg, r)]
+    const [a, b, m] = [at(bottomDeg - half, r), at(bottomDeg + half, r), at(bottomDeg + Math.min(24, half / 2), r)]
     return {
       cylinder,
       d: `M ${a.x} ${a.y} A ${r} ${r} 0 ${half > 90 ? 1 : 0} 1 ${b.x} ${b.y}`,

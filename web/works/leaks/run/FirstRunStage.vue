@@ -59,6 +59,9 @@ const { closing, asked, go, engine, problem } = useStageWork(() => move.value, {
             <span v-if="r.run?.now != null"
               >{{ t('run.now') }} <b class="figure text-figure">{{ r.run.now }}</b></span
             >
+            <span v-if="r.run && (r.run.before ?? r.run.now) !== null" class="text-body">{{
+              t(`leak.counted-in.${r.complaint}`)
+            }}</span>
             <b :class="r.run === null ? 'font-normal text-soft' : r.run.gone ? 'text-inside' : 'text-outside'">{{
               t(r.run === null ? 'run.not-yet' : r.run.gone ? 'run.gone' : 'run.still')
             }}</b>

@@ -19,7 +19,7 @@ const ends = computed(() => {
     props.hold.end?.endKPa ?? start.value,
     props.hold.result?.correctedEndKPa ?? start.value,
   ]
-  return { low: Math.min(...all) - 3, high: Math.max(...all) + 3 }
+  return { low: Math.min(...all) - 0.6, high: Math.max(...all) + 0.3 }
 })
 const y = (kPa: number) => 30 + ((ends.value.high - kPa) / (ends.value.high - ends.value.low)) * (height.value - 84)
 const [LEFT, RIGHT] = [70, 230]
@@ -115,7 +115,7 @@ const figure = (kPa: number) => kPa.toFixed(1)
           stroke="var(--brass-on-blue)"
           stroke-width="5"
         />
-        <text v-if="!hold.end" :x="x(1)" :y="height - 16" text-anchor="end" font-size="14" fill="var(--scribe)">
+        <text :x="x(1)" :y="height - 36" text-anchor="end" font-size="14" fill="var(--scribe)">
           {{ t('leak.minutes', { n: minutes }) }}
         </text>
       </template>
