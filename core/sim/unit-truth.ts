@@ -87,8 +87,15 @@ const complaints: Partial<Record<ComplaintName, { from: readonly LeakKind[]; goo
 const scatter = (name: string, by: number) => (2 * lotOf(name) - 1) * by
 const round = (value: number, digits: number) => Number(value.toFixed(digits))
 
-/** What the simulated engine answers, as it stands now. @throws RangeError where the sheet lacks what is asked about */
+/**
+ * What the simulated engine answers, as it stands now.
+ *
+ * @throws RangeError where the sheet lacks what is asked about, or the engine has no such cylinder
+ */
 export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: EngineQuestion): EngineAnswer {
+  const { cylinder = null } = question as { cylinder?: number | null }
+  if (cylinder !== null && !snapshot.engine.heads.flat().includes(cylinder))
+    throw new RangeError(`This engine has no cylinder ${cylinder}.`)
   const section = sectionOf(snapshot)
   const need = () => {
     if (!section) throw new RangeError('The sheet has no injector sleeves.')

@@ -9,8 +9,10 @@ import type { StageName, WorkChoice } from '#core/job/stages'
 import { actsOf, questionOf, workWith } from '#core/sim/play-move'
 import { answerEngine, leaksNow, type UnitTruth } from '#core/sim/unit-truth'
 import { gateProblems, stageLogic } from '#core/works/logic'
+import type { EntryAct } from '#core/works/kinds'
 import { leakEntries, readLadder, settledNow } from '#core/works/leaks/read-leak'
-import { sleeveScope } from '#core/works/sleeves/read-sleeves'
+import { sendBack } from '#core/works/sleeves/send-back'
+import { readHold, sleeveScope } from '#core/works/sleeves/read-sleeves'
 import { engines } from './world'
 import { pumpTruth } from './unit-world'
 
@@ -54,6 +56,8 @@ class Hand {
       this.act({ what: 'close-stage', stage: move.stage, note: '' })
     } else if (move.action === 'to-ladder') this.act({ what: 'reopen-stage', stage: 'find-leak', note: 'still shows' })
     else if (move.action === 'wait' || move.action === 'wait-cure') this.nowMs += 60_000 * Number(move.figures.minutes)
+    else if (move.action === 'send-back' || move.action === 'pull-again')
+      for (const act of sendBack(this.job, move.cylinder!, 'out again')) this.act(act)
     else if (move.action === 'clamp') this.tighten(move.cylinder!)
     else {
       const question = questionOf(move)
@@ -85,6 +89,22 @@ class Hand {
       source: 'wrench',
       condition: 'oiled',
     })
+  }
+
+  /** Goes on until a move of this name is next. */
+  until(action: string): Move {
+    for (let i = 0; i < 200; i++) {
+      if (this.move.action === action && this.move.cylinder === this.cylinder) return this.move
+      this.step()
+    }
+    throw new Error(`${action} never comes: ${this.moves.slice(-12).join(' | ')}`)
+  }
+  /** What the gate of the stage in hand says, hard and soft. */
+  get gate(): string[] {
+    return gateProblems(this.job, this.stage).map((p) => `${p.code}:${p.cylinders.join(',')}`)
+  }
+  refused(act: EntryAct): string[] | null {
+    return stageLogic[this.stage].refuse?.(this.job, act, this.nowMs)?.details ?? null
   }
 
   carry(): void {
@@ -149,5 +169,72 @@ describe('sleeves alone', () => {
     expect(hand.moves).toContain('coolant-test wait-cure')
     const filled = hand.moves.indexOf('coolant-test begin')
     expect(hand.moves.lastIndexOf('coolant-test wait-cure')).toBeLessThan(filled)
+  })
+
+  describe('expanded onto their rings, with what goes wrong on a floor', () => {
+    const by = { gaugeId: null, uncertaintyMm: 0.002 }
+    const out = { what: 'sleeve-out', cylinder: 1, school: 'expanding', peakNm: 36, chipsOut: true } as const
+    let hand: Hand
+    beforeEach(() => {
+      const job = pumpSet('orrin', ['sleeves', 'tips'])
+      hand = new Hand({ ...job, job: { ...job.job, complaints: [] } }, { ...pumpTruth, leaks: [], washers: {} })
+    })
+
+    it('refuse to come out over a piston nobody proved clear, and again after the engine was barred', () => {
+      expect(hand.refused({ ...out, outId: randomUUID() })).toEqual(['not-proven'])
+      hand.until('sleeve')
+      expect(hand.refused({ ...out, outId: randomUUID(), cylinder: hand.cylinder })).toBeNull()
+      hand.act({ what: 'bar-engine', barId: randomUUID(), crankDeg: 11 })
+      expect(hand.refused({ ...out, outId: randomUUID(), cylinder: hand.cylinder })).toEqual(['not-proven'])
+    })
+
+    it('stop the work while a rag or chips are left in, and go on when they are out', () => {
+      const { cylinder } = hand.until('sleeve')
+      hand.act({ ...out, outId: randomUUID(), cylinder: cylinder!, chipsOut: false })
+      expect(hand.move).toMatchObject({ action: 'chips', cylinder, caution: 'chips-out' })
+      expect(hand.gate).toContain(`chips-left:${cylinder}`)
+      hand.step()
+      expect(hand.move.action).not.toBe('chips')
+      expect(hand.gate.filter((g) => g.startsWith('chips-left'))).toEqual([])
+    })
+
+    it('that do not grip come out again, and nothing that was done to them counts for the next', () => {
+      const { cylinder } = hand.until('measure-in')
+      hand.act({ what: 'sleeve-in', inId: randomUUID(), cylinder: cylinder!, boreMm: 22.41, topBelowMm: 0.1, ...by })
+      expect(hand.move).toMatchObject({ action: 'pull-again', reason: 'too-loose', cylinder })
+      expect(hand.gate).toContain(`sleeve-loose:${cylinder}`)
+      hand.step()
+      expect(hand.stage).toBe('sleeves-out')
+      hand.carry()
+      const [last] = hand.moves.filter((m) => m.startsWith(`sleeves-in measure-in ${cylinder}`)).slice(-1)
+      const since = hand.moves.slice(hand.moves.indexOf(`sleeves-in pull-again ${cylinder}`))
+      for (const step of ['sleeves-out sleeve', 'sleeves-in oil', 'sleeves-in seat', 'sleeves-in draw'])
+        expect(since).toContain(`${step} ${cylinder}`)
+      expect(last).toBeDefined()
+    })
+
+    it('that are wet under pressure are pulled and put in anew, and tested again', () => {
+      while (hand.stage !== 'coolant-test') hand.step()
+      hand.step()
+      const { start } = readHold(hand.job)
+      const read = { endKPa: 78, endC: 24, wet: [3] }
+      hand.act({ what: 'hold-end', heldId: randomUUID(), holdId: start!.id, ...read })
+      expect(hand.move).toMatchObject({ action: 'send-back', cylinder: 3 })
+      expect(hand.gate).toContain('wet:3')
+      hand.carry()
+      const since = hand.moves.slice(hand.moves.indexOf('coolant-test send-back 3'))
+      expect(since.filter((m) => m.startsWith('sleeves-out sleeve'))).toEqual(['sleeves-out sleeve 3'])
+      expect(since).toContain('sleeves-in seat 3')
+      expect(since.some((m) => m.startsWith('coolant-test read'))).toBe(true)
+    })
+
+    it('take one washer each: a second is refused, and one by its tip is counted', () => {
+      const { cylinder } = hand.until('measure')
+      const more = { what: 'fit-washer', washerId: randomUUID(), cylinder: cylinder!, thicknessMm: 1.5 } as const
+      expect(hand.refused(more)).toEqual(['one-washer'])
+      hand.act({ what: 'measure-tip', tipId: randomUUID(), cylinder: cylinder!, valueMm: 0.66, ...by })
+      expect(hand.move).toMatchObject({ action: 'washers-out', cylinder })
+      expect(hand.gate).toContain(`washers-wrong:${cylinder}`)
+    })
   })
 })

@@ -133,7 +133,9 @@ const later = (at: string, minutes: number) => new Date(Date.parse(at) + minutes
 
 export function readIn(snapshot: Snapshot, cylinder: number): SleeveInState {
   const section = sectionOf(snapshot)
-  const steps = sleeveEntries(snapshot, 'steps').filter((s) => s.cylinder === cylinder)
+  // What was done before its sleeve came out was done to another one.
+  const outSeq = lastAt(snapshot, 'out', cylinder)?.seq ?? -1
+  const steps = sleeveEntries(snapshot, 'steps').filter((s) => s.cylinder === cylinder && s.seq > outSeq)
   const entry = lastAt(snapshot, 'in', cylinder)
   const seated = steps.filter((s) => s.step === 'seated').at(-1) ?? null
   const compound = section?.kind === 'compound' && section.compound && seated ? section.compound : null

@@ -17,11 +17,12 @@ const says = {
     'yoke',
     'draw',
     'measure-in',
+    'pull-again',
     'next-cylinder',
     'close-stage',
     'done',
   ],
-  told: ['never-clear', 'no-mandrel', 'pull-again', 'stop'],
+  told: ['never-clear', 'no-mandrel', 'stop'],
   heads: ['bar-teeth', 'bar-none', 'film-any'],
   reasons: [
     'out-first',

@@ -2,25 +2,21 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useRouter } from 'vue-router'
-import { atCylinder } from '#core/job/place'
 import { isClosed } from '#core/job/route'
 import { coolantTestMove } from '#core/works/sleeves/coolant-test'
-import { holdDueAt, lastAt, readHold, sectionOf, sleeveScope } from '#core/works/sleeves/read-sleeves'
+import { holdDueAt, readHold, sectionOf, sleeveScope } from '#core/works/sleeves/read-sleeves'
 import AskDialog from '../../../bench/AskDialog.vue'
 import { clockFace } from '../../../bench/clock-face'
 import EngineSwitch from '../../../bench/EngineSwitch.vue'
 import StagePhotos from '../../../bench/StagePhotos.vue'
 import StageShell from '../../../bench/StageShell.vue'
-import { useActs } from '../../../bench/useActs'
 import { useStageWork } from '../../../bench/useStageWork'
 import { useJob } from '../../../stores/job'
+import { useSendBack } from '../useSendBack'
 import PressureChart from './PressureChart.vue'
 
 const { t } = useI18n()
 const job = useJob()
-const router = useRouter()
-const { act } = useActs()
 const nowMs = ref(Date.now())
 useIntervalFn(() => (nowMs.value = Date.now()), 500)
 const snapshot = computed(() => job.snapshot!)
@@ -34,19 +30,10 @@ const share = computed(() =>
   section.value && due.value ? 1 - leftMs.value / (section.value.test.minutes * 60_000) : 0,
 )
 
-/** The wet sleeve comes out again: what it was closed with is opened, and it is taken out of the job's hands. */
-function sendBack(): void {
-  const { cylinder } = move.value
-  for (const stage of ['sleeves-in', 'sleeve-bores', 'sleeves-out'] as const)
-    if (isClosed(snapshot.value, stage)) act({ what: 'reopen-stage', stage, note: t('sleeve.hold-wet') })
-  for (const rows of ['in', 'out', 'bores'] as const) {
-    const entry = lastAt(snapshot.value, rows, cylinder!)
-    if (entry) strike(entry.id)
-  }
-  job.select(atCylinder(cylinder!))
-  void router.push({ name: 'sleeves-out' })
-}
-const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value, { 'send-back': sendBack })
+const back = useSendBack()
+const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value, {
+  'send-back': () => back(move.value.cylinder!, t('sleeve.hold-wet')),
+})
 const words = computed(() =>
   Object.fromEntries(
     snapshot.value.engine.heads.flat().map((c) => {

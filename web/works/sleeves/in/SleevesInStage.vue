@@ -13,6 +13,7 @@ import { useStageWork } from '../../../bench/useStageWork'
 import { useJob } from '../../../stores/job'
 import BarringView from '../BarringView.vue'
 import SleeveSection from '../SleeveSection.vue'
+import { useSendBack } from '../useSendBack'
 import MandrelSection from './MandrelSection.vue'
 
 const { t } = useI18n()
@@ -21,7 +22,10 @@ const job = useJob()
 const snapshot = computed(() => job.snapshot!)
 const move = computed(() => sleevesInMove(snapshot.value, job.selected))
 const closed = computed(() => isClosed(snapshot.value, 'sleeves-in'))
-const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value)
+const back = useSendBack()
+const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value, {
+  'pull-again': () => back(move.value.cylinder!, t(`sleeve.mandrel-grips.${mine.value.drawn!.verdict}`)),
+})
 const section = computed(() => sectionOf(snapshot.value))
 const scope = computed(() => sleeveScope(snapshot.value))
 const open = computed(() => scope.value.filter((c) => readIn(snapshot.value, c).entry === null))
