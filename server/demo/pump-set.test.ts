@@ -228,6 +228,24 @@ describe('sleeves alone', () => {
       expect(since.some((m) => m.startsWith('coolant-test read'))).toBe(true)
     })
 
+    it('whose injector bubbles get a new washer, clamped anew, and the look again', () => {
+      const { cylinder } = hand.until('soap')
+      hand.act({ what: 'soap-look', soapId: randomUUID(), cylinder: cylinder!, bubbles: true })
+      expect(hand.move).toMatchObject({ action: 'send-back', cylinder })
+      hand.act({ what: 'reopen-stage', stage: 'tips', note: 'bubbles' })
+      const from = hand.moves.length
+      hand.carry()
+      const since = hand.moves.slice(from).filter((m) => m.endsWith(` ${cylinder}`))
+      expect(since).toEqual([
+        `tips washers-out ${cylinder}`,
+        `tips washer ${cylinder}`,
+        `tips measure ${cylinder}`,
+        `tips clamp ${cylinder}`,
+        `gas-test soap ${cylinder}`,
+        ...since.slice(5),
+      ])
+    })
+
     it('take one washer each: a second is refused, and one by its tip is counted', () => {
       const { cylinder } = hand.until('measure')
       const more = { what: 'fit-washer', washerId: randomUUID(), cylinder: cylinder!, thicknessMm: 1.5 } as const

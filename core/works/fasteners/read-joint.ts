@@ -3,6 +3,7 @@ import { tightenOrder } from '../../fasten/tighten-order'
 import { bySeq } from '../../job/order'
 import type { Snapshot } from '../../job/snapshot'
 import { entriesOf, type Groups } from '../kinds'
+import { loosenedSeq } from '../loosened'
 import type { Joint } from './data'
 
 type Fasteners = NonNullable<Groups['fasteners']>
@@ -80,12 +81,13 @@ export interface JointState {
   tooLong: string[]
 }
 
-/** How far a joint is: round by round, bolt by bolt. */
+/** How far a joint is since it was last taken apart: round by round, bolt by bolt. */
 export function readJoint(snapshot: Snapshot, joint: Joint, cylinder: number | null): JointState {
   const { order, ofBook } = orderOf(joint)
   const own = <T extends { joint: string; cylinder: number | null }>(rows: readonly T[]) =>
     rows.filter((t) => t.joint === joint.code && t.cylinder === cylinder)
-  const readings = own(fastenerEntries(snapshot, 'tightenings'))
+  const since = loosenedSeq(snapshot, joint.code, cylinder)
+  const readings = own(fastenerEntries(snapshot, 'tightenings')).filter((r) => r.seq > since)
   const rounds = joint.stages.map((share, round) => {
     const torqueNm = share * joint.torqueNm
     const mine = readings.filter((r) => r.round === round)

@@ -261,7 +261,10 @@ export function readFlows(snapshot: Snapshot): {
 
 /** What the soap showed at a cylinder since its washer was put in; null where nobody looked. */
 export function readSoap(snapshot: Snapshot, cylinder: number): boolean | null {
-  const changed = lastAt(snapshot, 'washers', cylinder)?.seq ?? -1
+  const changed = Math.max(
+    lastAt(snapshot, 'washers', cylinder)?.seq ?? -1,
+    lastAt(snapshot, 'washersOut', cylinder)?.seq ?? -1,
+  )
   const look = latest(sleeveEntries(snapshot, 'soaped').filter((s) => s.cylinder === cylinder && s.seq > changed))
   return look?.bubbles ?? null
 }

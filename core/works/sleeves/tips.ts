@@ -20,6 +20,7 @@ const says = {
     'done',
   ],
   told: ['stop', 'sheet-first'],
+  heads: ['washers-out-again'],
   reasons: [
     'test-first',
     'no-section',
@@ -27,6 +28,7 @@ const says = {
     'count-first',
     'tells',
     'stacked',
+    'bubbled',
     'missing',
     'bent',
     'outside',
@@ -57,6 +59,18 @@ function wantedOf(snapshot: Snapshot, state: TipState): Move | null {
     washerMm: setting?.choiceMm ?? section.washerMm,
     byMm: setting ? Math.abs(setting.seatToAimMm) : null,
   }
+  // A washer that let gas by is no good any more, wherever the tip stands.
+  const soap = lastAt(snapshot, 'soaped', cylinder)
+  const lifted = Math.max(
+    lastAt(snapshot, 'washersOut', cylinder)?.seq ?? -1,
+    lastAt(snapshot, 'washers', cylinder)?.seq ?? -1,
+  )
+  if (soap?.bubbles && soap.seq > lifted)
+    return at('washers-out', 'bubbled', {
+      head: 'washers-out-again',
+      caution: 'one-washer',
+      figures: { ...figures, washers: 1 },
+    })
   // What lies under an injector that came out of this job's hands is counted; of one that did not, it is measured first.
   if (washerMm === null && !tip) {
     const out = lastAt(snapshot, 'washersOut', cylinder)
