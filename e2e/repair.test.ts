@@ -76,7 +76,10 @@ it('measures a worn ledge anew with the simulated depth gauge and says what is w
   await browser.go(`/jobs/${jobId}`)
   await browser.find('[data-stage=counterbores] [data-part=deck-rail]')
   await browser.chord(Key.ALT, '3')
-  await browser.untilText('[data-part=ledge-reason]', /Leans 0\.06\d, low at \d+ o'clock.*True it before anything else/)
+  await browser.untilText(
+    '[data-part=ledge-reason]',
+    /The ledge leans 0\.06\d, low at \d+ o'clock.*True it before anything else/,
+  )
   await browser.click('[data-part=measure-again]')
   await connectGauge()
   await readRound()

@@ -10,6 +10,7 @@ import { sayMove } from './say-move'
 const write = {
   length: (mm: number) => mm.toFixed(3),
   rough: (mm: number) => mm.toFixed(0),
+  pressure: (kPa: number) => `${kPa / 100} bar`,
   torque: (nm: number, down = false) => `${down ? Math.floor(nm) : nm} N·m`,
   force: (n: number) => `${n / 1000} kN`,
   whole: (n: number) => `${n.toFixed(0)}.-`,

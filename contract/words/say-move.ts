@@ -10,6 +10,8 @@ export interface FigureWriter {
   torque(valueNm: number, down?: boolean): string
   /** What something bears or gives, never rounded up. */
   force(valueN: number): string
+  /** A pressure, with its unit. */
+  pressure(kPa: number): string
   /** A whole number, its thousands set apart. */
   whole(value: number): string
   /** A sum of money, with the shop's sign. */
@@ -45,6 +47,7 @@ const endings: readonly [string, (value: number, write: FigureWriter) => string 
   ['AtMostNm', (v, w) => w.torque(v, true)],
   ['Nm', (v, w) => w.torque(v)],
   ['AtDeg', (v) => clockHour(v)],
+  ['KPa', (v, w) => w.pressure(v)],
   ['Money', (v, w) => w.money(v)],
   ['N', (v, w) => w.force(v)],
 ]

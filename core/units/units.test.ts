@@ -5,6 +5,7 @@ import { judgeLower, judgeUpper } from '../measure/verdict'
 import { fromMm, NEWTON_PER_LBF, NM_PER_LBF_FT, toLbfFt, toMm } from './convert'
 import { formatLength } from './format-length'
 import { axis, formatForce, formatTorque, parseTorque, roundTicks, torqueUnit } from './format-torque'
+import { formatPressure, formatTemperature, fromKPa, KPA_PER_PSI, toCelsius, toKPa } from './format-pressure'
 import { LARGEST_ROUGH_MM, parseLength } from './parse-length'
 
 describe('conversion', () => {
@@ -14,6 +15,24 @@ describe('conversion', () => {
     expect(fromMm(0.0254, 'thou')).toBeCloseTo(1, 12)
     expect(toLbfFt(NM_PER_LBF_FT)).toBe(1)
     expect(NEWTON_PER_LBF).toBe(4.4482216153)
+  })
+})
+
+describe('a pressure and the temperature beside it', () => {
+  it('are read in bar and °C beside mm, in psi and °F beside thou', () => {
+    expect([formatPressure(103.4, 'mm', 'en'), formatPressure(103.4, 'thou', 'en')]).toEqual(['1.034', '15'])
+    expect([formatPressure(0.4, 'mm', 'en'), formatPressure(0.4, 'thou', 'en')]).toEqual(['0.004', '0.06'])
+    expect([formatTemperature(21.5, 'mm', 'de'), formatTemperature(21.5, 'thou', 'en')]).toEqual(['21,5', '70.7'])
+    expect(toKPa(1, 'thou')).toBe(KPA_PER_PSI)
+    expect(toCelsius(32, 'thou')).toBe(0)
+  })
+
+  it('come back as they were typed', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -10, max: 500, noNaN: true }), fc.constantFrom('mm', 'thou'), (typed, unit) => {
+        expect(fromKPa(toKPa(typed, unit), unit)).toBeCloseTo(typed, 9)
+      }),
+    )
   })
 })
 

@@ -7,6 +7,7 @@ import type { Closure, Snapshot } from '#core/job/snapshot'
 import type { Photo } from '#core/job/photo'
 import type { LengthUnit } from '#core/units/convert'
 import { formatLength } from '#core/units/format-length'
+import { formatPressure, formatTemperature, pressureUnit, temperatureUnit } from '#core/units/format-pressure'
 import { formatTorque, torqueUnit } from '#core/units/format-torque'
 import { formatMoney } from '#core/units/format-money'
 import { formatRough, roughUnit } from '#core/units/format-rough'
@@ -54,6 +55,16 @@ export class Writer {
 
   withUnit(valueMm: number): string {
     return `${this.length(valueMm)} ${word(`unit.${this.options.unit}`)}`
+  }
+
+  /** A pressure in the gauge's unit, and a temperature beside it, each with its unit. */
+  pressure(kPa: number): string {
+    const { unit } = this.options
+    return `${formatPressure(kPa, unit, recordLocale)} ${word(`unit.${pressureUnit[unit]}`)}`
+  }
+  temperature(c: number): string {
+    const { unit } = this.options
+    return `${formatTemperature(c, unit, recordLocale)} ${word(`unit.${temperatureUnit[unit]}`)}`
   }
 
   /** A torque in the wrench's unit, with it; a dash where nobody looked. */

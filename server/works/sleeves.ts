@@ -108,15 +108,16 @@ function inBlock(w: Writer): Content[] {
 function holdBlock(w: Writer): Content[] {
   const { start, end, result, wet } = readHold(w.snapshot)
   if (!start || !end || !result) return []
+  const allowedKPa = sectionOf(w.snapshot)?.test.allowedDropKPa
   const told = word('sleeve.record-hold', {
-    start: start.startKPa,
-    startC: start.startC,
-    end: end.endKPa,
-    endC: end.endC,
-    corrected: result.correctedEndKPa.toFixed(1),
-    drop: result.dropKPa.toFixed(1),
-    u: result.uncertaintyKPa.toFixed(1),
-    allowed: sectionOf(w.snapshot)?.test.allowedDropKPa ?? '—',
+    start: w.pressure(start.startKPa),
+    startC: w.temperature(start.startC),
+    end: w.pressure(end.endKPa),
+    endC: w.temperature(end.endC),
+    corrected: w.pressure(result.correctedEndKPa),
+    drop: w.pressure(result.dropKPa),
+    u: w.pressure(result.uncertaintyKPa),
+    allowed: allowedKPa === undefined ? '—' : w.pressure(allowedKPa),
     verdict: word(`sleeve.verdict.${result.verdict}`),
   })
   const holes = wet.length > 0 ? [`${word('sleeve.hold-wet')} ${wet.join(', ')}`] : [word('sleeve.hold-dry')]

@@ -10,6 +10,7 @@ import ChoiceKeys from './ChoiceKeys.vue'
 import DialogKeys from './DialogKeys.vue'
 import LengthField from './LengthField.vue'
 import NumberField from './NumberField.vue'
+import PressureField from './PressureField.vue'
 import SheetDialog from './SheetDialog.vue'
 import TextField from './TextField.vue'
 import TorqueField from './TorqueField.vue'
@@ -22,12 +23,12 @@ const props = defineProps<{ move: Move | null }>()
 const emit = defineEmits<{ close: []; answer: [answer: EngineAnswer] }>()
 const { t } = useI18n()
 const say = useSay()
-const { writer, length } = useFigures()
+const { writer, length, pressure, temperature } = useFigures()
 const job = useJob()
 
 interface Field {
   key: string
-  is: 'length' | 'rough' | 'number' | 'text' | 'torque' | 'cylinders' | 'choice' | 'check'
+  is: 'length' | 'rough' | 'number' | 'pressure' | 'temperature' | 'text' | 'torque' | 'cylinders' | 'choice' | 'check'
   label: string
   optional?: boolean
   options?: readonly string[]
@@ -103,13 +104,13 @@ const fields = computed((): Field[] => {
     ],
     hold: ending
       ? [
-          { key: 'endKPa', is: 'number', label: `${t('sleeve.hold-end')}, ${t('sleeve.kPa')}` },
-          { key: 'endC', is: 'number', label: `${t('sleeve.hold-temperature')}, ${t('sleeve.celsius')}` },
+          { key: 'endKPa', is: 'pressure', label: t('sleeve.hold-end') },
+          { key: 'endC', is: 'temperature', label: t('sleeve.hold-temperature') },
           { key: 'wet', is: 'cylinders', label: t('sleeve.hold-wet'), optional: true, usual: [] },
         ]
       : [
-          { key: 'startKPa', is: 'number', label: `${t('sleeve.hold-start')}, ${t('sleeve.kPa')}` },
-          { key: 'startC', is: 'number', label: `${t('sleeve.hold-temperature')}, ${t('sleeve.celsius')}` },
+          { key: 'startKPa', is: 'pressure', label: t('sleeve.hold-start') },
+          { key: 'startC', is: 'temperature', label: t('sleeve.hold-temperature') },
         ],
     tip: [
       {
@@ -195,8 +196,8 @@ const holding = computed(() => readHold(job.snapshot!).start)
   <SheetDialog :open="move !== null" :title="move ? say(sayMove(move, writer).head) : ''" @close="emit('close')">
     <form v-if="move" class="flex flex-col gap-3" data-part="ask" :data-ask="question?.ask" @submit.prevent="save">
       <p v-if="move.action === 'read' && holding" class="text-body">
-        {{ t('sleeve.hold-start') }} <span class="figure">{{ holding.startKPa }}</span> {{ t('sleeve.kPa') }} ·
-        <span class="figure">{{ holding.startC }}</span> {{ t('sleeve.celsius') }}
+        {{ t('sleeve.hold-start') }} <span class="figure">{{ pressure(holding.startKPa) }}</span> ·
+        <span class="figure">{{ temperature(holding.startC) }}</span>
       </p>
       <template v-for="f in fields" :key="f.key">
         <LengthField
@@ -211,6 +212,15 @@ const holding = computed(() => readHold(job.snapshot!).start)
         <NumberField
           v-else-if="f.is === 'number'"
           :model-value="numberIn(f.key)"
+          :label="f.label"
+          :problem="problemOf(f)"
+          :data-field="f.key"
+          @update:model-value="put(f.key, $event)"
+        />
+        <PressureField
+          v-else-if="f.is === 'pressure' || f.is === 'temperature'"
+          :model-value="numberIn(f.key)"
+          :temperature="f.is === 'temperature'"
           :label="f.label"
           :problem="problemOf(f)"
           :data-field="f.key"

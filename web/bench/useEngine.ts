@@ -1,4 +1,4 @@
-import { useLocalStorage } from '@vueuse/core'
+import { until, useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Move } from '#core/job/move'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
@@ -6,6 +6,7 @@ import { actsOf, questionOf, type MeasuredBy } from '#core/sim/play-move'
 import { engineAnswer, type EngineAnswer, type EngineQuestion } from '#core/sim/unit-truth'
 import { useJob } from '../stores/job'
 import { newId } from '../stores/new-id'
+import { useOutbox } from '../stores/outbox'
 import { useShop } from '../stores/shop'
 import { useActs } from './useActs'
 
@@ -13,6 +14,7 @@ import { useActs } from './useActs'
 export function useEngine() {
   const job = useJob()
   const shop = useShop()
+  const outbox = useOutbox()
   const { act, problem } = useActs()
   const wanted = useLocalStorage('evenbore.engine-answers', true)
   const there = computed(() => job.snapshot?.job.simulated ?? false)
@@ -32,6 +34,8 @@ export function useEngine() {
   async function ask(question: EngineQuestion): Promise<EngineAnswer | null> {
     asking.value = true
     try {
+      // It answers as it stands on the server: what was just done is sent first.
+      await until(() => outbox.waiting === 0).toBe(true, { timeout: 3000 })
       const response = await fetch(`/api/jobs/${job.snapshot!.job.id}/engine`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },

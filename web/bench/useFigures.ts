@@ -4,6 +4,7 @@ import { storeToRefs } from 'pinia'
 import { formatLength } from '#core/units/format-length'
 import { forceUnit, formatForce, formatTorque, torqueUnit } from '#core/units/format-torque'
 import { formatMoney } from '#core/units/format-money'
+import { formatPressure, formatTemperature, pressureUnit, temperatureUnit } from '#core/units/format-pressure'
 import { formatRough, formatTyped, roughUnit } from '#core/units/format-rough'
 import type { FigureWriter } from '#contract/words/say-move'
 import { packThicknessMm } from '#core/liner/pack'
@@ -53,6 +54,14 @@ export function useFigures() {
     return `${formatForce(valueN, unit.value, locale.value, true)} ${t(`unit.${forceUnit[unit.value]}`)}`
   }
 
+  /** A pressure in the gauge's unit, and a temperature beside it, each with its unit. */
+  function pressure(kPa: number): string {
+    return `${formatPressure(kPa, unit.value, locale.value)} ${t(`unit.${pressureUnit[unit.value]}`)}`
+  }
+  function temperature(c: number): string {
+    return `${formatTemperature(c, unit.value, locale.value)} ${t(`unit.${temperatureUnit[unit.value]}`)}`
+  }
+
   function withUnit(valueMm: number): string {
     return `${length(valueMm)} ${t(`unit.${unit.value}`)}`
   }
@@ -74,6 +83,7 @@ export function useFigures() {
     rough,
     torque,
     force,
+    pressure,
     whole: (value) => new Intl.NumberFormat(locale.value, { maximumFractionDigits: 0 }).format(value),
     money,
     leaves,
@@ -103,5 +113,23 @@ export function useFigures() {
     return new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeZone: 'UTC' }).format(new Date(iso))
   }
 
-  return { unit, length, fine, rough, entered, torque, force, withUnit, money, chance, leaf, leaves, writer, when, day }
+  return {
+    unit,
+    length,
+    fine,
+    rough,
+    entered,
+    torque,
+    force,
+    pressure,
+    temperature,
+    withUnit,
+    money,
+    chance,
+    leaf,
+    leaves,
+    writer,
+    when,
+    day,
+  }
 }

@@ -187,3 +187,25 @@ export const mendedBy = {
   'oil-cooler': null,
   other: null,
 } as const satisfies Record<LeakKind, readonly string[] | null>
+
+/** As many jobs as the starting guess is worth beside the shop's own. */
+const GUESS_JOBS = 10
+
+/**
+ * The table with what is usual taken from the shop's own signed jobs: each cause by how often it was found, with the
+ * starting guess worth ten jobs beside them, so that what was not found yet stays possible.
+ *
+ * @param counts how often each cause was found; those never found are left out
+ * @returns the same table, its priors in parts of a hundred
+ */
+export function withOwnCounts(table: LeakTable, counts: Readonly<Partial<Record<LeakKind, number>>>): LeakTable {
+  const guess = leakKinds.reduce((sum, k) => sum + startLeakTable.causes[k].prior, 0)
+  const found = leakKinds.reduce((sum, k) => sum + (counts[k] ?? 0), 0)
+  const causes = Object.fromEntries(
+    leakKinds.map((k) => {
+      const share = (GUESS_JOBS * startLeakTable.causes[k].prior) / guess + (counts[k] ?? 0)
+      return [k, { ...table.causes[k], prior: Number(((100 * share) / (GUESS_JOBS + found)).toFixed(1)) }]
+    }),
+  ) as LeakTable['causes']
+  return { ...table, causes }
+}

@@ -55,7 +55,7 @@ export function coolantTestMove(snapshot: Snapshot, nowMs: number): Move {
   if (!start)
     return make('begin', 'look-down', {
       caution: 'pressure',
-      figures: { kPa: section?.test.kPa ?? null, minutes: section?.test.minutes ?? null },
+      figures: { wantKPa: section?.test.kPa ?? null, minutes: section?.test.minutes ?? null },
     })
   if (!end) {
     const due = holdDueAt(snapshot)
@@ -66,8 +66,8 @@ export function coolantTestMove(snapshot: Snapshot, nowMs: number): Move {
   }
   const figures = {
     cylinders: holes,
-    drop: result ? result.dropKPa.toFixed(1) : null,
-    allowed: section?.test.allowedDropKPa ?? null,
+    dropKPa: result?.dropKPa ?? null,
+    allowedKPa: section?.test.allowedDropKPa ?? null,
   }
   if (holes.length > 0) return make('send-back', 'wet', { cylinder: holes[0]!, figures })
   if (result?.verdict === 'out') return make('again', 'dropped', { figures })

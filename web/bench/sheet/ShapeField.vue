@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LengthField from '../LengthField.vue'
 import NumberField from '../NumberField.vue'
+import PressureField from '../PressureField.vue'
 import TextField from '../TextField.vue'
 import { emptyOf, type Shape } from './section-shape'
 
@@ -21,6 +22,7 @@ const { t, te } = useI18n()
 const label = computed(() => (te(`sheet.field.${props.name}`) ? t(`sheet.field.${props.name}`) : props.name))
 const problem = computed(() => props.problems.get(props.path) ?? null)
 const isLength = computed(() => props.name.endsWith('Mm'))
+const isPressure = computed(() => /kPa$/i.test(props.name))
 const fields = computed(() => (props.shape.is === 'group' ? Object.entries(props.shape.fields) : []))
 const figure = computed(() => model.value as number | null)
 function put(value: unknown): void {
@@ -54,6 +56,15 @@ watch(
 <template>
   <LengthField
     v-if="shape.is === 'number' && isLength"
+    :model-value="figure"
+    :label="label"
+    :needed="!optional"
+    :problem="problem"
+    :data-path="path"
+    @update:model-value="put"
+  />
+  <PressureField
+    v-else-if="shape.is === 'number' && isPressure"
     :model-value="figure"
     :label="label"
     :needed="!optional"

@@ -6,6 +6,7 @@ import {
   leakTable as leakTableSchema,
   leakTests,
   startLeakTable,
+  withOwnCounts,
   type LeakTable,
 } from '#core/works/leaks/leak-table'
 import SheetDialog from '../../../bench/SheetDialog.vue'
@@ -57,6 +58,15 @@ const found = () =>
     <p class="mt-1 text-small text-soft">
       {{ Object.keys(counts).length ? t('leak.table-counted', { found: found() }) : t('leak.table-none') }}
     </p>
+    <button
+      v-if="Object.keys(counts).length"
+      type="button"
+      class="key mt-2"
+      data-part="take-counts"
+      @click="draft = withOwnCounts(draft, counts)"
+    >
+      {{ t('leak.table-take') }}
+    </button>
     <div class="mt-2 overflow-x-auto">
       <table class="border-collapse text-small" data-part="leak-table">
         <thead>

@@ -10,12 +10,14 @@ import { clockFace } from '../../../bench/clock-face'
 import EngineSwitch from '../../../bench/EngineSwitch.vue'
 import StagePhotos from '../../../bench/StagePhotos.vue'
 import StageShell from '../../../bench/StageShell.vue'
+import { useFigures } from '../../../bench/useFigures'
 import { useStageWork } from '../../../bench/useStageWork'
 import { useJob } from '../../../stores/job'
 import { useSendBack } from '../useSendBack'
 import PressureChart from './PressureChart.vue'
 
 const { t } = useI18n()
+const { pressure, temperature } = useFigures()
 const job = useJob()
 const nowMs = ref(Date.now())
 useIntervalFn(() => (nowMs.value = Date.now()), 500)
@@ -77,14 +79,10 @@ const words = computed(() =>
       </section>
       <dl v-if="hold.start" class="grid grid-cols-[1fr_auto] gap-y-1 text-body">
         <dt>{{ t('sleeve.hold-start') }}</dt>
-        <dd class="figure">
-          {{ hold.start.startKPa }} {{ t('sleeve.kPa') }} · {{ hold.start.startC }} {{ t('sleeve.celsius') }}
-        </dd>
+        <dd class="figure">{{ pressure(hold.start.startKPa) }} · {{ temperature(hold.start.startC) }}</dd>
         <template v-if="hold.end">
           <dt>{{ t('sleeve.hold-end') }}</dt>
-          <dd class="figure">
-            {{ hold.end.endKPa }} {{ t('sleeve.kPa') }} · {{ hold.end.endC }} {{ t('sleeve.celsius') }}
-          </dd>
+          <dd class="figure">{{ pressure(hold.end.endKPa) }} · {{ temperature(hold.end.endC) }}</dd>
         </template>
       </dl>
       <button v-if="hold.start && !closed" type="button" class="key" @click="strike((hold.end ?? hold.start).id)">

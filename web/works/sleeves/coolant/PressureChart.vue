@@ -3,10 +3,12 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { HoldState } from '#core/works/sleeves/read-sleeves'
+import { useFigures } from '../../../bench/useFigures'
 
 /** The pressure over its minutes: as it was read, and with its temperature taken out; what it may lose as a band. */
 const props = defineProps<{ hold: HoldState; allowedKPa: number; minutes: number; share: number }>()
 const { t } = useI18n()
+const { pressure } = useFigures()
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width: w, height: h } = useElementSize(frame, { width: 640, height: 360 })
 const width = computed(() => Math.max(320, w.value))
@@ -22,9 +24,8 @@ const ends = computed(() => {
   return { low: Math.min(...all) - 0.6, high: Math.max(...all) + 0.3 }
 })
 const y = (kPa: number) => 30 + ((ends.value.high - kPa) / (ends.value.high - ends.value.low)) * (height.value - 84)
-const [LEFT, RIGHT] = [70, 230]
+const [LEFT, RIGHT] = [96, 250]
 const x = (share: number) => LEFT + share * (width.value - LEFT - RIGHT)
-const figure = (kPa: number) => kPa.toFixed(1)
 </script>
 
 <template>
@@ -54,11 +55,11 @@ const figure = (kPa: number) => kPa.toFixed(1)
           stroke-width="2"
         />
         <text :x="LEFT + 8" :y="y(start - allowedKPa) + 18" font-size="13" fill="var(--scribe)">
-          {{ t('sleeve.allowed', { kPa: allowedKPa }) }}
+          {{ t('sleeve.allowed', { allowed: pressure(allowedKPa) }) }}
         </text>
         <line :x1="LEFT" :x2="x(1)" :y1="y(start)" :y2="y(start)" stroke="var(--scribe)" stroke-dasharray="2 6" />
         <text :x="LEFT - 8" :y="y(start) + 5" text-anchor="end" font-size="15" class="figure" fill="var(--scribe)">
-          {{ figure(start) }}
+          {{ pressure(start) }}
         </text>
         <template v-if="hold.end && hold.result">
           <line
@@ -80,7 +81,7 @@ const figure = (kPa: number) => kPa.toFixed(1)
           />
           <circle :cx="x(1)" :cy="y(hold.result.correctedEndKPa)" r="6" fill="var(--brass-on-blue)" />
           <text :x="x(1) + 10" :y="y(hold.end.endKPa) + 5" font-size="13" fill="var(--scribe)">
-            {{ t('sleeve.read') }} {{ figure(hold.end.endKPa) }}
+            {{ t('sleeve.read') }} {{ pressure(hold.end.endKPa) }}
           </text>
           <text
             :x="x(1) + 10"
@@ -92,7 +93,7 @@ const figure = (kPa: number) => kPa.toFixed(1)
             font-weight="700"
             fill="var(--brass-on-blue)"
           >
-            {{ t('sleeve.corrected') }} {{ figure(hold.result.correctedEndKPa) }}
+            {{ t('sleeve.corrected') }} {{ pressure(hold.result.correctedEndKPa) }}
           </text>
           <text
             :x="LEFT + 8"
@@ -102,7 +103,7 @@ const figure = (kPa: number) => kPa.toFixed(1)
             fill="var(--scribe)"
             data-part="hold-result"
           >
-            {{ t('sleeve.drop', { drop: figure(hold.result.dropKPa), u: figure(hold.result.uncertaintyKPa) }) }}:
+            {{ t('sleeve.drop', { drop: pressure(hold.result.dropKPa), u: pressure(hold.result.uncertaintyKPa) }) }}:
             {{ t(`sleeve.verdict.${hold.result.verdict}`) }}
           </text>
         </template>
