@@ -130,6 +130,17 @@ const fields = computed((): Field[] => {
   return all[question.value?.ask ?? ''] ?? []
 })
 
+/** The box of a figure, by what it is. */
+const numberFields = {
+  length: LengthField,
+  rough: LengthField,
+  number: NumberField,
+  pressure: PressureField,
+  temperature: PressureField,
+} as const
+const more: Record<string, object> = { rough: { rough: true }, temperature: { temperature: true } }
+const isFigure = (f: Field): f is Field & { is: keyof typeof numberFields } => f.is in numberFields
+
 const draft = ref<Record<string, EngineAnswer[string] | null>>({})
 const tried = ref(false)
 watch(
@@ -200,27 +211,11 @@ const holding = computed(() => readHold(job.snapshot!).start)
         <span class="figure">{{ temperature(holding.startC) }}</span>
       </p>
       <template v-for="f in fields" :key="f.key">
-        <LengthField
-          v-if="f.is === 'length' || f.is === 'rough'"
+        <component
+          :is="numberFields[f.is]"
+          v-if="isFigure(f)"
+          v-bind="more[f.is]"
           :model-value="numberIn(f.key)"
-          :rough="f.is === 'rough'"
-          :label="f.label"
-          :problem="problemOf(f)"
-          :data-field="f.key"
-          @update:model-value="put(f.key, $event)"
-        />
-        <NumberField
-          v-else-if="f.is === 'number'"
-          :model-value="numberIn(f.key)"
-          :label="f.label"
-          :problem="problemOf(f)"
-          :data-field="f.key"
-          @update:model-value="put(f.key, $event)"
-        />
-        <PressureField
-          v-else-if="f.is === 'pressure' || f.is === 'temperature'"
-          :model-value="numberIn(f.key)"
-          :temperature="f.is === 'temperature'"
           :label="f.label"
           :problem="problemOf(f)"
           :data-field="f.key"

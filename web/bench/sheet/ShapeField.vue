@@ -21,8 +21,11 @@ const model = defineModel<unknown>({ required: true })
 const { t, te } = useI18n()
 const label = computed(() => (te(`sheet.field.${props.name}`) ? t(`sheet.field.${props.name}`) : props.name))
 const problem = computed(() => props.problems.get(props.path) ?? null)
-const isLength = computed(() => props.name.endsWith('Mm'))
-const isPressure = computed(() => /kPa$/i.test(props.name))
+/** The box of a figure, by the unit its name ends with. */
+const numberField = computed(() => {
+  if (props.name.endsWith('Mm')) return LengthField
+  return /kPa$/i.test(props.name) ? PressureField : NumberField
+})
 const fields = computed(() => (props.shape.is === 'group' ? Object.entries(props.shape.fields) : []))
 const figure = computed(() => model.value as number | null)
 function put(value: unknown): void {
@@ -54,26 +57,9 @@ watch(
 </script>
 
 <template>
-  <LengthField
-    v-if="shape.is === 'number' && isLength"
-    :model-value="figure"
-    :label="label"
-    :needed="!optional"
-    :problem="problem"
-    :data-path="path"
-    @update:model-value="put"
-  />
-  <PressureField
-    v-else-if="shape.is === 'number' && isPressure"
-    :model-value="figure"
-    :label="label"
-    :needed="!optional"
-    :problem="problem"
-    :data-path="path"
-    @update:model-value="put"
-  />
-  <NumberField
-    v-else-if="shape.is === 'number'"
+  <component
+    :is="numberField"
+    v-if="shape.is === 'number'"
     :model-value="figure"
     :label="label"
     :needed="!optional"
