@@ -31,6 +31,7 @@ const writer = {
   rough: String,
   torque: String,
   force: String,
+  pressure: String,
   whole: String,
   money: String,
   leaves: String,

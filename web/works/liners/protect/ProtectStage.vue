@@ -50,6 +50,7 @@ function putIn(): void {
   count.value = 1
 }
 /** What sits at the cylinder in hand, at every other one too. */
+const photoTags = computed(() => [t('protect.photo'), ...(totals.value.cameOut > 0 ? [t('protect.photo-after')] : [])])
 const pattern = computed(() => patternOf(still.value, job.selected, snapshot.value.engine.heads.flat()))
 function asHere(): void {
   for (const s of pattern.value) if (!act({ what: 'tally-plug', tallyId: newId(), goesIn: true, ...s })) return
@@ -188,7 +189,11 @@ useStageKeys(
       >
         {{ t('protect.as-here', { cylinder: job.selected }) }}
       </button>
-      <StagePhotos :tag="t('protect.photo')" :cylinder="null" :closed="signed" />
+      <!-- One photo stands for many ticks: stopped, and free again. -->
+      <template v-for="tag in photoTags" :key="tag">
+        <h3 class="text-small font-semibold">{{ tag }}</h3>
+        <StagePhotos :tag="tag" :cylinder="null" :closed="signed" />
+      </template>
     </template>
   </StageShell>
 </template>
