@@ -2,6 +2,7 @@ import { computed, ref, type Ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Move } from '#core/job/move'
 import { questionOf } from '#core/sim/play-move'
+import type { EngineAnswer } from '#core/sim/unit-truth'
 import { useJob } from '../stores/job'
 import { useActs } from './useActs'
 import { useEngine } from './useEngine'
@@ -40,6 +41,11 @@ export function useStageWork(
     if (now.button === null) return
     if (!(await engine.play(now)) && questionOf(now)) asked.value = now
   }
+  /** What was entered in the dialog is done, and it is put away. */
+  function answered(answer: EngineAnswer): void {
+    if (asked.value) engine.enter(asked.value, answer)
+    asked.value = null
+  }
   useStageKeys(() => asked.value !== null || closing.value !== null || busy(), move, { n: () => void go() })
-  return { closing, asked, go, engine, strike, problem }
+  return { closing, asked, answered, go, engine, strike, problem }
 }

@@ -45,7 +45,7 @@ function settle(): void {
     if (routeStages(snapshot.value).includes(stage) && isClosed(snapshot.value, stage))
       act({ what: 'reopen-stage', stage, note })
 }
-const { closing, asked, go, engine, problem } = useStageWork(
+const { closing, asked, answered, go, engine, problem } = useStageWork(
   () => move.value,
   { settle },
   () => tableOpen.value,
@@ -162,16 +162,7 @@ function skip(id: string): void {
       <StagePhotos :tag="t('stage.find-leak')" :cylinder="null" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog
-        :move="asked"
-        @close="asked = null"
-        @answer="
-          (answer) => {
-            engine.enter(asked!, answer)
-            asked = null
-          }
-        "
-      />
+      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
       <LeakTableDialog :open="tableOpen" :table="table" :own="snapshot.leakTable !== null" @close="tableOpen = false" />
     </template>
   </StageShell>

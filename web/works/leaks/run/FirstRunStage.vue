@@ -31,7 +31,7 @@ function toLadder(): void {
   if (isClosed(snapshot.value, 'find-leak')) act({ what: 'reopen-stage', stage: 'find-leak', note: t('run.still') })
   void router.push({ name: 'find-leak' })
 }
-const { closing, asked, go, engine, problem } = useStageWork(() => move.value, { 'to-ladder': toLadder })
+const { closing, asked, answered, go, engine, problem } = useStageWork(() => move.value, { 'to-ladder': toLadder })
 </script>
 
 <template>
@@ -88,16 +88,7 @@ const { closing, asked, go, engine, problem } = useStageWork(() => move.value, {
       <StagePhotos :tag="t('stage.first-run')" :cylinder="null" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog
-        :move="asked"
-        @close="asked = null"
-        @answer="
-          (answer) => {
-            engine.enter(asked!, answer)
-            asked = null
-          }
-        "
-      />
+      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
     </template>
   </StageShell>
 </template>

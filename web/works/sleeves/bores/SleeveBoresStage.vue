@@ -19,7 +19,7 @@ const job = useJob()
 const snapshot = computed(() => job.snapshot!)
 const move = computed(() => sleeveBoresMove(snapshot.value, job.selected))
 const closed = computed(() => isClosed(snapshot.value, 'sleeve-bores'))
-const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value)
+const { closing, asked, answered, go, engine, strike, problem } = useStageWork(() => move.value)
 const section = computed(() => sectionOf(snapshot.value))
 const scope = computed(() => sleeveScope(snapshot.value))
 const mine = computed(() => readBore(snapshot.value, job.selected))
@@ -123,16 +123,7 @@ const words = computed(() =>
       <StagePhotos :tag="t('stage.sleeve-bores')" :cylinder="job.selected" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog
-        :move="asked"
-        @close="asked = null"
-        @answer="
-          (answer) => {
-            engine.enter(asked!, answer)
-            asked = null
-          }
-        "
-      />
+      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
     </template>
   </StageShell>
 </template>

@@ -33,7 +33,7 @@ const share = computed(() =>
 )
 
 const back = useSendBack()
-const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value, {
+const { closing, asked, answered, go, engine, strike, problem } = useStageWork(() => move.value, {
   'send-back': () => back(move.value.cylinder!, t('sleeve.hold-wet')),
 })
 const words = computed(() =>
@@ -92,16 +92,7 @@ const words = computed(() =>
       <StagePhotos :tag="t('stage.coolant-test')" :cylinder="job.selected" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog
-        :move="asked"
-        @close="asked = null"
-        @answer="
-          (answer) => {
-            engine.enter(asked!, answer)
-            asked = null
-          }
-        "
-      />
+      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
     </template>
   </StageShell>
 </template>

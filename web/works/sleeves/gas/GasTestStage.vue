@@ -38,7 +38,9 @@ function sendBack(): void {
   job.select(atCylinder(cylinder!))
   void router.push({ name: 'tips' })
 }
-const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value, { 'send-back': sendBack })
+const { closing, asked, answered, go, engine, strike, problem } = useStageWork(() => move.value, {
+  'send-back': sendBack,
+})
 const words = computed(() =>
   Object.fromEntries(
     snapshot.value.engine.heads.flat().map((c) => {
@@ -99,16 +101,7 @@ const words = computed(() =>
       <StagePhotos :tag="t('stage.gas-test')" :cylinder="job.selected" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog
-        :move="asked"
-        @close="asked = null"
-        @answer="
-          (answer) => {
-            engine.enter(asked!, answer)
-            asked = null
-          }
-        "
-      />
+      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
     </template>
   </StageShell>
 </template>

@@ -23,7 +23,7 @@ const snapshot = computed(() => job.snapshot!)
 const move = computed(() => sleevesInMove(snapshot.value, job.selected))
 const closed = computed(() => isClosed(snapshot.value, 'sleeves-in'))
 const back = useSendBack()
-const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value, {
+const { closing, asked, answered, go, engine, strike, problem } = useStageWork(() => move.value, {
   'pull-again': () => back(move.value.cylinder!, t(`sleeve.mandrel-grips.${mine.value.drawn!.verdict}`)),
 })
 const section = computed(() => sectionOf(snapshot.value))
@@ -132,16 +132,7 @@ const words = computed(() =>
       <StagePhotos :tag="t('stage.sleeves-in')" :cylinder="job.selected" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog
-        :move="asked"
-        @close="asked = null"
-        @answer="
-          (answer) => {
-            engine.enter(asked!, answer)
-            asked = null
-          }
-        "
-      />
+      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
     </template>
   </StageShell>
 </template>

@@ -22,7 +22,7 @@ const router = useRouter()
 const snapshot = computed(() => job.snapshot!)
 const move = computed(() => sleevesOutMove(snapshot.value, job.selected))
 const closed = computed(() => isClosed(snapshot.value, 'sleeves-out'))
-const { closing, asked, go, engine, strike, problem } = useStageWork(() => move.value, {
+const { closing, asked, answered, go, engine, strike, problem } = useStageWork(() => move.value, {
   'sheet-first': () => void router.push({ name: 'engine', params: { engineId: snapshot.value.engine.id } }),
 })
 const scope = computed(() => sleeveScope(snapshot.value))
@@ -113,16 +113,7 @@ const thread = computed(() => {
       <StagePhotos :tag="t('stage.sleeves-out')" :cylinder="job.selected" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog
-        :move="asked"
-        @close="asked = null"
-        @answer="
-          (answer) => {
-            engine.enter(asked!, answer)
-            asked = null
-          }
-        "
-      />
+      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
     </template>
   </StageShell>
 </template>

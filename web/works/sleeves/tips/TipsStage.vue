@@ -24,7 +24,7 @@ const snapshot = computed(() => job.snapshot!)
 const move = computed(() => tipsMove(snapshot.value, job.selected))
 const closed = computed(() => isClosed(snapshot.value, 'tips'))
 const bolts = ref(false)
-const { closing, asked, go, engine, strike, problem } = useStageWork(
+const { closing, asked, answered, go, engine, strike, problem } = useStageWork(
   () => move.value,
   {
     'sheet-first': () => void router.push({ name: 'engine', params: { engineId: snapshot.value.engine.id } }),
@@ -112,16 +112,7 @@ const words = computed(() =>
       <StagePhotos :tag="t('stage.tips')" :cylinder="job.selected" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog
-        :move="asked"
-        @close="asked = null"
-        @answer="
-          (answer) => {
-            engine.enter(asked!, answer)
-            asked = null
-          }
-        "
-      />
+      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
       <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="job.selected" @close="bolts = false" />
     </template>
   </StageShell>
