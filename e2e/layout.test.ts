@@ -1,17 +1,24 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { stageNames } from '#core/job/stages'
+import { stageLine, stageNames, type WorkName } from '#core/works/stage-table'
 import { Browser } from '../testing/browser'
+import { carryByKey, tightenByKey } from '../testing/go-by-key'
 import { House } from '../testing/house'
 import { layoutFaults, sizes, textFaults } from '../testing/layout'
 
 let house: House
 let browser: Browser
-let jobId: string
+/** The demo's job of each work, and the ferry for what all have. */
+let jobs: Partial<Record<WorkName, string>>
+let ferry: string
 
 beforeAll(async () => {
   house = await House.open()
   browser = await Browser.open(house.url)
-  jobId = await house.jobId('Long Reach')
+  ferry = await house.jobId('Long Reach')
+  const pumpA = await house.jobId('Pump set A')
+  jobs = { leaks: pumpA, sleeves: pumpA, bushings: await house.jobId('Crusher drive') }
+  jobs.front = jobs.bushings!
+  jobs.faces = await house.jobId('Tide gate gearbox')
   await browser.go('/')
   await browser.run(`localStorage.setItem('evenbore.person', '${await house.person('Tom Adeyar')}')`)
 })
@@ -51,7 +58,17 @@ describe('nothing is cut off or covered, at four sizes', () => {
   })
 
   it.each(stageNames)('on the stage %s', async (stage) => {
-    expect(await faultsOf(`/jobs/${jobId}/${stage}`)).toEqual([])
+    expect(await faultsOf(`/jobs/${jobs[stageLine[stage].work] ?? ferry}/${stage}`)).toEqual([])
+  })
+
+  it('on the stages of the camshaft and the front once they are done', async () => {
+    await browser.resize(sizes[0])
+    await browser.go(`/jobs/${jobs.bushings}`)
+    await browser.find('[data-part=end-rail]')
+    const bolts = () => tightenByKey(browser)
+    await carryByKey(browser, { bolts, bolt: bolts })
+    for (const stage of stageNames.filter((s) => ['bushings', 'front'].includes(stageLine[s].work)))
+      expect(await faultsOf(`/jobs/${jobs.bushings}/${stage}`), stage).toEqual([])
   })
 
   it('sees what is cut off, and what lies under something', async () => {

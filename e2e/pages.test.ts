@@ -112,14 +112,14 @@ describe('the demo shop', () => {
 
   it('lists, searches and sorts its jobs', async () => {
     await browser.go('/')
-    await browser.until(async () => (await browser.all('[data-part=row]')).length === 5, 'there are not five jobs')
+    await browser.until(async () => (await browser.all('[data-part=row]')).length === 7, 'there are not seven jobs')
     await (await browser.find('#filter-jobs')).sendKeys('pump')
     await browser.until(async () => (await browser.all('[data-part=row]')).length === 2, 'the search finds no pumps')
     await (await browser.find('#filter-jobs')).clear()
     await (await browser.find('#filter-jobs')).sendKeys(' ', Key.BACK_SPACE)
     await browser.driver.findElement({ css: 'th:nth-child(2) button' }).click()
     await browser.until(
-      async () => (await (await browser.all('[data-part=row]'))[0]!.getText()).includes('Ferry "Long Reach"'),
+      async () => (await (await browser.all('[data-part=row]'))[0]!.getText()).includes('Crusher drive'),
       'the list is not sorted',
     )
   })

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { JobAct, ShopAct } from '#contract/commands'
 import { signatureOf, signatureState } from '#core/job/signature'
 import { Browser, Key } from '../testing/browser'
+import { carryByKey, shownMove, tightenByKey } from '../testing/go-by-key'
 import { Finger } from '../testing/finger'
 import { House } from '../testing/house'
 import { leaveStage } from '../testing/technician'
@@ -23,19 +24,7 @@ afterAll(async () => {
   await house.kill()
 })
 
-interface Now {
-  stage: string
-  action: string
-  cylinder: string
-  head: string
-}
-const now = () =>
-  browser.run<Now>(
-    `const m = document.querySelector('[data-part=next-move]'); const s = document.querySelector('main > [data-stage]');
-     return m && s ? { stage: s.dataset.stage, action: m.dataset.action, cylinder: m.dataset.cylinder ?? '', head: m.querySelector('[data-part=move-head]').textContent } : { stage: '', action: '', cylinder: '', head: '' }`,
-  )
-const same = (a: Now, b: Now) =>
-  a.stage === b.stage && a.action === b.action && a.cylinder === b.cylinder && a.head === b.head
+const now = () => shownMove(browser)
 const send = async (act: JobAct | ShopAct, jobId: string | null, minutesAgo = 0) => {
   const at = new Date(Date.now() - minutesAgo * 60_000).toISOString()
   const [outcome] = await house.send([
@@ -49,39 +38,12 @@ describe('pump set A', () => {
     const jobId = await house.jobId('Pump set A')
     await browser.go(`/jobs/${jobId}`)
     await browser.find('[data-part=leak-ladder]')
-    const stages: string[] = []
-    const asked = new Set<string>()
-    let before = await now()
-    for (let step = 0; step < 160 && before.stage !== 'record'; step++) {
-      asked.add(`${before.stage} ${before.action}`)
-      if (stages.at(-1) !== before.stage) stages.push(before.stage)
-      if (before.action === 'begin')
-        // Ten minutes that nobody waits for here: the pressure was put on a while ago.
-        await send(
-          { what: 'hold-start', holdId: randomUUID(), startKPa: 100, startC: 24, uncertaintyKPa: 1 },
-          jobId,
-          11,
-        )
-      else if (before.action === 'clamp') {
-        await browser.type('n')
-        await browser.find('[data-part=joint-bench]')
-        await browser.dialog()
-        await browser.type(Key.ENTER)
-        await browser.find('[data-part=joint-bench][data-done=true]')
-        await browser.type(Key.ESCAPE)
-        await browser.noDialog()
-      } else await browser.type('n')
-      await browser.until(
-        async () => {
-          const next = await now()
-          return next.stage !== '' && !same(next, before)
-        },
-        `nothing followed ${JSON.stringify(before)}`,
-        15_000,
-      )
-      before = await now()
-    }
-    expect(before).toMatchObject({ stage: 'record', action: 'sign' })
+    const { stages, asked } = await carryByKey(browser, {
+      // Ten minutes that nobody waits for here: the pressure was put on a while ago.
+      begin: () =>
+        send({ what: 'hold-start', holdId: randomUUID(), startKPa: 100, startC: 24, uncertaintyKPa: 1 }, jobId, 11),
+      clamp: () => tightenByKey(browser),
+    })
     // The first fault found hid the second: the first run sent it back to the ladder.
     expect(stages).toEqual([
       'find-leak',

@@ -173,6 +173,36 @@ async function unrolled(house: House, browser: Browser, jobId: string, personId:
   }
 }
 
+/** The block as it lies, rolled by a pointer at every frame for three seconds. */
+async function rolledBlock(house: House, browser: Browser): Promise<Line> {
+  await browser.go(`/jobs/${await house.jobId('Crusher drive')}/cam-out`)
+  await browser.find('[data-part=block-lie]')
+  await browser.driver.sleep(600)
+  const found = await browser.driver.executeAsyncScript<{ frames: number; late: number; took: number; turns: number }>(
+    `const done = arguments[arguments.length - 1], svg = document.querySelector('[data-part=block-lie]'), box = svg.getBoundingClientRect()
+     const cx = box.x + box.width / 2, cy = box.y + box.height / 2 + 8
+     const point = (type, deg) => svg.dispatchEvent(new PointerEvent(type, { clientX: cx + 120 * Math.cos(deg), clientY: cy + 120 * Math.sin(deg), bubbles: true, pointerId: 1 }))
+     let frames = 0, late = 0, start = 0, last = 0, turns = 0, shown = ''
+     point('pointerdown', 0)
+     const step = (now) => {
+       if (start === 0) start = last = now
+       else { if (now - last > 25) late++; last = now; frames++ }
+       if (svg.getAttribute('aria-valuenow') !== shown) { shown = svg.getAttribute('aria-valuenow'); turns++ }
+       const t = now - start
+       point('pointermove', t / 300)
+       if (t < 3000) requestAnimationFrame(step); else { point('pointerup', t / 300); done({ frames, late, took: t, turns }) }
+     }
+     requestAnimationFrame(step)`,
+  )
+  const fps = (found.frames / found.took) * 1000
+  return {
+    what: 'The block as it lies, rolled by a finger for 3 s: frames a second, frames later than 25 ms, angles drawn',
+    wanted: '60 a second',
+    found: `${fps.toFixed(1)}, ${found.late} late, ${found.turns} angles`,
+    good: fps > 59 && found.turns > found.frames * 0.9,
+  }
+}
+
 async function replanning(house: House, personId: string): Promise<Line> {
   const { jobs } = await house.shop()
   const open = jobs.filter((j) => !j.signed && !j.archived)
@@ -217,6 +247,7 @@ export async function wholeLines(house: House, browser: Browser): Promise<Line[]
     await printing(house, jobId, bytes),
     await takingIn(house, jobId),
     await unrolled(house, browser, jobId, personId),
+    await rolledBlock(house, browser),
     plan,
   ]
 }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { trueProtrusionMm } from '#core/sim/simulated-engine'
 import { Browser, Key } from '../testing/browser'
+import { goByKey, shownMove, tightenByKey } from '../testing/go-by-key'
 import { command, type House } from '../testing/house'
 import { ferryBores } from '../server/demo/world'
 import { withScratchHouse } from './scratch'
@@ -90,10 +91,6 @@ async function stripping(house: House, browser: Browser, shot: Shot): Promise<vo
     await browser.chord(Key.ALT, cylinder)
     await browser.untilText('[data-part=side] h2', `Cylinder ${cylinder}`)
   }
-  await open(ferry, 'protect', '[data-part=tally-plan]', '3')
-  await shot('protect')
-  await open(await house.jobId('spare'), 'pull', '[data-part=pull-curves]', '1')
-  await shot('pull')
   await open(ferry, 'look', '[data-part=liner-unrolled]', '3')
   await shot('look')
 }
@@ -112,33 +109,6 @@ async function sealing(house: House, browser: Browser, shot: Shot): Promise<void
   await browser.go(`/jobs/${spare}/fit`)
   await browser.find('[data-part=swell-clock]')
   await shot('fit')
-}
-
-/** The loader's third liner, up on one side since the dry fit. */
-async function shifted(house: House, browser: Browser, shot: Shot): Promise<void> {
-  const [loader, personId] = [await house.jobId('loader'), await house.person('Tom Adeyar')]
-  const gaugeId = (await house.shop()).gauges.find((g) => g.kind === 'digital-sled')!.id
-  const setId = randomUUID()
-  const takes = [0.124, 0.149, 0.121, 0.101].map((valueMm, i) =>
-    command(
-      { what: 'take-reading', readingId: randomUUID(), setId, angleDeg: i * 90, valueMm, source: 'gauge' },
-      loader,
-      personId,
-    ),
-  )
-  await house.send([
-    ...(['record', 'final-check'] as const).map((stage) =>
-      command({ what: 'reopen-stage', stage, note: 'one more look' }, loader, personId),
-    ),
-    command({ what: 'open-set', setId, cylinder: 3, stage: 'final-check', gaugeId, zeroOn: 'deck' }, loader, personId),
-    ...takes,
-    command({ what: 'close-set', setId, zeroMm: 0.001 }, loader, personId),
-  ])
-  await browser.go(`/jobs/${loader}/final-check`)
-  await browser.find('#reading')
-  await browser.chord(Key.ALT, '3')
-  await browser.untilText('[data-part=dry-note]', "toward 3 o'clock")
-  await shot('final-check')
 }
 
 /** Pump set A, from its ladder to its tips: what the simulated engine answers is entered by the next move. */
@@ -226,6 +196,27 @@ async function pumpSetA(house: House, browser: Browser, shot: Shot): Promise<voi
   await shot('fasteners')
 }
 
+/** The crusher's bushings: two swapped in the box, the block upside down seen from the rear, one on its way in. */
+async function crusher(house: House, browser: Browser, shot: Shot): Promise<void> {
+  await browser.go(`/jobs/${await house.jobId('Crusher drive')}`)
+  await browser.find('[data-part=end-rail]')
+  const at = (action: string, place: string) => async () => {
+    const now = await shownMove(browser)
+    return now.action === action && now.at === place
+  }
+  await goByKey(browser, at('swap', 'housing-2'))
+  await shot('bushing-map')
+  await goByKey(browser, at('aim', 'housing-2'))
+  await shot('block-as-it-lies')
+  await goByKey(browser, at('prove', 'housing-2'))
+  await shot('bushing-driven')
+  const bolts = () => tightenByKey(browser)
+  await goByKey(browser, at('move', 'front'), { bolts, bolt: bolts })
+  await shot('cover')
+  await goByKey(browser, at('start', 'front'), { bolts, bolt: bolts })
+  await shot('seal')
+}
+
 async function takeAll(house: House, browser: Browser): Promise<void> {
   const shot = async (name: string) => {
     await browser.driver.sleep(450)
@@ -242,8 +233,6 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   await browser.go('/')
   await browser.chooseOption('#person', 'Tom Adeyar')
   await shot('jobs')
-  await stage(ferry, 'counterbores', '3')
-  await shot('counterbores')
   await browser.go(`/jobs/${ferry}/parts`)
   await browser.find('[data-part=choose-part][data-label=T7]')
   await browser.click('[data-part=choose-part][data-label=T7]')
@@ -264,18 +253,16 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   await measureFerry(house, ferry)
   await stage(ferry, 'trial-fit', '3')
   await shot('trial-fit-liner-out')
-  await stage(await house.jobId('Pump set B'), 'trial-fit', '7')
-  await shot('trial-fit-on-the-line')
   await browser.go(`/jobs/${await house.jobId('loader')}/record`)
   await browser.find('[data-part=record-table]')
   await shot('record')
   await stripping(house, browser, shot)
   await sealing(house, browser, shot)
-  await shifted(house, browser, shot)
   await browser.go('/plan')
   await browser.find('[data-part=gantt] [data-part=task]')
   await shot('plan')
   await pumpSetA(house, browser, shot)
+  await crusher(house, browser, shot)
 }
 
 /** `shots`: the pictures of the main views, from the demo data. */

@@ -305,6 +305,8 @@ describe('the store', () => {
       ['Gravel yard loader', 'Brennick 4M-105', true],
       ['Ferry spare engine', 'Tarrock 6L-140', false],
       ['Pump set A', 'Orrin 8V-118', false],
+      ['Crusher drive', 'Brennick 4M-105', false],
+      ['Tide gate gearbox', 'Lune G40', false],
     ])
     expect(jobs.find((j) => j.title.includes('spare'))!.readings).toBe(0)
   })

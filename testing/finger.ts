@@ -38,6 +38,31 @@ export class Finger {
     )
   }
 
+  /** Draws from one spot of what matches to another, each in shares of its box, in a few moves. */
+  async drag(css: string, from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+    const box = await this.browser.run<{ x: number; y: number; width: number; height: number }>(
+      'return document.querySelector(arguments[0]).getBoundingClientRect().toJSON()',
+      css,
+    )
+    const spot = (t: number) => [
+      {
+        x: box.x + box.width * (from[0] + (to[0] - from[0]) * t),
+        y: box.y + box.height * (from[1] + (to[1] - from[1]) * t),
+      },
+    ]
+    const send = (type: string, touchPoints: object[]) =>
+      this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type, touchPoints })
+    await send('touchStart', spot(0))
+    for (const t of [0.25, 0.5, 0.75, 1]) {
+      await send('touchMove', spot(t))
+      // A finger takes its time: each move is painted before the next.
+      await this.browser.run(
+        'return new Promise((painted) => requestAnimationFrame(() => requestAnimationFrame(painted)))',
+      )
+    }
+    await send('touchEnd', [])
+  }
+
   /** Taps a figure on the pad's own keys and takes it. */
   async figure(figure: string): Promise<void> {
     for (const key of figure) await this.tap('[data-part=keypad] button', key)

@@ -20,6 +20,10 @@ export function layoutFaults(browser: Browser): Promise<string[]> {
     if (document.documentElement.scrollWidth > width + 1) faults.push('the page is ' + document.documentElement.scrollWidth + ' wide')
     const scrolls = (e, axis) => { const s = getComputedStyle(e); return /auto|scroll/.test(axis === 'x' ? s.overflowX : s.overflowY) && (axis === 'x' ? e.scrollWidth > e.clientWidth + 1 : e.scrollHeight > e.clientHeight + 1) }
     const clips = (e) => /hidden|clip|auto|scroll/.test(getComputedStyle(e).overflowX + getComputedStyle(e).overflowY)
+    // A message that was not brought shows its key.
+    const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+    while (texts.nextNode()) for (const word of texts.currentNode.data.split(/\\s+/))
+      if (/^[a-z][a-z-]*(\\.[a-z][a-zA-Z-]*)+$/.test(word) && !/\\.(json|zip|csv|pdf|ics|md)$/.test(word)) faults.push('no words for ' + word)
     const all = document.querySelectorAll('button, a[href], input, select, textarea, [role=button], [tabindex="0"]')
     for (const e of all) {
       const box = e.getBoundingClientRect()

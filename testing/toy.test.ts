@@ -67,14 +67,14 @@ beforeAll(async () => {
     packages: 'external',
     logLevel: 'error',
   })
-}, 60_000)
+}, 240_000)
 afterAll(() => rmSync(house, { recursive: true, force: true }))
 
 describe('a new work', () => {
   it('is carried from intake to a signed record by three lines outside its folders', () => {
     const { status, said } = tests('server/carry.test.ts', 'server/record/works.test.ts', 'web/works', 'contract/words')
     expect(status, said).toBe(0)
-  }, 180_000)
+  }, 600_000)
 
   it('compiles as it is, and by itself names what was forgotten of it', () => {
     expect(run('tsc', ['--noEmit', '-p', 'tsconfig.json'])).toMatchObject({ status: 0, said: '' })
@@ -93,7 +93,7 @@ describe('a new work', () => {
         ),
       (text) => text.replace(logics![2], ''),
     )
-  }, 180_000)
+  }, 600_000)
 
   it.each([
     ['contract/words/en/gaskets.json', 'contract/words', /en\/gaskets\.json/],
@@ -108,7 +108,7 @@ describe('a new work', () => {
         expect(said).toMatch(message)
       })
     },
-    60_000,
+    240_000,
   )
 
   it.each([
@@ -128,6 +128,6 @@ describe('a new work', () => {
         (text) => text.replace(words, ''),
       )
     },
-    60_000,
+    240_000,
   )
 })

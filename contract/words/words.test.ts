@@ -52,6 +52,17 @@ describe('the message file', () => {
     for (const code of gateCodes) expect(keys).toContain(`gate.${code}`)
   })
 
+  it('has words for every order that was not kept', () => {
+    const works = readdirSync('core/works', { recursive: true, encoding: 'utf8' }).filter((f) => /\w\.ts$/.test(f))
+    const reasons = works.flatMap((f) => {
+      const source = readFileSync(join('core/works', f), 'utf8')
+      const told = source.matchAll(/'out-of-order', details: \['([\w-]+)'\]|\bearly\('([\w-]+)'\)/g)
+      return [...told].map((m) => m[1] ?? m[2]!)
+    })
+    expect(reasons.length).toBeGreaterThan(8)
+    for (const reason of reasons) expect(keys).toContain(`order.${reason}`)
+  })
+
   it('has words for every refusal', () => {
     for (const code of refusalCodes) expect(keys).toContain(`refusal.${code}`)
   })

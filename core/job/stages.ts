@@ -23,7 +23,7 @@ export const wholeLinerWork: readonly WorkChoice[] = choicesOf('liners')
 
 /** Usual choices of work at intake. */
 export const workPresets: Record<
-  'whole' | 'correct' | 'reseal' | 'measure' | 'leak' | 'sleeves',
+  'whole' | 'correct' | 'reseal' | 'measure' | 'leak' | 'sleeves' | 'bushings' | 'front' | 'faces',
   readonly WorkChoice[]
 > = {
   whole: wholeLinerWork,
@@ -32,6 +32,9 @@ export const workPresets: Record<
   measure: [],
   leak: ['find-leak'],
   sleeves: ['sleeves', 'tips'],
+  bushings: ['bushings'],
+  front: ['front'],
+  faces: ['face-seals'],
 }
 
 export function isMeasured(stage: StageName): stage is MeasuredStage {

@@ -5,7 +5,11 @@ import { mendedBy, type LeakKind } from '../works/leaks/leak-table'
 import { testOf } from '../works/leaks/read-leak'
 import { crankNowDeg, lastAt, readHold, sectionOf } from '../works/sleeves/read-sleeves'
 import { workChoices, type WorkChoice } from '../works/stage-table'
-import type { EngineAnswer, EngineQuestion } from './unit-truth'
+import { faceActsOf, faceQuestionOf } from './face-truth'
+import { frontActsOf, frontQuestionOf } from './play-front'
+import { bushingActsOf, bushingQuestionOf } from './play-bushings'
+import type { EngineAnswer, MeasuredBy } from './engine-answer'
+import type { EngineQuestion } from './unit-truth'
 
 /** What a move asks an instrument, an eye or a hand; null where it only does. */
 export function questionOf(move: Move): EngineQuestion | null {
@@ -27,18 +31,17 @@ export function questionOf(move: Move): EngineQuestion | null {
     'gas-test flow': () => ({ ask: 'flow', cylinder }),
     'first-run run': () => ({ ask: 'again', complaint: textOf(move, 'code') as 'overheats' }),
   }
-  return asked[`${move.stage} ${move.action}`]?.() ?? null
+  return (
+    asked[`${move.stage} ${move.action}`]?.() ??
+    bushingQuestionOf(move) ??
+    frontQuestionOf(move) ??
+    faceQuestionOf(move)
+  )
 }
 
 const pair = (value: EngineAnswer[string] | undefined): [number, number] => {
   const [a, b] = value as number[]
   return [a!, b!]
-}
-
-/** How good a figure is, where an answer is one: by which gauge, and its uncertainty, mm. */
-export interface MeasuredBy {
-  gaugeId: string | null
-  uncertaintyMm: number
 }
 
 /** The work that mends a cause, added to what the job has. */
@@ -192,5 +195,11 @@ export function actsOf(
   const washer = (): EntryAct[] => [
     { what: 'fit-washer', washerId: newId(), cylinder, thicknessMm: numberOf(move, 'washerMm') },
   ]
-  return doing[`${move.stage} ${move.action}`]?.() ?? []
+  const own = doing[`${move.stage} ${move.action}`]?.()
+  if (own) return own
+  return [
+    ...bushingActsOf(snapshot, move, answer, by, newId),
+    ...frontActsOf(snapshot, move, answer, by, newId),
+    ...faceActsOf(snapshot, move, answer, newId),
+  ]
 }

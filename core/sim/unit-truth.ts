@@ -5,6 +5,10 @@ import { cylinderNumber } from '../schema'
 import { leakKinds, leakTests, startLeakTable, type LeakKind, type LeakTest } from '../works/leaks/leak-table'
 import { lastAt, readIn, sectionOf, sleeveEntries } from '../works/sleeves/read-sleeves'
 import { crownNowMm } from '../works/sleeves/barring'
+import { answerBushings, bushingQuestions, bushingsWorn, bushingTruth, type BushingQuestion } from './bushing-truth'
+import type { EngineAnswer } from './engine-answer'
+import { answerFaces, faceQuestions, faceTruth } from './face-truth'
+import { answerFront, frontQuestions, frontTruth, type FrontQuestion } from './front-truth'
 import { lotOf } from './simulated-engine'
 
 /** What nobody on the floor can see of a simulated engine: where it leaks, what lies under its injectors, what its bores are. */
@@ -16,6 +20,12 @@ export const unitTruth = z.object({
   boreOffMm: z.record(z.string(), z.number()),
   /** Return flow of each injector, ml a minute. */
   flows: z.record(z.string(), z.number()),
+  /** Of a block whose cam bushings are done. */
+  bushings: bushingTruth.optional(),
+  /** Of one whose damper, covers and seals are done. */
+  front: frontTruth.optional(),
+  /** Of a gearbox with face seals. */
+  faces: faceTruth.optional(),
 })
 export type UnitTruth = z.infer<typeof unitTruth>
 
@@ -32,12 +42,11 @@ export const engineQuestion = z.discriminatedUnion('ask', [
   z.strictObject({ ask: z.literal('soap'), cylinder: cylinderNumber }),
   z.strictObject({ ask: z.literal('flow'), cylinder: cylinderNumber }),
   z.strictObject({ ask: z.literal('again'), complaint: z.enum(complaintNames) }),
+  ...bushingQuestions,
+  ...frontQuestions,
+  ...faceQuestions,
 ])
 export type EngineQuestion = z.infer<typeof engineQuestion>
-
-/** What it answers: figures and looks by their names. */
-export const engineAnswer = z.record(z.string(), z.union([z.number(), z.boolean(), z.string(), z.array(z.number())]))
-export type EngineAnswer = z.infer<typeof engineAnswer>
 
 /** Washers under an injector now: as it came in, or as this job put them. */
 function washersUnder(truth: UnitTruth, snapshot: Snapshot, cylinder: number): number[] {
@@ -82,6 +91,10 @@ const complaints: Partial<Record<ComplaintName, { from: readonly LeakKind[]; goo
   overheats: { from: ['head-gasket', 'liner-sunk', 'head-crack'], good: 86, bad: 104 },
   'head-gasket': { from: ['head-gasket', 'liner-sunk'], good: 6, bad: 38 },
 }
+
+/** Whether a question is one of the ends of the crank. */
+const frontAsks: readonly string[] = frontQuestions.map((q) => q.shape.ask.value)
+const isFront = (question: EngineQuestion): question is FrontQuestion => frontAsks.includes(question.ask)
 
 /** A small scatter that a name always gives, ±. */
 const scatter = (name: string, by: number) => (2 * lotOf(name) - 1) * by
@@ -164,9 +177,22 @@ export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: Eng
     case 'flow':
       return { value: truth.flows[question.cylinder] ?? round(24 + scatter(`flow ${question.cylinder}`, 1.6), 1) }
     case 'again': {
+      if (question.complaint === 'oil-pressure' && truth.bushings)
+        return bushingsWorn(snapshot) ? { gone: false, before: 70, now: 75 } : { gone: true, before: 70, now: 215 }
       const of = complaints[question.complaint]
       const shows = leaksNow(truth, snapshot).some((l) => of?.from.includes(l.kind) ?? false)
       return of ? { gone: !shows, before: of.bad, now: shows ? of.bad : of.good } : { gone: !shows }
+    }
+    case 'air':
+      return answerFaces(truth.faces ?? { lostKPa: {} }, snapshot, question)
+    default: {
+      if (isFront(question)) {
+        if (!truth.front) throw new RangeError('Nothing is known of these ends.')
+        return answerFront(truth.front, snapshot, question)
+      }
+      if (!truth.bushings) throw new RangeError('Nothing is known of this block.')
+      const asked: BushingQuestion = question
+      return answerBushings(truth.bushings, snapshot, asked)
     }
   }
 }

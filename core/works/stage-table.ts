@@ -71,6 +71,11 @@ const table = [
   { name: 'protect', phase: 'strip', work: 'liners', choice: 'strip', rows: ['tally'], begins: ['tally'], optional: true, hours: { once: 0.3, place: 0.05 } },
   { name: 'pull', phase: 'strip', work: 'liners', choice: 'strip', rows: ['pulls'], begins: ['pulls'], doneBy: ['pulls'], optional: true, hours: { once: 0.5, place: 0.4 } },
   { name: 'sleeves-out', phase: 'strip', work: 'sleeves', choice: 'sleeves', hours: { once: 0.4, place: 0.4 } },
+  // A camshaft comes out behind them.
+  { name: 'damper-off', phase: 'strip', work: 'front', choice: 'front', hours: { once: 0.6, place: 0 } },
+  { name: 'seal-out', phase: 'strip', work: 'front', choice: 'front', restsOn: ['damper-off'], hours: { once: 0.3, place: 0.3 } },
+  { name: 'cam-out', phase: 'strip', work: 'bushings', choice: 'bushings', restsOn: ['seal-out'], hours: { once: 0.8, place: 0.1 } },
+  { name: 'bushings-out', phase: 'strip', work: 'bushings', choice: 'bushings', restsOn: ['cam-out'], hours: { once: 0.3, place: 0.15 } },
   { name: 'look', phase: 'look', work: 'liners', choice: 'strip', rows: ['findings', 'photos', 'grades'], begins: ['findings', 'grades'], doneBy: ['grades'], optional: true, hours: { once: 0.2, place: 0.2 } },
   // The owner's answer, and parts on their way.
   { name: 'decide', phase: 'look', work: 'liners', choice: 'strip', rows: ['decisions'], begins: ['decisions'], optional: true, restsOn: ['look'], hours: { once: 0.5, place: 0 }, waitAfterH: 4 },
@@ -79,15 +84,25 @@ const table = [
   { name: 'parts', phase: 'mend', work: 'liners', choice: 'ledges', optional: true, hours: { once: 0.2, place: 0.15 } },
   { name: 'repair-plan', phase: 'mend', work: 'liners', choice: 'ledges', rows: ['plans'], begins: ['plans'], optional: true, restsOn: ['counterbores', 'parts'], asks: true, hours: { once: 0.3, place: 0 } },
   { name: 'cut', phase: 'mend', work: 'liners', choice: 'ledges', rows: ['cuts', 'shimFits', 'placements'], optional: true, restsOn: ['counterbores', 'repair-plan'], tool: 'cutter', hours: { once: 0.5, place: 0.8 } },
+  // After all cutting and washing of the block: what lies behind a bushing cannot be washed out.
+  { name: 'galleries', phase: 'mend', work: 'bushings', choice: 'bushings', restsOn: ['bushings-out', 'cut'], hours: { once: 1, place: 0.1 } },
+  { name: 'bushing-map', phase: 'mend', work: 'bushings', choice: 'bushings', restsOn: ['cam-out', 'bushings-out'], hours: { once: 0.2, place: 0.1 } },
   { name: 'trial-fit', phase: 'build', work: 'liners', choice: 'dry-fit', sets: 'deck', rows: ['cuts', 'shimFits', 'placements'], restsOn: ['cut'], asks: true, hours: { once: 0.5, place: 0.3 } },
+  { name: 'bushings-in', phase: 'build', work: 'bushings', choice: 'bushings', restsOn: ['galleries', 'bushing-map', 'trial-fit'], hours: { once: 0.4, place: 0.35 } },
+  { name: 'cam-spin', phase: 'build', work: 'bushings', choice: 'bushings', restsOn: ['bushings-in'], hours: { once: 0.8, place: 0 } },
   { name: 'fit', phase: 'build', work: 'liners', choice: 'seals', rows: ['sealFits', 'presses'], begins: ['sealFits', 'presses'], doneBy: ['presses'], waits: true, restsOn: ['cut', 'trial-fit'], tool: 'press', hours: { once: 0.5, place: 0.35 } },
   { name: 'final-check', phase: 'build', work: 'liners', choice: 'check', sets: 'deck', waits: true, restsOn: ['cut', 'trial-fit', 'fit'], asks: true, hours: { once: 0.3, place: 0.12 } },
+  { name: 'cover', phase: 'build', work: 'front', choice: 'front', restsOn: ['seal-out', 'cam-spin'], hours: { once: 0.4, place: 0.6 } },
+  { name: 'seal-in', phase: 'build', work: 'front', choice: 'front', restsOn: ['cover'], hours: { once: 0.2, place: 0.4 } },
+  { name: 'damper-on', phase: 'build', work: 'front', choice: 'front', restsOn: ['seal-in'], hours: { once: 0.8, place: 0 } },
+  { name: 'tdc', phase: 'build', work: 'front', choice: 'front', restsOn: ['damper-on'], hours: { once: 0.4, place: 0 } },
+  { name: 'face-seal', phase: 'build', work: 'faces', choice: 'face-seals', hours: { once: 0.3, place: 1 } },
   { name: 'sleeves-in', phase: 'build', work: 'sleeves', choice: 'sleeves', restsOn: ['sleeves-out', 'sleeve-bores'], hours: { once: 0.4, place: 0.35 } },
   { name: 'coolant-test', phase: 'build', work: 'sleeves', choice: 'sleeves', restsOn: ['sleeves-in'], hours: { once: 0.6, place: 0 } },
   { name: 'tips', phase: 'build', work: 'sleeves', choice: 'tips', restsOn: ['sleeves-in', 'coolant-test'], hours: { once: 0.2, place: 0.25 } },
   { name: 'gas-test', phase: 'run', work: 'sleeves', choice: 'tips', restsOn: ['tips'], hours: { once: 0.3, place: 0.05 } },
   // What it came in with, measured again.
-  { name: 'first-run', phase: 'run', work: 'leaks', choice: 'first-run', restsOn: ['gas-test'], hours: { once: 0.5, place: 0 } },
+  { name: 'first-run', phase: 'run', work: 'leaks', choice: 'first-run', restsOn: ['gas-test', 'cam-spin', 'tdc', 'face-seal'], hours: { once: 0.5, place: 0 } },
   { name: 'record', phase: 'run', work: 'job', choice: 'every', rows: entryCollections, waits: true, asks: true, hours: { once: 0.3, place: 0 } },
 ] as const satisfies readonly StageLine[]
 

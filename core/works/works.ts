@@ -1,6 +1,9 @@
 /** Every work's data: its kinds, its section of the sheet and its places. A line a work; what several works share has its own. */
+export * as bushings from './bushings/data'
 export * as crank from './crank/data'
+export * as faces from './faces/data'
 export * as fasteners from './fasteners/data'
+export * as front from './front/data'
 export * as job from './job/data'
 export * as leaks from './leaks/data'
 export * as liners from './liners/data'

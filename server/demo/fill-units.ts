@@ -2,6 +2,9 @@ import type { UnitTruth } from '#core/sim/unit-truth'
 import type { Store } from '../store/store'
 import { demoId } from './demo-id'
 import { Past, startJob } from './past'
+import { crusherTruth } from './camshaft-world'
+import { crusherFront } from './front-world'
+import { gearboxTruth } from './gearbox-world'
 import { pumpTruth } from './unit-world'
 import { engines, people } from './world'
 
@@ -40,7 +43,46 @@ async function fillPumpA(store: Store): Promise<void> {
   await hide(store, jobId, pumpTruth)
 }
 
+/** The crusher's drive with low oil pressure: its block lies upside down on the stand, looked at from the rear. */
+async function fillCrusher(store: Store): Promise<void> {
+  const jobId = await startJob(
+    store,
+    '2026-11-25T07:30:00.000Z',
+    'crusher drive',
+    engines.brennick.id,
+    'Crusher drive',
+    'Low oil pressure hot; oil at the front seal.',
+    { complaints: ['oil-pressure'], hours: 14_300, wantedBy: '2026-12-04', work: ['front', 'bushings', 'first-run'] },
+  )
+  const past = new Past(store, '2026-11-25T09:00:00.000Z', jobId, people.tom.id)
+  await past.act({ what: 'lay-block', lieId: demoId('crusher lies'), rolledDeg: 180, seenFrom: 'rear' })
+  await hide(store, jobId, {
+    leaks: [],
+    washers: {},
+    boreOffMm: {},
+    flows: {},
+    bushings: crusherTruth,
+    front: crusherFront,
+  })
+}
+
+/** The tide gate's gearbox, its face seals weeping: nothing done yet. */
+async function fillGearbox(store: Store): Promise<void> {
+  const jobId = await startJob(
+    store,
+    '2026-11-25T13:00:00.000Z',
+    'tide gate gearbox',
+    engines.lune.id,
+    'Tide gate gearbox',
+    'Both pads weep.',
+    { complaints: [], hours: 6_200, wantedBy: '2026-12-08', work: ['face-seals'] },
+  )
+  await hide(store, jobId, { leaks: [], washers: {}, boreOffMm: {}, flows: {}, faces: gearboxTruth })
+}
+
 /** The jobs of the other works. */
 export async function fillUnits(store: Store): Promise<void> {
   await fillPumpA(store)
+  await fillCrusher(store)
+  await fillGearbox(store)
 }

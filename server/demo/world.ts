@@ -1,3 +1,6 @@
+import { camshaft } from './camshaft-world'
+import { faces, padNuts } from './gearbox-world'
+import { front, frontJoints } from './front-world'
 import type { EngineShape, Gauge, Limits, Person, Sheet } from '#core/job/snapshot'
 import { partTruth, simulatedSpread, truePartMm, type BoreTruth } from '#core/sim/simulated-engine'
 import type { Sections } from '#core/works/kinds'
@@ -50,7 +53,7 @@ export const gauges = {
   },
 } satisfies Record<string, Gauge>
 
-interface DemoEngine {
+export interface DemoEngine {
   id: string
   shape: EngineShape
   sheet: Pick<Sheet, 'id' | 'seat' | 'links' | 'source' | 'page' | 'copiedOn' | 'liner' | 'seals'> & {
@@ -176,6 +179,41 @@ export const engines = {
       copiedOn: '2026-11-02',
       liner: linerShapes.brennick,
       seals: sealSets.brennick,
+      sections: { bushings: camshaft, front, fasteners: { joints: frontJoints } },
+    },
+  },
+  lune: {
+    id: demoId('Lune G40'),
+    shape: {
+      name: 'Lune G40',
+      layout: 'unit',
+      boreMm: 0,
+      pitchMm: 0,
+      bankAngleDeg: 0,
+      banks: [],
+      heads: [],
+      firing: [],
+    },
+    sheet: {
+      id: demoId('Lune G40 sheet 1'),
+      seat: 'top-stop',
+      links: [],
+      limits: {
+        minMm: 0,
+        maxMm: 0.1,
+        aimMm: 0.05,
+        withinLinerMaxMm: 0.1,
+        adjacentMaxMm: null,
+        headRangeMaxMm: null,
+        maxLedgeDepthMm: null,
+        holdDownNm: null,
+      },
+      source: 'Lune G40 overhaul book, pads',
+      page: '14',
+      copiedOn: '2026-11-18',
+      liner: null,
+      seals: [],
+      sections: { faces, fasteners: { joints: padNuts } },
     },
   },
 } satisfies Record<string, DemoEngine>

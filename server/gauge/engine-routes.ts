@@ -1,5 +1,6 @@
 import type { FastifyInstance } from 'fastify'
-import { answerEngine, engineAnswer, engineQuestion, unitTruth } from '#core/sim/unit-truth'
+import { engineAnswer } from '#core/sim/engine-answer'
+import { answerEngine, engineQuestion, unitTruth } from '#core/sim/unit-truth'
 import { apiError } from '#contract/shop'
 import { ApiProblem } from '../errors'
 import { jobParams } from '../routes/jobs'

@@ -22,6 +22,8 @@ describe('the plan of the open jobs', () => {
       'Pump set B',
       'Ferry spare engine',
       'Pump set A',
+      'Crusher drive',
+      'Tide gate gearbox',
     ])
     const ferry = tasks.filter((t) => t.title.includes('Long Reach')).sort((a, b) => a.fromAt.localeCompare(b.fromAt))
     expect(ferry.map((t) => t.stage)).toEqual([

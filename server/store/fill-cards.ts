@@ -68,7 +68,10 @@ export async function fillCards(store: Store): Promise<number> {
       const engine = broughtOf(j)?.engine ?? engines.get(j.engineId)!
       const begunHere = new Set([
         ...stages.map((s) => s.stage as StageName),
-        ...made.flatMap((e) => kindOf[e.what as EntryWhat]?.stage ?? []),
+        ...made.flatMap((e) => {
+          const kind = kindOf[e.what as EntryWhat]
+          return kind && !kind.quiet ? kind.stage : []
+        }),
       ])
       const text = {
         number: num(j.number),

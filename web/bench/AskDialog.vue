@@ -3,8 +3,8 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Move } from '#core/job/move'
 import { questionOf } from '#core/sim/play-move'
-import type { EngineAnswer } from '#core/sim/unit-truth'
-import { readHold, sectionOf } from '#core/works/sleeves/read-sleeves'
+import type { EngineAnswer } from '#core/sim/engine-answer'
+import { readHold } from '#core/works/sleeves/read-sleeves'
 import { useJob } from '../stores/job'
 import ChoiceKeys from './ChoiceKeys.vue'
 import DialogKeys from './DialogKeys.vue'
@@ -14,6 +14,9 @@ import PressureField from './PressureField.vue'
 import SheetDialog from './SheetDialog.vue'
 import TextField from './TextField.vue'
 import TorqueField from './TorqueField.vue'
+import { askFields } from './ask/ask-fields'
+import type { AskDraft, AskField } from './ask/ask-field'
+import CodeField from './ask/CodeField.vue'
 import { useSay } from './useSay'
 import { useFigures } from './useFigures'
 import { sayMove } from '#contract/words/say-move'
@@ -26,17 +29,6 @@ const say = useSay()
 const { writer, length, pressure, temperature } = useFigures()
 const job = useJob()
 
-interface Field {
-  key: string
-  is: 'length' | 'rough' | 'number' | 'pressure' | 'temperature' | 'text' | 'torque' | 'cylinders' | 'choice' | 'check'
-  label: string
-  optional?: boolean
-  options?: readonly string[]
-  words?: string
-  usual?: EngineAnswer[string]
-  /** About what a length must be, mm: ten times as much or as little is asked about once. */
-  aboutMm?: number
-}
 /** Two big answers, and nothing else to enter. */
 interface Choice {
   key: string
@@ -49,99 +41,34 @@ const yesNo = computed((): Choice | null => {
   const choices: Record<string, Choice> = {
     test: { key: 'positive', yes: t('leak.shows'), no: t('leak.shows-not') },
     soap: { key: 'bubbles', yes: t('sleeve.bubbles'), no: t('sleeve.no-bubbles') },
+    'shaft-in': { key: 'asPhotographed', yes: t('cam.as-photographed'), no: t('cam.timing-off') },
     again: { key: 'gone', yes: t('run.is-gone'), no: t('run.is-still') },
   }
   return choices[question.value?.ask ?? ''] ?? null
 })
-/** What a complaint is counted in, where one is measured again. */
-const countedIn = computed(() =>
-  question.value?.ask === 'again' ? t(`leak.counted-in.${question.value.complaint}`) : '',
+const fields = computed((): AskField[] =>
+  question.value && props.move ? askFields(question.value, props.move, job.snapshot!, t) : [],
 )
-const fields = computed((): Field[] => {
-  const section = sectionOf(job.snapshot!)
-  const expanded = section?.kind === 'expanded'
-  const bore = section ? { aboutMm: section.headBoreMm } : {}
-  const ending = props.move?.action === 'read'
-  const all: Record<string, Field[]> = {
-    test: [{ key: 'words', is: 'text', label: t('close.note'), optional: true }],
-    injector: [
-      { key: 'trimCode', is: 'text', label: t('sleeve.trim'), optional: true },
-      { key: 'washers', is: 'number', label: t('sleeve.washers-came'), usual: 1 },
-    ],
-    rod: [{ key: 'depthMm', is: 'rough', label: t('sleeve.rod-depth'), optional: true }],
-    'sleeve-out': [
-      {
-        key: 'school',
-        is: 'choice',
-        label: t('sleeve.school'),
-        options: ['tap', 'expanding'],
-        words: 'sleeve.schools',
-        usual: 'tap',
-      },
-      { key: 'peakNm', is: 'torque', label: t('sleeve.peak'), optional: true },
-      { key: 'chipsOut', is: 'check', label: t('sleeve.chips-out'), usual: false, optional: true },
-    ],
-    bore: [
-      { key: 'topMm.0', is: 'length', label: t('sleeve.bore-top'), ...bore },
-      { key: 'topMm.1', is: 'length', label: '', ...bore },
-      { key: 'bottomMm.0', is: 'length', label: t('sleeve.bore-bottom'), ...bore },
-      { key: 'bottomMm.1', is: 'length', label: '', ...bore },
-      {
-        key: 'damage',
-        is: 'choice',
-        label: t('sleeve.damage'),
-        options: ['none', 'light', 'marked', 'heavy'],
-        words: 'sleeve.damages',
-        usual: 'none',
-      },
-      { key: 'clean', is: 'check', label: t('sleeve.clean'), usual: false, optional: true },
-    ],
-    'sleeve-in': [
-      ...(expanded
-        ? [{ key: 'boreMm', is: 'length', label: t('sleeve.bore-after'), aboutMm: section!.sleeveBoreMm } as const]
-        : []),
-      { key: 'topBelowMm', is: 'length', label: t('sleeve.top-below'), optional: true },
-    ],
-    hold: ending
-      ? [
-          { key: 'endKPa', is: 'pressure', label: t('sleeve.hold-end') },
-          { key: 'endC', is: 'temperature', label: t('sleeve.hold-temperature') },
-          { key: 'wet', is: 'cylinders', label: t('sleeve.hold-wet'), optional: true, usual: [] },
-        ]
-      : [
-          { key: 'startKPa', is: 'pressure', label: t('sleeve.hold-start') },
-          { key: 'startC', is: 'temperature', label: t('sleeve.hold-temperature') },
-        ],
-    tip: [
-      {
-        key: 'valueMm',
-        is: 'length',
-        label: t('sleeve.tip-measured'),
-        ...(section ? { aboutMm: (section.tip.minMm + section.tip.maxMm) / 2 } : {}),
-      },
-    ],
-    soap: [],
-    flow: [{ key: 'value', is: 'number', label: `${t('sleeve.flow')}, ${t('sleeve.flow-unit')}` }],
-    again: [
-      { key: 'before', is: 'number', label: t('run.figure-before', { unit: countedIn.value }), optional: true },
-      { key: 'now', is: 'number', label: t('run.figure-now', { unit: countedIn.value }), optional: true },
-    ],
-  }
-  return all[question.value?.ask ?? ''] ?? []
-})
+/** Those that are asked, as what was chosen so far leaves them. */
+const asked = computed(() => fields.value.filter((f) => f.when === undefined || f.when(draft.value)))
 
 /** The box of a figure, by what it is. */
 const numberFields = {
   length: LengthField,
   rough: LengthField,
   number: NumberField,
+  percent: NumberField,
   pressure: PressureField,
   temperature: PressureField,
 } as const
-const more: Record<string, object> = { rough: { rough: true }, temperature: { temperature: true } }
-const isFigure = (f: Field): f is Field & { is: keyof typeof numberFields } => f.is in numberFields
+const more: Record<string, object> = {
+  rough: { rough: true },
+  temperature: { temperature: true },
+  percent: { percent: true },
+}
+const isFigure = (f: AskField): f is AskField & { is: keyof typeof numberFields } => f.is in numberFields
 
-const draft = ref<Record<string, EngineAnswer[string] | null>>({})
+const draft = ref<AskDraft>({})
 const tried = ref(false)
 watch(
   () => props.move,
@@ -149,7 +76,9 @@ watch(
     if (!move) return
     tried.value = false
     askedAbout.value = ''
-    draft.value = Object.fromEntries(fields.value.map((f) => [f.key, f.usual ?? (f.is === 'text' ? '' : null)]))
+    draft.value = Object.fromEntries(
+      fields.value.map((f) => [f.key, f.usual ?? (f.is === 'text' || f.is === 'code' ? '' : null)]),
+    )
   },
   { immediate: true },
 )
@@ -157,20 +86,20 @@ const numberIn = (key: string) => draft.value[key] as number | null
 function put(key: string, value: EngineAnswer[string] | null): void {
   draft.value[key] = value
 }
-const missing = (f: Field) => !f.optional && (draft.value[f.key] === null || draft.value[f.key] === '')
+const missing = (f: AskField) => !f.optional && (draft.value[f.key] === null || draft.value[f.key] === '')
 /** Lengths that lie far from what they are about, and were asked about: by their keys and values. */
 const askedAbout = ref('')
 const TIMES = 10
-const farOff = (f: Field) => {
+const farOff = (f: AskField) => {
   const mm = draft.value[f.key]
   if (f.aboutMm === undefined || typeof mm !== 'number') return false
   const times = Math.abs(mm) / f.aboutMm
   return times > TIMES || times < 1 / TIMES
 }
-const farNow = () => JSON.stringify(fields.value.filter(farOff).map((f) => [f.key, draft.value[f.key]]))
-function problemOf(f: Field): string | null {
+const farNow = () => JSON.stringify(asked.value.filter(farOff).map((f) => [f.key, draft.value[f.key]]))
+function problemOf(f: AskField): string | null {
   if (tried.value && missing(f)) return t('draft.problem.missing')
-  return farOff(f) && askedAbout.value === farNow() ? t('sleeve.far-off', { about: length(f.aboutMm!) }) : null
+  return farOff(f) && askedAbout.value === farNow() ? t('ask.far-off', { about: length(f.aboutMm!) }) : null
 }
 const cylinders = computed(() => job.snapshot!.engine.heads.flat())
 const isWet = (c: number) => (draft.value.wet as number[] | undefined)?.includes(c) ?? false
@@ -182,7 +111,8 @@ function toggleWet(c: number): void {
 /** What was entered, by its names: two of a pair lie together. */
 function answerOf(more: EngineAnswer = {}): EngineAnswer {
   const answer: Record<string, EngineAnswer[string]> = { ...more }
-  for (const [key, value] of Object.entries(draft.value)) {
+  for (const { key } of asked.value) {
+    const value = draft.value[key] ?? null
     if (value === null || value === '') continue
     const [name, at] = key.split('.') as [string, string | undefined]
     if (at === undefined) answer[name] = value
@@ -192,9 +122,9 @@ function answerOf(more: EngineAnswer = {}): EngineAnswer {
 }
 function save(): void {
   tried.value = true
-  if (fields.value.some(missing)) return
+  if (asked.value.some(missing)) return
   const far = farNow()
-  if (fields.value.some(farOff) && askedAbout.value !== far) {
+  if (asked.value.some(farOff) && askedAbout.value !== far) {
     askedAbout.value = far
     return
   }
@@ -210,7 +140,7 @@ const holding = computed(() => readHold(job.snapshot!).start)
         {{ t('sleeve.hold-start') }} <span class="figure">{{ pressure(holding.startKPa) }}</span> ·
         <span class="figure">{{ temperature(holding.startC) }}</span>
       </p>
-      <template v-for="f in fields" :key="f.key">
+      <template v-for="f in asked" :key="f.key">
         <component
           :is="numberFields[f.is]"
           v-if="isFigure(f)"
@@ -228,6 +158,15 @@ const holding = computed(() => readHold(job.snapshot!).start)
           :data-field="f.key"
           @update:model-value="put(f.key, $event)"
         />
+        <CodeField
+          v-else-if="f.is === 'code'"
+          :model-value="String(draft[f.key] ?? '')"
+          :label="f.label"
+          :codes="f.codes ?? []"
+          :problem="problemOf(f)"
+          :data-field="f.key"
+          @update:model-value="put(f.key, $event)"
+        />
         <TextField
           v-else-if="f.is === 'text'"
           :model-value="String(draft[f.key] ?? '')"
@@ -237,7 +176,7 @@ const holding = computed(() => readHold(job.snapshot!).start)
           @update:model-value="put(f.key, $event)"
         />
         <fieldset v-else-if="f.is === 'choice'">
-          <legend class="mb-1 font-semibold">{{ f.label }}</legend>
+          <legend v-if="f.label" class="mb-1 font-semibold">{{ f.label }}</legend>
           <ChoiceKeys
             :model-value="String(draft[f.key])"
             class="flex flex-wrap gap-1"
@@ -248,9 +187,7 @@ const holding = computed(() => readHold(job.snapshot!).start)
             filled
             @update:model-value="put(f.key, $event)"
           />
-          <p v-if="f.key === 'school'" class="mt-1 text-small text-soft">
-            {{ t(`sleeve.school-says.${String(draft[f.key])}`) }}
-          </p>
+          <p v-if="f.says" class="mt-1 text-small text-soft">{{ t(`${f.says}.${String(draft[f.key])}`) }}</p>
         </fieldset>
         <label v-else-if="f.is === 'check'" class="key justify-start"
           ><input
@@ -299,7 +236,7 @@ const holding = computed(() => readHold(job.snapshot!).start)
         </button>
         <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
       </div>
-      <DialogKeys v-else :save="t('sleeve.enter')" part="answer" @close="emit('close')" />
+      <DialogKeys v-else :save="t('ask.enter')" part="answer" @close="emit('close')" />
     </form>
   </SheetDialog>
 </template>

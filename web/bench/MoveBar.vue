@@ -56,6 +56,7 @@ const reason = computed<Said>(() => {
     data-part="next-move"
     :data-action="move.action"
     :data-cylinder="move.cylinder"
+    :data-place="move.place"
     :data-station="move.stationDeg"
     :data-reason="move.reason"
     aria-live="polite"

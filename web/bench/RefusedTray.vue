@@ -4,8 +4,10 @@ import type { RefusedCommand } from '../stores/device-db'
 import { useOutbox } from '../stores/outbox'
 import SheetDialog from './SheetDialog.vue'
 import { useFigures } from './useFigures'
+import { usePlaceName } from './usePlaceName'
 
 defineProps<{ open: boolean }>()
+const nameOf = usePlaceName()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const { withUnit, when } = useFigures()
@@ -13,7 +15,11 @@ const outbox = useOutbox()
 
 function what({ command: { act } }: RefusedCommand): string {
   const value = act.what === 'take-reading' ? withUnit(act.valueMm) : ''
-  return t(`act.${act.what}`, { value, cylinder: 'cylinder' in act ? act.cylinder : '' })
+  return t(`act.${act.what}`, {
+    value,
+    cylinder: 'cylinder' in act ? act.cylinder : '',
+    place: 'place' in act && typeof act.place === 'string' ? nameOf(act.place) : '',
+  })
 }
 /** What the refusal names: as it is, or in the trade's words. */
 function told({ code, details }: RefusedCommand): string {

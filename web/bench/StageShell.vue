@@ -8,6 +8,7 @@ import { useShop } from '../stores/shop'
 import { CloseStageDialog } from './dialogs'
 import DeckRail, { type RingWord } from './DeckRail.vue'
 import MoveBar from './MoveBar.vue'
+import { usePlaceName } from './usePlaceName'
 
 /** The frame of a stage that measures nothing: the rail of its work (a deck with a word in each ring where it brings none), the work, what is in hand, and the next move. */
 const props = defineProps<{ move: Move; words?: Record<number, RingWord>; problem?: string | null }>()
@@ -18,6 +19,8 @@ const { t } = useI18n()
 const job = useJob()
 const shop = useShop()
 const snapshot = computed(() => job.snapshot!)
+const nameOf = usePlaceName()
+const placeName = computed(() => (job.place === null ? null : nameOf(job.place)))
 const closed = computed(() => isClosed(snapshot.value, props.move.stage))
 
 function finish(note: string): void {
@@ -44,7 +47,7 @@ function finish(note: string): void {
       <div class="flex min-h-0 min-w-0 flex-1 flex-col gap-px bg-line"><slot /></div>
       <aside
         class="pad-frame flex flex-col gap-3 overflow-y-auto p-4 upright:h-auto upright:max-h-[46%]"
-        :aria-label="t('pad.cylinder', { cylinder: job.selected })"
+        :aria-label="placeName ?? t('pad.cylinder', { cylinder: job.selected })"
         data-part="side"
       >
         <slot name="side" />

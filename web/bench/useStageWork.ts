@@ -1,8 +1,9 @@
 import { computed, ref, type Ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Move } from '#core/job/move'
+import type { Spot } from '#core/job/place'
 import { questionOf } from '#core/sim/play-move'
-import type { EngineAnswer } from '#core/sim/unit-truth'
+import type { EngineAnswer } from '#core/sim/engine-answer'
 import { useJob } from '../stores/job'
 import { useActs } from './useActs'
 import { useEngine } from './useEngine'
@@ -13,11 +14,13 @@ import { useStageKeys } from './useStageKeys'
  * engine's answer where there is one, or by what a person enters in its dialog.
  *
  * @param own what is done otherwise on this stage, by its action
+ * @param places where its work is done, if not at the cylinders
  */
 export function useStageWork(
   move: () => Move,
   own: Record<string, () => void> = {},
   busy: () => boolean = () => false,
+  places?: () => readonly Spot[],
 ) {
   const { t } = useI18n()
   const job = useJob()
@@ -46,6 +49,6 @@ export function useStageWork(
     if (asked.value) engine.enter(asked.value, answer)
     asked.value = null
   }
-  useStageKeys(() => asked.value !== null || closing.value !== null || busy(), move, { n: () => void go() })
+  useStageKeys(() => asked.value !== null || closing.value !== null || busy(), move, { n: () => void go() }, places)
   return { closing, asked, answered, go, engine, strike, problem }
 }

@@ -60,7 +60,7 @@ it('is carried from intake to a signed record, its paper and a round trip', asyn
     maxLedgeDepthMm: null,
     holdDownNm: null,
   }
-  const sections = { gaskets: { pads: ['pad-1', 'pad-2'], thicknessMm: 0.8 } }
+  const sections = { gaskets: { pads: ['lid-1', 'lid-2'], thicknessMm: 0.8 } }
   const sheet = { id: randomUUID(), seat: 'none', links: [], limits, source: '', sections }
   expect(await act({ what: 'add-engine', engineId, shape, sheet }, null)).toMatchObject({ result: 'done' })
   const start = { what: 'start-job', jobId, engineId, title: 'Box on the bench', complaint: '' }
@@ -68,22 +68,22 @@ it('is carried from intake to a signed record, its paper and a round trip', asyn
   expect(await act({ ...start, work: ['gaskets'] }, null)).toMatchObject({ result: 'done' })
   expect((await server.shop()).jobs[0]).toMatchObject({ nextStage: 'lay-gaskets', cylinders: 0 })
 
-  const move = async () => stageLogic['lay-gaskets'].move(await server.snapshot(jobId), { cylinder: 1, place: 'pad-2' })
-  expect(await move()).toMatchObject({ action: 'lay', place: 'pad-2', figures: { thickMm: 0.8 } })
+  const move = async () => stageLogic['lay-gaskets'].move(await server.snapshot(jobId), { cylinder: 1, place: 'lid-2' })
+  expect(await move()).toMatchObject({ action: 'lay', place: 'lid-2', figures: { thickMm: 0.8 } })
   const said = sayMove(await move(), writer)
   expect(said.head).toMatchObject({ key: 'move.lay-gaskets.head.lay', params: { thick: '0.80', placeN: '2' } })
-  expect((en.place as Record<string, string>).pad).toContain('{placeN}')
+  expect((en.place as Record<string, string>).lid).toContain('{placeN}')
 
   const lay = (place: string) => act({ what: 'lay-gasket', gasketId: randomUUID(), place, thicknessMm: 0.8 })
-  expect(await lay('pad-9')).toMatchObject({ code: 'unknown-place' })
+  expect(await lay('lid-9')).toMatchObject({ code: 'unknown-place' })
   expect(await act({ what: 'close-stage', stage: 'lay-gaskets', note: 'so be it' })).toMatchObject({ code: 'gate' })
-  for (const pad of ['pad-1', 'pad-2']) expect(await lay(pad)).toMatchObject({ result: 'done' })
-  expect(await lay('pad-2')).toMatchObject({ code: 'already-struck' })
+  for (const pad of ['lid-1', 'lid-2']) expect(await lay(pad)).toMatchObject({ result: 'done' })
+  expect(await lay('lid-2')).toMatchObject({ code: 'already-struck' })
   expect(await move()).toMatchObject({ action: 'close-stage' })
   const gaskets = (await server.snapshot(jobId)).works.gaskets!.gaskets
   expect(gaskets).toMatchObject([
-    { place: 'pad-1', words: '' },
-    { place: 'pad-2', thicknessMm: 0.8, struck: null },
+    { place: 'lid-1', words: '' },
+    { place: 'lid-2', thicknessMm: 0.8, struck: null },
   ])
   for (const stage of ['lay-gaskets', 'record'])
     expect(await act({ what: 'close-stage', stage, note: '' })).toMatchObject({ result: 'done' })
@@ -98,7 +98,7 @@ it('is carried from intake to a signed record, its paper and a round trip', asyn
   broken.works.gaskets!.gaskets[0]!.thicknessMm = 0.9
   expect(broken.closures.map((c) => signatureState(broken, c))).toEqual(['broken', 'broken'])
   const paper = JSON.stringify(await recordContent(new Writer(signed, { unit: 'mm', paper: 'A4' }), new Map()))
-  expect(paper).toContain('pad-2 0.80')
+  expect(paper).toContain('lid-2 0.80')
   expect(paper).not.toContain('Limits')
   for (const name of ['record', 'owner'])
     expect((await server.app.inject(`/api/jobs/${jobId}/${name}.pdf`)).statusCode).toBe(200)

@@ -22,7 +22,7 @@ const causeName = (s: { cause: string; cylinder: number | null }) => {
 
 <template>
   <section v-if="settled.length + runs.length > 0" class="mb-4" data-part="leak-record">
-    <h2>{{ t('stage.find-leak') }}</h2>
+    <h2>{{ t(settled.length > 0 ? 'stage.find-leak' : 'stage.first-run') }}</h2>
     <ul class="mt-1 text-body">
       <li v-for="s in settled" :key="s.id" class="border-b border-line py-1">
         <b>{{ causeName(s) }}</b> · {{ Math.round(s.chance * 100) }} % · {{ who(s) }}

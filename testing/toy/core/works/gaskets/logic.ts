@@ -9,7 +9,7 @@ import type { WorkLogic } from '../stage-logic'
 const says = {
   actions: ['lay', 'close-stage', 'done'],
   reasons: ['bare', 'all-laid', 'closed'],
-  cautions: ['dry-pad'],
+  cautions: ['dry-lid'],
 } as const
 const make = mover('lay-gaskets', says)
 
@@ -30,7 +30,7 @@ export const stages: WorkLogic<'gaskets'> = {
       const next = all.find((p) => bare(s).some((b) => sameSpot(b, p)))
       if (!next) return make('close-stage', 'all-laid')
       const thick = s.sheet.sections.gaskets?.thicknessMm ?? null
-      return make('lay', 'bare', { place: next.place, caution: 'dry-pad', figures: { thickMm: thick } })
+      return make('lay', 'bare', { place: next.place, caution: 'dry-lid', figures: { thickMm: thick } })
     },
     refuse: (s, act) =>
       act.what === 'lay-gasket' && !bare(s).some((p) => p.place === act.place)

@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import { placeCode } from '../../job/place'
+import { kind } from '../kind'
+
+const at = { place: placeCode }
+const words = z.string().max(300).default('')
+
+/** The parts in the hand, in the order of the trade. */
+export const faceSteps = ['ring-out', 'pair', 'soak', 'bubbles', 'jelly', 'rolled', 'clicked', 'wiped'] as const
+export type FaceStep = (typeof faceSteps)[number]
+
+/** Entries of the work on face seals. */
+export const kinds = {
+  /** A round of jacking screws off, or of nuts on: how far each was turned. */
+  'nut-round': kind({
+    rows: 'rounds',
+    key: 'roundId',
+    strikes: true,
+    stage: 'face-seal',
+    struckIn: 'face-seal',
+    quiet: true,
+    given: {
+      ...at,
+      way: z.enum(['off', 'on']),
+      turns: z.array(z.number().min(0).max(20)).min(2).max(12),
+      /** It bound: nothing is forced. */
+      binds: z.boolean().default(false),
+    },
+  }),
+  'face-step': kind({
+    rows: 'steps',
+    key: 'stepId',
+    strikes: true,
+    stage: 'face-seal',
+    struckIn: 'face-seal',
+    quiet: true,
+    given: { ...at, step: z.enum(faceSteps) },
+  }),
+  /** Low-pressure air before it is filled. */
+  'air-test': kind({
+    rows: 'airs',
+    key: 'airId',
+    strikes: true,
+    stage: 'face-seal',
+    struckIn: 'face-seal',
+    given: { ...at, startKPa: z.number().min(0).max(1000), endKPa: z.number().min(0).max(1000), words },
+  }),
+}

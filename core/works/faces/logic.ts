@@ -1,0 +1,6 @@
+import type { WorkLogic } from '../stage-logic'
+import { clocks, faceSeal } from './face-seal'
+
+/** The logic of face seals. */
+export const stages: WorkLogic<'faces'> = { 'face-seal': faceSeal }
+export { clocks }

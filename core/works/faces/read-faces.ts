@@ -1,0 +1,98 @@
+import { pressByScrews, type PressByScrews } from '../../front/press-by-screws'
+import { bySeq } from '../../job/order'
+import type { Spot } from '../../job/place'
+import type { Snapshot } from '../../job/snapshot'
+import { entriesOf, type Groups } from '../kinds'
+import type { FaceStep } from './kinds'
+import type { FaceSection, Pad } from './section'
+
+type Faces = NonNullable<Groups['faces']>
+/** What stands of a collection at a pad, in the order it was done. */
+export function faceEntries<K extends keyof Faces>(snapshot: Snapshot, rows: K, place: string): Faces[K] {
+  const all = entriesOf(snapshot, `faces.${rows}`).filter((e) => !e.struck && (e as { place?: string }).place === place)
+  return [...all].sort(bySeq) as unknown as Faces[K]
+}
+export const sectionOf = (snapshot: Snapshot): FaceSection | null => snapshot.sheet.sections.faces ?? null
+
+/** A pad: its place, its number, what the sheet says of it. */
+export interface PadSpot extends Spot {
+  cylinder: null
+  place: string
+  n: number
+  of: Pad
+}
+export const padsOf = (snapshot: Snapshot): PadSpot[] =>
+  (sectionOf(snapshot)?.pads ?? []).map((of, i) => ({ cylinder: null, place: `pad-${i + 1}`, n: i + 1, of }))
+export const padAt = (snapshot: Snapshot, place: string | null): PadSpot | null =>
+  padsOf(snapshot).find((p) => p.place === place) ?? null
+
+/** Nuts and screws going one way: how far, how many rounds, how uneven. */
+export interface DrawState {
+  mm: number
+  plan: PressByScrews | null
+  /** What each is turned by in the round that is next; null where it is through. */
+  turnsNow: number | null
+  /** The most that one is turned beyond another, as a lean, mm. */
+  skewMm: number
+  uneven: boolean
+  /** What each still lacks of the one that is turned farthest, turns. */
+  lagging: number[]
+  binds: boolean
+}
+/** Less than anybody turns. */
+const THROUGH_MM = 0.02
+
+/** How far the nuts of a pad are, that way, since a step that begins it. */
+function readDraw(snapshot: Snapshot, pad: PadSpot, way: 'off' | 'on', since: number): DrawState {
+  const { pitchMm, travelMm, stepTurns, circleMm, maxSkewMm, nuts } = pad.of
+  const rounds = faceEntries(snapshot, 'rounds', pad.place).filter((r) => r.way === way && r.seq > since)
+  const sums = Array.from({ length: nuts }, (_, i) => rounds.reduce((sum, r) => sum + (r.turns[i] ?? 0), 0))
+  const mm = Math.min(...sums) * pitchMm
+  const skewMm = (Math.max(...sums) - Math.min(...sums)) * pitchMm
+  const leftMm = travelMm - mm
+  return {
+    mm,
+    skewMm,
+    uneven: skewMm > maxSkewMm + 1e-9,
+    lagging: sums.map((sum) => Math.max(...sums) - sum),
+    binds: rounds.at(-1)?.binds ?? false,
+    turnsNow: leftMm <= THROUGH_MM ? null : Math.min(stepTurns, leftMm / pitchMm),
+    plan:
+      leftMm <= THROUGH_MM
+        ? null
+        : pressByScrews({ travelMm: leftMm, pitchMm, stepTurns, boltCircleMm: circleMm, maxSkewMm }),
+  }
+}
+
+/** A face seal on its way out and in. */
+export interface FaceState {
+  off: DrawState
+  on: DrawState
+  has: (step: FaceStep) => boolean
+  /** When the carbon was laid under oil, and when it has lain long enough. */
+  soakAt: string | null
+  soakedAt: string | null
+  air: Faces['airs'][number] | null
+  /** Whether the last air held; null before one since the nuts were last turned. */
+  tight: boolean | null
+}
+
+/** How far the seal of a pad is. */
+export function readFace(snapshot: Snapshot, pad: PadSpot): FaceState {
+  const steps = faceEntries(snapshot, 'steps', pad.place)
+  const seqOf = (step: FaceStep) => steps.findLast((s) => s.step === step)?.seq ?? -1
+  const soak = steps.findLast((s) => s.step === 'soak') ?? null
+  const on = readDraw(snapshot, pad, 'on', seqOf('clicked'))
+  const turned = faceEntries(snapshot, 'rounds', pad.place).at(-1)?.seq ?? -1
+  const air = faceEntries(snapshot, 'airs', pad.place).findLast((a) => a.seq > turned) ?? null
+  return {
+    off: readDraw(snapshot, pad, 'off', -1),
+    on,
+    // A ring that was set again is wiped again.
+    has: (step) => seqOf(step) >= 0 && (step !== 'wiped' || seqOf('wiped') > seqOf('clicked')),
+    soakAt: soak?.at ?? null,
+    soakedAt: soak ? new Date(Date.parse(soak.at) + pad.of.soakMin * 60_000).toISOString() : null,
+    air,
+    tight: air ? air.startKPa - air.endKPa <= pad.of.airDropKPa + 1e-9 : null,
+  }
+}

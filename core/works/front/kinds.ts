@@ -1,0 +1,211 @@
+import { z } from 'zod'
+import { id } from '../../job/base'
+import { placeCode } from '../../job/place'
+import { angleDeg, lengthFromZeroMm, lengthMm, mark, reading, temperatureC, thicknessMm } from '../../schema'
+import { kind } from '../kind'
+import { lipWays, outsideWays } from './section'
+
+const words = z.string().max(300).default('')
+const at = { place: placeCode }
+/** What a figure was measured with: the gauge and what it can tell. */
+const by = { gaugeId: id.nullable(), uncertaintyMm: lengthFromZeroMm }
+const twoPlaces = z.tuple([thicknessMm, thicknessMm])
+
+export const rubberLooks = ['sound', 'cracked', 'bulged'] as const
+export const removalWays = ['hook', 'screws', 'puller'] as const
+export type RemovalWay = (typeof removalWays)[number]
+export const trackFeels = ['none', 'felt', 'catches'] as const
+export const coverSteps = ['clean', 'sealant', 'snug', 'tight'] as const
+export type CoverStep = (typeof coverSteps)[number]
+export const centringWays = ['tool', 'damper', 'dial'] as const
+export const onSchools = ['heat', 'screw'] as const
+export type OnSchool = (typeof onSchools)[number]
+
+/** Entries of the work at the ends of the crank. */
+export const kinds = {
+  /** The old damper looked at: index lines, rim, rubber. */
+  'judge-damper': kind({
+    rows: 'dampers',
+    key: 'damperId',
+    strikes: true,
+    stage: 'damper-off',
+    struckIn: 'damper-off',
+    given: {
+      indexDeg: angleDeg,
+      runoutMm: lengthFromZeroMm.nullable(),
+      rubber: z.enum(rubberLooks),
+      ...by,
+      words,
+    },
+  }),
+  'pull-damper': kind({
+    rows: 'pulled',
+    key: 'pulledId',
+    strikes: true,
+    stage: 'damper-off',
+    struckIn: 'damper-off',
+    given: { screws: mark, words },
+  }),
+  'seal-out': kind({
+    rows: 'sealsOut',
+    key: 'sealOutId',
+    strikes: true,
+    stage: 'seal-out',
+    struckIn: 'seal-out',
+    given: { ...at, way: z.enum(removalWays), scratched: z.boolean(), words },
+  }),
+  /** A track on the shaft, inward from the housing's face. */
+  'note-track': kind({
+    rows: 'tracks',
+    key: 'trackId',
+    strikes: true,
+    stage: 'seal-out',
+    struckIn: 'seal-out',
+    quiet: true,
+    given: {
+      ...at,
+      fromMm: lengthFromZeroMm,
+      toMm: lengthFromZeroMm,
+      feel: z.enum(trackFeels),
+      trackMm: lengthFromZeroMm.nullable(),
+    },
+  }),
+  'cover-off': kind({
+    rows: 'coversOff',
+    key: 'coverOffId',
+    strikes: true,
+    stage: 'seal-out',
+    struckIn: 'seal-out',
+    quiet: true,
+    given: { ...at },
+  }),
+  'cover-step': kind({
+    rows: 'coverSteps',
+    key: 'coverStepId',
+    strikes: true,
+    stage: 'cover',
+    struckIn: 'cover',
+    quiet: true,
+    given: { ...at, step: z.enum(coverSteps) },
+  }),
+  /** A cover swept from the crank, and its rail by straight edge and feeler. */
+  'sweep-cover': kind({
+    rows: 'sweeps',
+    key: 'sweepId',
+    strikes: true,
+    stage: 'cover',
+    struckIn: 'cover',
+    given: {
+      ...at,
+      centredBy: z.enum(centringWays),
+      sweep: z.array(reading).min(3).max(36),
+      leftStepMm: lengthMm,
+      rightStepMm: lengthMm,
+      ...by,
+    },
+  }),
+  'move-cover': kind({
+    rows: 'coverMoves',
+    key: 'coverMoveId',
+    strikes: true,
+    stage: 'cover',
+    struckIn: 'cover',
+    quiet: true,
+    given: { ...at, rightMm: lengthMm, upMm: lengthMm, turnDeg: angleDeg },
+  }),
+  /** A new seal out of the drawer, measured: look-alikes differ by a millimetre. */
+  'note-seal': kind({
+    rows: 'seals',
+    key: 'sealId',
+    strikes: true,
+    stage: 'seal-in',
+    struckIn: 'seal-in',
+    quiet: true,
+    given: { ...at, outerMm: thicknessMm, innerMm: thicknessMm },
+  }),
+  /** Its lip and its outside as they go in, over the taper, started square. */
+  'start-seal': kind({
+    rows: 'started',
+    key: 'startedId',
+    strikes: true,
+    stage: 'seal-in',
+    struckIn: 'seal-in',
+    quiet: true,
+    given: { ...at, lip: z.enum(lipWays), outside: z.enum(outsideWays) },
+  }),
+  /** A round of the press: every screw by the same part of a turn. */
+  'press-round': kind({
+    rows: 'rounds',
+    key: 'roundId',
+    strikes: true,
+    stage: 'seal-in',
+    struckIn: 'seal-in',
+    quiet: true,
+    given: { ...at, turns: z.number().gt(0).max(20) },
+  }),
+  /** How deep its outer face stands, at four stations. */
+  'seal-depth': kind({
+    rows: 'depths',
+    key: 'depthId',
+    strikes: true,
+    stage: 'seal-in',
+    struckIn: 'seal-in',
+    given: { ...at, edgesMm: z.array(lengthMm).length(4), ...by },
+  }),
+  /** Hub and nose, each at two places. */
+  'measure-hub': kind({
+    rows: 'fits',
+    key: 'fitId',
+    strikes: true,
+    stage: 'damper-on',
+    struckIn: 'damper-on',
+    quiet: true,
+    given: { hubMm: twoPlaces, noseMm: twoPlaces, ...by },
+  }),
+  /** Out of the oven: its clock runs from here. */
+  'damper-hot': kind({
+    rows: 'hot',
+    key: 'hotId',
+    strikes: true,
+    stage: 'damper-on',
+    struckIn: 'damper-on',
+    quiet: true,
+    given: { ovenC: temperatureC, ambientC: temperatureC },
+  }),
+  /** On the nose, keyed: slid on hot, or drawn by the installer's screw. */
+  'start-damper': kind({
+    rows: 'startedOn',
+    key: 'startId',
+    strikes: true,
+    stage: 'damper-on',
+    struckIn: 'damper-on',
+    quiet: true,
+    given: { school: z.enum(onSchools) },
+  }),
+  /** Its travel, from a face to the hub before and after. */
+  'damper-home': kind({
+    rows: 'homes',
+    key: 'homeId',
+    strikes: true,
+    stage: 'damper-on',
+    struckIn: 'damper-on',
+    given: { beforeMm: lengthMm, afterMm: lengthMm, ...by },
+  }),
+  'read-tdc': kind({
+    rows: 'tops',
+    key: 'topId',
+    strikes: true,
+    stage: 'tdc',
+    struckIn: 'tdc',
+    given: { forwardDeg: angleDeg, backwardDeg: angleDeg, markDeg: angleDeg },
+  }),
+  'set-pointer': kind({
+    rows: 'pointers',
+    key: 'pointerId',
+    strikes: true,
+    stage: 'tdc',
+    struckIn: 'tdc',
+    quiet: true,
+    given: { byDeg: angleDeg },
+  }),
+}

@@ -1,0 +1,79 @@
+import { setCover, type SetCover } from '../../front/set-cover'
+import { CalcError } from '../../errors'
+import type { Snapshot } from '../../job/snapshot'
+import { jointOpen } from '../fasteners/read-joint'
+import { entriesAt, lastAt, type EndSpot } from './read-front'
+
+/** A cover on its way on. */
+export interface CoverState {
+  clean: boolean
+  /** When the sealant was laid; null where it was not, or needs none. */
+  sealedAt: string | null
+  skinAt: string | null
+  snug: boolean
+  sweep: ReturnType<typeof lastAt<'sweeps'>>
+  /** What the last sweep says; null before one since it was last moved or tightened. */
+  set: SetCover | null
+  tight: boolean
+  /** It was swept after it was tightened, too. */
+  lookedAgain: boolean
+}
+
+/** How far a cover is, since it was last cleaned. */
+export function readCover(snapshot: Snapshot, end: EndSpot): CoverState {
+  const { cover } = end.of
+  const off = lastAt(snapshot, 'coversOff', end.place)?.seq ?? -1
+  const steps = entriesAt(snapshot, 'coverSteps', end.place).filter((s) => s.seq > off)
+  const last = (step: string) => steps.findLast((s) => s.step === step) ?? null
+  const clean = last('clean')
+  const since = clean?.seq ?? Infinity
+  const after = (step: string) => {
+    const found = last(step)
+    return found && found.seq > since ? found : null
+  }
+  const sealed = after('sealant')
+  const snug = after('snug')
+  const tight = after('tight')
+  const moved = lastAt(snapshot, 'coverMoves', end.place)
+  const sweep = lastAt(snapshot, 'sweeps', end.place, Math.max(snug?.seq ?? Infinity, moved?.seq ?? -1))
+  const skin = cover?.skinMin
+  return {
+    clean: clean !== null,
+    sealedAt: sealed?.at ?? null,
+    skinAt: sealed && skin ? new Date(Date.parse(sealed.at) + skin * 60_000).toISOString() : null,
+    snug: snug !== null,
+    sweep,
+    set: sweep ? readSweep(end, sweep) : null,
+    tight: tight !== null,
+    lookedAgain: tight !== null && sweep !== null && sweep.seq > tight.seq,
+  }
+}
+
+/** What a sweep says of a cover; null where its angles do not carry it. */
+export function readSweep(
+  { of: { cover } }: EndSpot,
+  sweep: { sweep: { angleDeg: number; valueMm: number }[]; leftStepMm: number; rightStepMm: number },
+): SetCover | null {
+  if (!cover) return null
+  try {
+    return setCover({
+      sweep: sweep.sweep,
+      growsWhen: 'farther',
+      rail: {
+        left: { xMm: cover.railLeftMm, stepMm: sweep.leftStepMm },
+        right: { xMm: cover.railRightMm, stepMm: sweep.rightStepMm },
+      },
+      runoutMaxMm: cover.runoutMaxMm,
+      stepMaxMm: cover.stepMaxMm,
+      holeClearanceMm: cover.holeClearanceMm,
+      dowelled: cover.dowelled,
+    })
+  } catch (error) {
+    if (error instanceof CalcError) return null
+    throw error
+  }
+}
+
+/** Whether the bolts of a cover are still to be tightened by the fastener bench. */
+export const coverBoltsOpen = (snapshot: Snapshot, { of: { cover } }: EndSpot): boolean =>
+  cover?.joint != null && jointOpen(snapshot, cover.joint, null)

@@ -1,0 +1,180 @@
+import { engageThread, type EngagedThread } from '../../fasten/engage-thread'
+import { heatWindow, type HeatWindow } from '../../fit/heat-window'
+import { planPressFit, type PressFit } from '../../fit/plan-press-fit'
+import { pullerScrews, type PullerScrews } from '../../front/puller-screws'
+import { CalcError } from '../../errors'
+import type { Snapshot } from '../../job/snapshot'
+import { lastOf, sectionOf } from './read-front'
+import type { DamperSheet } from './section'
+
+const AMBIENT_C = 20
+const mean = ([a, b]: readonly [number, number]) => (a + b) / 2
+function orNull<T>(reckon: () => T): T | null {
+  try {
+    return reckon()
+  } catch (error) {
+    if (error instanceof CalcError) return null
+    throw error
+  }
+}
+
+/** What holds a damper of that interference, and what it takes to get it on and off. */
+export function damperFit(
+  of: DamperSheet,
+  interferenceMm: number,
+  noseMm = of.noseMm,
+  ambientC = AMBIENT_C,
+): PressFit | null {
+  return orNull(() =>
+    planPressFit({
+      interfaceMm: noseMm,
+      lengthMm: of.gripLengthMm,
+      interferenceMm,
+      smoothingMm: 0,
+      friction: of.friction,
+      shaftC: ambientC,
+      ambientC,
+      slipClearanceMm: of.slipClearanceMm,
+      maxHeatC: of.maxHeatC,
+      hub: {
+        outerMm: of.hubOuterMm,
+        modulusMPa: of.hubModulusMPa,
+        poisson: of.hubPoisson,
+        yieldMPa: of.hubYieldMPa,
+        expansionPerC: of.hubExpansionPerC,
+      },
+      shaft: {
+        innerMm: 0,
+        modulusMPa: of.noseModulusMPa,
+        poisson: of.nosePoisson,
+        yieldMPa: of.noseYieldMPa,
+        expansionPerC: of.hubExpansionPerC,
+      },
+    }),
+  )
+}
+
+/** What the screws of its pulling holes bear against the most that it may hold. */
+export function readPuller(of: DamperSheet): { forceN: number; screws: PullerScrews } | null {
+  const forceN = damperFit(of, of.interference.maxMm)?.pressForceN
+  if (!forceN) return null
+  const screws = orNull(() =>
+    pullerScrews({
+      sizes: of.pullSizes,
+      count: of.pullCount,
+      engagementMm: of.pullEngagementMm,
+      holeShearMPa: of.holeShearMPa,
+      useFraction: of.useFraction,
+      forceN,
+    }),
+  )
+  return screws && { forceN, screws }
+}
+
+/** Whether an old damper may go on again, by what was seen of it; null before anybody looked. */
+export function damperScrap(snapshot: Snapshot): ('index' | 'rim' | 'rubber')[] | null {
+  const seen = lastOf(snapshot, 'dampers')
+  const of = sectionOf(snapshot)?.damper
+  if (!seen || !of) return null
+  return [
+    ...(Math.abs(seen.indexDeg) > of.indexMaxDeg ? (['index'] as const) : []),
+    ...(seen.runoutMm !== null && seen.runoutMm > of.rimRunoutMaxMm ? (['rim'] as const) : []),
+    ...(seen.rubber !== 'sound' ? (['rubber'] as const) : []),
+  ]
+}
+
+/** A damper on its way on. */
+export interface DamperState {
+  fit: ReturnType<typeof lastOf<'fits'>>
+  interferenceMm: number | null
+  press: PressFit | null
+  /** Loose is scrap, tight yields; the window of the sheet judges the rest. */
+  verdict: 'loose' | 'too-loose' | 'too-tight' | 'yields' | 'in' | null
+  /** Whether heat alone may bring it on. */
+  heatServes: boolean
+  thread: EngagedThread | null
+  hot: ReturnType<typeof lastOf<'hot'>>
+  window: HeatWindow | null
+  /** When it slips on no longer; null where it is not hot. */
+  slipsUntilAt: string | null
+  started: ReturnType<typeof lastOf<'startedOn'>>
+  home: ReturnType<typeof lastOf<'homes'>>
+  /** How far it is from home, by its travel; null before that was measured. */
+  leftMm: number | null
+}
+
+/** Slack of a travel read by a rule or a depth gauge, mm. */
+const HOME_MM = 0.3
+
+/** How far the damper is since it was last measured. */
+export function readDamper(snapshot: Snapshot): DamperState {
+  const of = sectionOf(snapshot)?.damper ?? null
+  const fit = lastOf(snapshot, 'fits')
+  const since = fit?.seq ?? Infinity
+  const interferenceMm = fit ? mean(fit.noseMm) - mean(fit.hubMm) : null
+  const press = of && interferenceMm !== null ? damperFit(of, interferenceMm, mean(fit!.noseMm)) : null
+  const verdict = (): DamperState['verdict'] => {
+    if (!of || !press || interferenceMm === null) return null
+    if (of.kind === 'flange') return 'in'
+    if (press.verdict === 'loose') return 'loose'
+    if (press.verdict === 'yields') return 'yields'
+    if (interferenceMm < of.interference.minMm - 1e-9) return 'too-loose'
+    return interferenceMm > of.interference.maxMm + 1e-9 ? 'too-tight' : 'in'
+  }
+  const hot = lastOf(snapshot, 'hot', since)
+  const window =
+    of && hot && interferenceMm !== null
+      ? orNull(() =>
+          heatWindow({
+            massKg: of.massKg,
+            heatCapacityJPerKgC: of.heatCapacityJPerKgC,
+            filmWPerM2C: of.filmWPerM2C,
+            areaM2: of.areaM2,
+            ambientC: hot.ambientC,
+            partC: hot.ovenC,
+            interferenceMm,
+            slipClearanceMm: of.slipClearanceMm,
+            expansionPerC: of.hubExpansionPerC,
+            interfaceMm: of.noseMm,
+          }),
+        )
+      : null
+  const started = lastOf(snapshot, 'startedOn', since)
+  const home = lastOf(snapshot, 'homes', started?.seq ?? Infinity)
+  const thread =
+    of && press && press.pressForceN > 0
+      ? orNull(() =>
+          engageThread({
+            thread: { majorMm: of.noseThread.majorMm, pitchMm: of.noseThread.pitchMm },
+            holeDepthMm: of.noseThread.depthMm,
+            leadInMm: of.noseThread.leadInMm,
+            rodThreadMm: of.rodThreadMm,
+            forceN: press.pressForceN,
+            useFraction: of.useFraction,
+            holeShearMPa: of.noseThread.shearMPa,
+            rodShearMPa: of.rodShearMPa,
+            backOffTurns: 1,
+          }),
+        )
+      : null
+  return {
+    fit,
+    interferenceMm,
+    press,
+    verdict: verdict(),
+    heatServes: press?.withinHeatLimit ?? false,
+    thread,
+    hot,
+    window,
+    slipsUntilAt:
+      hot && window?.secondsToSlip != null
+        ? new Date(Date.parse(hot.at) + window.secondsToSlip * 1000).toISOString()
+        : null,
+    started,
+    home,
+    leftMm: home && of ? of.travelMm - Math.abs(home.beforeMm - home.afterMm) : null,
+  }
+}
+/** Whether a damper that was drawn on is home. */
+export const isHome = ({ leftMm }: Pick<DamperState, 'leftMm'>): boolean =>
+  leftMm !== null && Math.abs(leftMm) <= HOME_MM

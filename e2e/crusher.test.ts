@@ -1,0 +1,331 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { JobAct, ShopAct } from '#contract/commands'
+import { signatureOf, signatureState } from '#core/job/signature'
+import { camshaft } from '../server/demo/camshaft-world'
+import { engines } from '../server/demo/world'
+import { Browser, Key } from '../testing/browser'
+import { carryByKey, shownMove, tightenByKey } from '../testing/go-by-key'
+import { Finger } from '../testing/finger'
+import { House } from '../testing/house'
+import { leaveStage } from '../testing/technician'
+
+let house: House
+let browser: Browser
+let person: string
+
+beforeAll(async () => {
+  house = await House.open()
+  browser = await Browser.open(house.url)
+  person = await house.person('Tom Adeyar')
+  await browser.go('/')
+  await browser.chooseOption('#person', 'Tom Adeyar')
+})
+afterAll(async () => {
+  await browser.close()
+  await house.kill()
+})
+
+const send = async (act: JobAct | ShopAct, jobId: string | null, minutesAgo = 0) => {
+  const at = new Date(Date.now() - minutesAgo * 60_000).toISOString()
+  const [outcome] = await house.send([
+    { commandId: randomUUID(), deviceId: randomUUID(), personId: person, jobId, at, act },
+  ])
+  return outcome!
+}
+
+describe('the crusher drive', () => {
+  it('is carried from low oil pressure to the signed record by the next move alone, nothing typed', async () => {
+    const jobId = await house.jobId('Crusher drive')
+    await browser.go(`/jobs/${jobId}`)
+    await browser.find('[data-part=end-rail]')
+    const bolts = () => tightenByKey(browser)
+    const { stages, asked } = await carryByKey(browser, { bolts, bolt: bolts })
+    expect(stages).toEqual([
+      'damper-off',
+      'seal-out',
+      'cam-out',
+      'bushings-out',
+      'galleries',
+      'bushing-map',
+      'bushings-in',
+      'cam-spin',
+      'cover',
+      'seal-in',
+      'damper-on',
+      'tdc',
+      'first-run',
+    ])
+    for (const step of [
+      'galleries sign-work',
+      'bushing-map swap',
+      'bushings-in prove',
+      'cam-spin ease',
+      'cover move',
+      'seal-in other-seal',
+      'damper-on slide',
+      'tdc set',
+      'first-run run',
+    ])
+      expect(asked, step).toContain(step)
+    await browser.type('n')
+    await (await browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
+    await browser.find('[data-part=next-move][data-action=done]')
+    await browser.untilSaved()
+    expect(await browser.all('[data-part=bushing-record] tbody tr')).toHaveLength(5)
+
+    const done = await house.snapshot(jobId)
+    expect(signatureState(done, signatureOf(done)!)).toBe('stands')
+    expect(done.works.leaks!.runs.at(-1)).toMatchObject({ complaint: 'oil-pressure', gone: true })
+    for (const paper of ['record.pdf', 'owner.pdf'])
+      expect((await (await fetch(`${house.url}/api/jobs/${jobId}/${paper}`)).text()).slice(0, 5)).toBe('%PDF-')
+    const zip = Buffer.from(await (await fetch(`${house.url}/api/jobs/${jobId}/job.zip`)).arrayBuffer())
+    expect(zip.length).toBeGreaterThan(2000)
+    expect(await browser.complaints()).toEqual([])
+  })
+})
+
+describe('the tide gate gearbox', () => {
+  it('is carried to its record by the next move alone, a unit without a cylinder', async () => {
+    const jobId = await house.jobId('Tide gate gearbox')
+    await browser.go(`/jobs/${jobId}`)
+    await browser.find('[data-part=face-parts]')
+    // A quarter of an hour that nobody waits for here: the carbons were laid in a while ago.
+    const soak = async () => {
+      // What was just done is on its way still: this one comes after it.
+      await browser.untilSaved()
+      const { at: place } = await shownMove(browser)
+      const step = { what: 'face-step', stepId: randomUUID(), place, step: 'soak' } as const
+      expect(await send(step, jobId, 16)).toMatchObject({ result: 'done' })
+    }
+    const { asked } = await carryByKey(browser, { soak, bolts: () => tightenByKey(browser) })
+    for (const step of ['jack', 'clicked', 'draw', 'bolts', 'air']) expect(asked).toContain(`face-seal ${step}`)
+    await browser.type('n')
+    await (await browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
+    await browser.find('[data-part=next-move][data-action=done]')
+    await browser.untilSaved()
+    const done = await house.snapshot(jobId)
+    expect(signatureState(done, signatureOf(done)!)).toBe('stands')
+    expect(done.works.faces!.airs).toHaveLength(2)
+    for (const paper of ['record.pdf', 'owner.pdf'])
+      expect((await (await fetch(`${house.url}/api/jobs/${jobId}/${paper}`)).text()).slice(0, 5)).toBe('%PDF-')
+    expect(await browser.complaints()).toEqual([])
+  })
+})
+
+describe('two bushings by a finger, each figure entered', () => {
+  it('with the block rolled on the glass, a wrong code refused in words, and one driven too far and brought back', async () => {
+    const finger = await Finger.on(browser)
+    const engineId = randomUUID()
+    const { shape, sheet } = engines.brennick
+    const two = {
+      ...camshaft,
+      housings: camshaft.housings.slice(0, 2),
+      codes: camshaft.codes.slice(0, 2),
+      passages: camshaft.passages.filter((p) => ['G', 'H1', 'H2'].includes(p.id)).map((p) => ({ ...p, plug: null })),
+      cleanWipes: 1,
+      deadEndWipes: 1,
+    }
+    const added = await send(
+      {
+        what: 'add-engine',
+        engineId,
+        shape: { ...shape, name: 'Brennick, short shaft' },
+        sheet: { ...sheet, id: randomUUID(), sections: { bushings: two } },
+      },
+      null,
+    )
+    expect(added).toMatchObject({ result: 'done' })
+    const jobId = randomUUID()
+    await send({ what: 'start-job', jobId, engineId, title: 'Short shaft', complaint: '', work: ['bushings'] }, null)
+    const go = () => finger.tap('[data-part=move-button]')
+    const until = (action: string, at?: string) =>
+      browser.until(
+        async () => {
+          const now = await shownMove(browser)
+          return now.action === action && (at === undefined || now.at === at)
+        },
+        `the next move is not ${action} ${at ?? ''}`,
+      )
+    const enter = async (figures: Record<string, string>) => {
+      await browser.find('[data-part=ask]')
+      await browser.dialog()
+      for (const [field, figure] of Object.entries(figures)) {
+        const box = await browser.find(`input[data-field="${field}"], [data-field="${field}"] input`)
+        await box.sendKeys(Key.chord(Key.CONTROL, 'a'), figure)
+      }
+    }
+    const save = async () => {
+      await finger.tap('[data-part=answer]')
+      await browser.noDialog()
+    }
+    const answer = async (figures: Record<string, string>) => {
+      await go()
+      await enter(figures)
+      await save()
+    }
+    const close = async () => {
+      await until('close-stage')
+      await leaveStage(browser, go, () => finger.tap('[data-part=close-confirm]'))
+    }
+    /** Goes to the housing whose turn it is, if another is in hand. */
+    const at = async (action: string, place: string) => {
+      await browser.until(async () => ['next-place', action].includes((await shownMove(browser)).action), action)
+      if ((await shownMove(browser)).action === 'next-place') await go()
+      await until(action, place)
+    }
+
+    await browser.go(`/jobs/${jobId}/cam-out`)
+    await until('read-cam')
+    await go()
+    await enter({ endFloatMm: '0.2', backlashMm: '0.22' })
+    for (const field of ['photographed', 'followersUp']) await finger.tap(`label:has([data-field=${field}])`)
+    await save()
+    await until('take-out')
+    await go()
+    for (const [place, mm] of [
+      ['housing-1', '49.895'],
+      ['housing-2', '49.495'],
+    ] as const) {
+      await at('journal', place)
+      await answer({ 'mm.0': mm, 'mm.1': mm })
+    }
+    // By the finger a half turn round the middle: upside down, and from the rear.
+    await finger.drag('[data-part=block-lie]', [0.5, 0.2], [0.92, 0.53])
+    await browser.find('[data-part=lie-note]')
+    const rolled = async () => (await browser.find('[data-part=block-lie]')).getAttribute('aria-valuenow')
+    await browser.until(async () => Number(await rolled()) > 60, 'it did not follow the finger')
+    // A glass that was just drawn on may take the first tap for the end of it.
+    await browser.until(async () => {
+      await finger.tap('[data-part=lie-upside]')
+      return (await rolled()) === '180'
+    }, 'it is not upside down')
+    await finger.tap('[data-part=lie-end]')
+    await finger.tap('[data-part=lie-note]')
+    await browser.until(async () => (await browser.all('[data-part=lie-note]')).length === 0, 'the lie was not noted')
+    expect(await (await browser.find('[data-part=seen-hole]')).getAttribute('data-hour')).toBe('1')
+    await close()
+
+    await until('plug-off')
+    await go()
+    for (const [place, looks] of [
+      ['housing-2', 'copper'],
+      ['housing-1', 'grey'],
+    ] as const) {
+      await at('bushing', place)
+      await go()
+      await browser.find('[data-part=ask]')
+      await browser.dialog()
+      await finger.tap(`[data-looks=${looks}]`)
+      if (looks === 'copper') await enter({ copperShare: '30', copperOClock: '6' })
+      await save()
+    }
+    await close()
+
+    await until('sign-work')
+    await go()
+    for (const passage of ['G', 'H1', 'H2']) {
+      await browser.until(
+        async () => (await browser.text('[data-part=move-head]')).startsWith(`Passage ${passage},`),
+        `${passage} is not next`,
+      )
+      await until('wipe')
+      await answer({})
+    }
+    await close()
+
+    const housing = async (place: string, bore: string, drillings: string[]) => {
+      await at('housing', place)
+      await answer({
+        'boreMm.0': bore,
+        'boreMm.1': bore,
+        ...Object.fromEntries(drillings.map((d, i) => [`drillingsMm.${i}`, d])),
+      })
+    }
+    await housing('housing-1', '54.001', ['11.0'])
+    await at('bushing', 'housing-1')
+    // A look-alike: taken down as it is, and refused in words.
+    await go()
+    await enter({ code: 'BK-2617', outerMm: '54.06' })
+    await browser.untilText('[data-part=code-compare]', 'differs from BK-2671 at place 6')
+    await save()
+    await housing('housing-2', '53.600', ['11.0', '11.0'])
+    await at('bushing', 'housing-2')
+    await answer({ code: 'BK-2716', outerMm: '53.66' })
+    await at('other-bushing', 'housing-1')
+    expect(await browser.text('[data-part=move-head]')).toContain('on no line of the list')
+    await answer({ code: 'BK-2671', outerMm: '54.06' })
+    await close()
+
+    await at('aim', 'housing-2')
+    await finger.tap('[data-back=film]')
+    await browser.untilText('[data-part=move-head]', 'a film of oil')
+    expect(await browser.text('[data-part=move-head]')).toContain("1, 7 o'clock as it lies")
+    await go()
+    await until('first-look')
+    await answer({ edgeMm: '-19' })
+    await until('strike')
+    await answer({ edgeMm: '-18.4' })
+    await until('strike')
+    await answer({ edgeMm: '1.4' })
+    await until('bring-back')
+    await answer({ edgeMm: '-0.5' })
+    await until('strike')
+    await answer({ edgeMm: '0.1' })
+    await until('prove')
+    await answer({ pinMm: '4.3' })
+    await browser.untilText('[data-part=move-head]', "7 o'clock")
+    await go()
+    await browser.find('[data-part=ask]')
+    await browser.dialog()
+    await finger.tap('[data-by=light]')
+    await finger.tap('[data-light=round]')
+    await save()
+    await until('sliver')
+    await go()
+    await at('aim', 'housing-1')
+    // No housing ahead of the front one: the tool is turned round.
+    expect(await browser.text('[data-part=move-head]')).toContain('tool turned round, drive from the front')
+    await go()
+    await until('first-look')
+    for (const [action, edgeMm] of [
+      ['first-look', '-19'],
+      ['strike', '-18.2'],
+      ['strike', '2'],
+    ] as const) {
+      await until(action)
+      await answer({ edgeMm })
+    }
+    await until('prove')
+    await answer({ pinMm: '4.5' })
+    await until('sliver')
+    await go()
+    await close()
+
+    await until('shaft-in')
+    await go()
+    await finger.tap('[data-part=answer-yes]')
+    await browser.noDialog()
+    await until('turn')
+    await go()
+    await browser.find('[data-part=ask]')
+    await browser.dialog()
+    await finger.tap('[data-by=hand]')
+    await finger.tap('[data-feel=free]')
+    await save()
+    await until('read-again')
+    await answer({ endFloatMm: '0.15', backlashMm: '0.2' })
+    await until('seal-plug')
+    await go()
+    await close()
+    await browser.find('[data-stage=record]')
+    await browser.untilSaved()
+    const { works } = await house.snapshot(jobId)
+    expect(works.bushings!.aimed.map((a) => [a.place, a.from, a.back, a.rolledDeg, a.seenFrom])).toEqual([
+      ['housing-2', 'rear', 'film', 180, 'rear'],
+      ['housing-1', 'front', 'dry', 180, 'rear'],
+    ])
+    expect(works.bushings!.looks.filter((l) => l.back)).toHaveLength(1)
+    expect(await browser.complaints()).toEqual([])
+  })
+})

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { useNow } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { jointOf } from '#core/works/fasteners/read-joint'
+import { faceSealMove } from '#core/works/faces/face-seal'
+import { faceEntries, padsOf, readFace, sectionOf } from '#core/works/faces/read-faces'
+import JointDialog from '../../../bench/joint/JointDialog.vue'
+import PlaceShell from '../../../bench/PlaceShell.vue'
+import { useFigures } from '../../../bench/useFigures'
+import { usePlaces } from '../../../bench/usePlaces'
+import FaceParts from './FaceParts.vue'
+import PadRail from './PadRail.vue'
+
+const { t } = useI18n()
+const { length, pressure } = useFigures()
+const now = useNow({ interval: 1000 })
+const bolts = ref(false)
+const hands = usePlaces(
+  padsOf,
+  (s, hand) => faceSealMove(s, hand, now.value.getTime()),
+  () => ({ bolts: () => (bolts.value = true) }),
+)
+const { snapshot, closed, mine, move, choose, strike } = hands
+const section = computed(() => sectionOf(snapshot.value))
+const state = computed(() => (mine.value ? readFace(snapshot.value, mine.value) : null))
+const joint = computed(() => (mine.value?.of.joint ? jointOf(snapshot.value, mine.value.of.joint) : null))
+const last = computed(() => {
+  if (!mine.value) return null
+  const { place } = mine.value
+  const all = (['rounds', 'steps', 'airs'] as const).flatMap((rows) =>
+    faceEntries(snapshot.value, rows, place).map((e) => ({ id: e.id, seq: e.seq })),
+  )
+  return all.sort((a, b) => b.seq - a.seq)[0] ?? null
+})
+</script>
+
+<template>
+  <PlaceShell :hands="hands" :title="mine?.of.name ?? null" :empty="section ? null : t('face.no-section')">
+    <template #rail><PadRail :snapshot="snapshot" :selected="mine?.place ?? null" @select="choose" /></template>
+    <FaceParts v-if="mine && state" :pad="mine" :state="state" :hand="move.action" />
+    <template #side>
+      <template v-if="mine && state">
+        <p v-if="!state.has('ring-out')" class="text-body" data-part="off-rounds">
+          {{
+            t('face.rounds-off', {
+              mm: length(state.off.mm),
+              of: length(mine.of.travelMm),
+              left: state.off.plan?.rounds ?? 0,
+            })
+          }}
+        </p>
+        <template v-else>
+          <p class="text-body">{{ t('face.soaked', { min: mine.of.soakMin }) }}</p>
+          <p class="text-body" data-part="on-rounds">
+            {{
+              t('face.rounds', {
+                mm: length(state.on.mm),
+                of: length(mine.of.travelMm),
+                left: state.on.plan?.rounds ?? 0,
+              })
+            }}
+          </p>
+          <p class="text-body" :class="{ 'font-bold text-outside': state.on.uneven }">
+            {{ t('face.skew', { skew: length(state.on.skewMm), max: length(mine.of.maxSkewMm) }) }}
+          </p>
+        </template>
+        <p v-if="state.air" class="text-body" :class="{ 'font-bold text-outside': !state.tight }" data-part="air-entry">
+          {{ t('face.air-of', { start: pressure(state.air.startKPa), end: pressure(state.air.endKPa) }) }}:
+          {{ t(state.tight ? 'face.air-holds' : 'face.air-lost') }}
+        </p>
+        <button v-if="last && !closed" type="button" class="key" data-part="strike-last" @click="strike(last.id)">
+          {{ t('face.strike') }}
+        </button>
+      </template>
+    </template>
+    <template #dialogs>
+      <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />
+    </template>
+  </PlaceShell>
+</template>

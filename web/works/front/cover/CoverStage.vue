@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useNow } from '@vueuse/core'
+import { jointOf } from '#core/works/fasteners/read-joint'
+import { coverMove } from '#core/works/front/cover'
+import { entriesAt } from '#core/works/front/read-front'
+import { readCover } from '#core/works/front/read-cover'
+import JointDialog from '../../../bench/joint/JointDialog.vue'
+import { useFigures } from '../../../bench/useFigures'
+import EndShell from '../EndShell.vue'
+import { useEnds } from '../useEnds'
+import CoverSweep from './CoverSweep.vue'
+
+const { t } = useI18n()
+const { length } = useFigures()
+const now = useNow({ interval: 1000 })
+const bolts = ref(false)
+const hands = useEnds(
+  (s, hand) => coverMove(s, hand, now.value.getTime()),
+  () => ({ bolts: () => (bolts.value = true) }),
+)
+const { snapshot, closed, mine, strike } = hands
+const state = computed(() => (mine.value?.of.cover ? readCover(snapshot.value, mine.value) : null))
+const joint = computed(() => (mine.value?.of.cover?.joint ? jointOf(snapshot.value, mine.value.of.cover.joint) : null))
+const steps = computed(() => (mine.value ? entriesAt(snapshot.value, 'coverSteps', mine.value.place) : []))
+</script>
+
+<template>
+  <EndShell :hands="hands">
+    <CoverSweep v-if="mine?.of.cover && state" :cover="mine.of.cover" :sweep="state.sweep" :set="state.set" />
+    <template #side>
+      <ol v-if="steps.length" class="text-body" data-part="cover-steps">
+        <li v-for="(s, i) in steps" :key="s.id" class="flex items-center gap-2 border-b border-line py-1">
+          <span class="flex-1">{{ t(`front.step.${s.step}`) }}</span>
+          <button
+            v-if="!closed && i === steps.length - 1"
+            type="button"
+            class="key !min-h-[44px] !px-2 text-small"
+            @click="strike(s.id)"
+          >
+            {{ t('front.strike') }}
+          </button>
+        </li>
+      </ol>
+      <div
+        v-if="state?.set && state.sweep && mine?.of.cover"
+        class="border border-line bg-plate p-3 text-body"
+        data-part="sweep-entry"
+      >
+        <p class="font-bold" :class="{ 'text-outside': state.set.verdict !== 'leave' }">
+          {{ t(`front.verdict.${state.set.verdict}`) }}
+        </p>
+        <p>{{ t(`front.centred.${state.sweep.centredBy}`) }}: {{ t(`front.centred-says.${state.sweep.centredBy}`) }}</p>
+        <p v-if="state.set.after">
+          {{
+            t('front.after-move', { runout: length(state.set.after.runoutMm), step: length(state.set.after.stepMm) })
+          }}
+        </p>
+        <p v-else-if="state.set.verdict !== 'leave'">
+          {{ t('front.needs', { runout: length(state.set.needs.runoutMm), step: length(state.set.needs.stepMm) }) }}
+        </p>
+        <button v-if="!closed" type="button" class="key mt-2" @click="strike(state.sweep.id)">
+          {{ t('front.strike') }}
+        </button>
+      </div>
+    </template>
+    <template #dialogs>
+      <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />
+    </template>
+  </EndShell>
+</template>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { damperOffMove } from '#core/works/front/damper-off'
+import { damperScrap, readPuller } from '#core/works/front/read-damper'
+import { lastOf } from '#core/works/front/read-front'
+import { useFigures } from '../../../bench/useFigures'
+import EndShell from '../EndShell.vue'
+import { useEnds } from '../useEnds'
+import PullScrews from './PullScrews.vue'
+
+const { t } = useI18n()
+const { length } = useFigures()
+const hands = useEnds((s) => damperOffMove(s))
+const { snapshot, section, closed, strike } = hands
+const puller = computed(() => (section.value?.damper ? readPuller(section.value.damper) : null))
+const seen = computed(() => lastOf(snapshot.value, 'dampers'))
+const scrap = computed(() => damperScrap(snapshot.value))
+const pulled = computed(() => lastOf(snapshot.value, 'pulled'))
+</script>
+
+<template>
+  <EndShell :hands="hands" whole>
+    <PullScrews
+      v-if="puller && section?.damper"
+      :screws="puller.screws"
+      :count="section.damper.pullCount"
+      :force-n="puller.forceN"
+    />
+    <template #side>
+      <p v-if="section?.damper" class="text-body">{{ t(`front.kind.${section.damper.kind}`) }}</p>
+      <div v-if="seen" class="border border-line bg-plate p-3 text-body" data-part="damper-entry">
+        <p>
+          {{
+            t('front.record-seen', {
+              index: seen.indexDeg,
+              rim: seen.runoutMm === null ? '—' : length(seen.runoutMm),
+              rubber: t(`front.rubber.${seen.rubber}`),
+            })
+          }}
+        </p>
+        <p v-for="why in scrap" :key="why" class="font-semibold text-outside">{{ t(`front.scrap.${why}`) }}</p>
+        <button v-if="!closed && !pulled" type="button" class="key mt-2" @click="strike(seen.id)">
+          {{ t('front.strike') }}
+        </button>
+      </div>
+      <p v-if="pulled" class="text-body">{{ t('front.record-pulled', { screws: pulled.screws }) }}</p>
+      <button v-if="pulled && !closed" type="button" class="key" @click="strike(pulled.id)">
+        {{ t('front.strike') }}
+      </button>
+    </template>
+  </EndShell>
+</template>

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { useNow } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { treatmentOf } from '#core/works/front/read-front'
+import { readSeal } from '#core/works/front/read-seal'
+import { sealInMove } from '#core/works/front/seal-in'
+import { lipWays, outsideWays } from '#core/works/front/section'
+import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
+import { useFigures } from '../../../bench/useFigures'
+import EndShell from '../EndShell.vue'
+import ShaftTracks from '../ShaftTracks.vue'
+import { useEnds } from '../useEnds'
+import FourDepths from './FourDepths.vue'
+
+const { t } = useI18n()
+const { length } = useFigures()
+const now = useNow({ interval: 1000 })
+/** How lip and outside go in; as the sheet or the trade has it until somebody chooses otherwise. */
+const ways = ref<{ lip: string; outside: string }>({ lip: 'oiled', outside: 'dry' })
+const hands = useEnds(
+  (s, hand) => sealInMove(s, hand, now.value.getTime()),
+  (move) => ({ start: () => void hands.engine.enter(move(), { ...ways.value }) }),
+)
+const { snapshot, closed, mine, strike } = hands
+const state = computed(() => (mine.value ? readSeal(snapshot.value, mine.value) : null))
+const treatment = computed(() => (mine.value ? treatmentOf(mine.value) : null))
+watch(
+  () => mine.value?.place,
+  () => {
+    if (treatment.value) ways.value = { lip: treatment.value.lip, outside: treatment.value.outside }
+  },
+  { immediate: true },
+)
+const fitWrong = computed(() => state.value?.fit !== null && state.value?.fit !== 'right')
+</script>
+
+<template>
+  <EndShell :hands="hands">
+    <div class="flex h-full min-h-0 flex-col">
+      <div class="min-h-0 flex-1"><ShaftTracks v-if="mine" :snapshot="snapshot" :end="mine" with-seal /></div>
+    </div>
+    <template #side>
+      <template v-if="mine && state">
+        <p class="text-body">
+          {{
+            t('front.seal-want', {
+              outer: length(mine.of.seal.outerMm),
+              inner: length(mine.of.seal.innerMm),
+              width: length(mine.of.seal.widthMm),
+            })
+          }}
+          · {{ t(`front.seal-kind.${mine.of.seal.kind}`) }}
+        </p>
+        <div
+          v-if="state.seal"
+          class="border border-line bg-plate p-3 text-body"
+          data-part="seal-entry"
+          :data-fit="state.fit"
+        >
+          <p class="figure" :class="{ 'font-bold text-outside': fitWrong }">
+            {{ length(state.seal.outerMm) }} × {{ length(state.seal.innerMm) }}
+          </p>
+          <button v-if="!closed && !state.started" type="button" class="key mt-2" @click="strike(state.seal.id)">
+            {{ t('front.strike') }}
+          </button>
+        </div>
+        <template v-if="!state.started && !closed">
+          <fieldset data-school="lip">
+            <legend class="mb-1 font-semibold">{{ t('front.lip-label') }}</legend>
+            <ChoiceKeys
+              v-model="ways.lip"
+              class="flex flex-wrap gap-1"
+              :label="t('front.lip-label')"
+              :options="lipWays as readonly string[]"
+              :word="(o: string) => t(`front.lip.${o}`)"
+              mark="lip"
+              filled
+            />
+          </fieldset>
+          <fieldset data-school="outside">
+            <legend class="mb-1 font-semibold">{{ t('front.outside-label') }}</legend>
+            <ChoiceKeys
+              v-model="ways.outside"
+              class="flex flex-wrap gap-1"
+              :label="t('front.outside-label')"
+              :options="outsideWays as readonly string[]"
+              :word="(o: string) => t(`front.outside.${o}`)"
+              mark="outside"
+              filled
+            />
+          </fieldset>
+          <p class="text-small text-soft">{{ t(treatment?.ofSheet ? 'front.by-sheet' : 'front.by-usual') }}</p>
+        </template>
+        <p v-else-if="state.started" class="text-body">
+          {{ t('front.lip-label') }}: {{ t(`front.lip.${state.started.lip}`) }} · {{ t('front.outside-label') }}:
+          {{ t(`front.outside.${state.started.outside}`) }}
+        </p>
+        <p v-if="state.started && !state.depth" class="text-body" data-part="rounds">
+          {{ t('front.rounds', { n: state.rounds, left: state.plan?.rounds ?? 0 }) }}
+        </p>
+        <FourDepths
+          v-if="state.depth && state.plane"
+          :edges-mm="state.depth.edgesMm"
+          :plane="state.plane"
+          :max-lean-mm="mine.of.maxLeanMm"
+        />
+        <button v-if="state.depth && !closed" type="button" class="key" @click="strike(state.depth.id)">
+          {{ t('front.strike') }}
+        </button>
+      </template>
+    </template>
+  </EndShell>
+</template>
