@@ -43,6 +43,7 @@ describe('the crusher drive', () => {
     const { stages, asked } = await carryByKey(browser, { bolts, bolt: bolts })
     expect(stages).toEqual([
       'damper-off',
+      'flywheel-off',
       'seal-out',
       'cam-out',
       'bushings-out',
@@ -52,6 +53,7 @@ describe('the crusher drive', () => {
       'cam-spin',
       'cover',
       'seal-in',
+      'flywheel-on',
       'damper-on',
       'tdc',
       'first-run',
@@ -63,6 +65,7 @@ describe('the crusher drive', () => {
       'cam-spin ease',
       'cover move',
       'seal-in other-seal',
+      'flywheel-on sweep-bore',
       'damper-on slide',
       'tdc set',
       'first-run run',

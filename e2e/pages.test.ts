@@ -84,7 +84,7 @@ describe('the demo shop', () => {
       await browser.click('[data-part=theme]')
     }
     // Every page twice: on two cores, beside two other browsers, that takes its time.
-  }, 420_000)
+  }, 900_000)
 
   it('is open to everybody in its dialogs too', async () => {
     await browser.go(await jobPath('Pump', 'trial-fit'))

@@ -204,7 +204,7 @@ describe('acts that people really did, with one value spoilt', () => {
     expect(became.done).toBeGreaterThan(30)
     expect(became.refused).toBeGreaterThan(300)
     await allReadable()
-  }, 180_000)
+  }, 600_000)
 })
 
 describe('job files that a shop really made, with one value spoilt and their check made anew', () => {
@@ -237,5 +237,5 @@ describe('job files that a shop really made, with one value spoilt and their che
     )
     expect(Math.min(became.taken, became.refused)).toBeGreaterThan(5)
     await allReadable()
-  }, 180_000)
+  }, 600_000)
 })

@@ -6,7 +6,7 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 
 /** How often the page is asked again. */
 const POLL_MS = 40
-const WAIT_MS = 10_000
+const WAIT_MS = 40_000
 
 /** Headless Chromium with a profile of its own, and the few things a person does with it. */
 export class Browser {

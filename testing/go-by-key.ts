@@ -48,7 +48,7 @@ export async function goByKey(
         return next.stage !== '' && !same(next, before)
       },
       `nothing followed ${JSON.stringify(before)}`,
-      15_000,
+      40_000,
     )
     before = await shownMove(browser)
   }

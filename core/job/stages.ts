@@ -23,7 +23,7 @@ export const wholeLinerWork: readonly WorkChoice[] = choicesOf('liners')
 
 /** Usual choices of work at intake. */
 export const workPresets: Record<
-  'whole' | 'correct' | 'reseal' | 'measure' | 'leak' | 'sleeves' | 'bushings' | 'front' | 'faces',
+  'whole' | 'correct' | 'reseal' | 'measure' | 'leak' | 'sleeves' | 'bushings' | 'front' | 'rear' | 'faces',
   readonly WorkChoice[]
 > = {
   whole: wholeLinerWork,
@@ -34,6 +34,7 @@ export const workPresets: Record<
   sleeves: ['sleeves', 'tips'],
   bushings: ['bushings'],
   front: ['front'],
+  rear: ['rear'],
   faces: ['face-seals'],
 }
 

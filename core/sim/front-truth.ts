@@ -2,8 +2,9 @@ import { z } from 'zod'
 import { placeCode } from '../job/place'
 import type { Snapshot } from '../job/snapshot'
 import { lengthMm, thicknessMm } from '../schema'
-import { rubberLooks } from '../works/front/kinds'
+import { faceLooks, flywheelSurfaces, rubberLooks, teethLooks } from '../works/front/kinds'
 import { readDamper } from '../works/front/read-damper'
+import { readFlywheel } from '../works/front/read-flywheel'
 import { endAt, entriesAt, frontEntries, lastOf, sectionOf } from '../works/front/read-front'
 import { readSeal } from '../works/front/read-seal'
 import { pointerOffDeg } from '../works/front/tdc'
@@ -14,6 +15,22 @@ const sized = z.object({ outerMm: thicknessMm, innerMm: thicknessMm })
 /** What nobody sees of the ends of a simulated engine. */
 export const frontTruth = z.object({
   damper: z.object({ indexDeg: z.number(), runoutMm: z.number(), rubber: z.enum(rubberLooks) }),
+  /** The dial of this shop: what its stem gives way, and what its own stylus adds twice a turn. */
+  dial: z.object({ slackMm: z.number().min(0), ownMm: z.number().min(0) }).default({ slackMm: 0.003, ownMm: 0 }),
+  flywheel: z
+    .object({
+      face: z.enum(faceLooks),
+      teeth: z.enum(teethLooks),
+      /** What a crumb under the first mounting lifts, and how its face lies without one. */
+      crumbMm: z.number().min(0),
+      crumbAtDeg: z.number(),
+      tiltMm: z.number().min(0),
+      /** Where the housing's bore lies to the crank. */
+      boreXMm: z.number(),
+      boreYMm: z.number(),
+    })
+    .nullable()
+    .default(null),
   /** Tracks that old seals left on the shaft. */
   tracks: z.record(placeCode, z.object({ fromMm: lengthMm, toMm: lengthMm, trackMm: lengthMm })),
   /** Where a cover first comes to lie, and its rail. */
@@ -44,12 +61,15 @@ export const frontQuestions = [
   z.strictObject({ ask: z.literal('oven') }),
   z.strictObject({ ask: z.literal('travel') }),
   z.strictObject({ ask: z.literal('top') }),
+  z.strictObject({ ask: z.literal('flywheel') }),
+  z.strictObject({ ask: z.literal('fly-sweep'), surface: z.enum(flywheelSurfaces) }),
 ] as const
 export type FrontQuestion = z.infer<(typeof frontQuestions)[number]>
 
 const scatter = (name: string, by: number) => (2 * lotOf(name) - 1) * by
 const round = (value: number, digits: number) => Number(value.toFixed(digits))
 const SWEEP = 8
+const still = { crumbMm: 0, crumbAtDeg: 0, tiltMm: 0, boreXMm: 0, boreYMm: 0 }
 
 /** Where a cover lies now: as it came to lie, and as it was moved since. */
 function coverNow(truth: FrontTruth, snapshot: Snapshot, place: string) {
@@ -64,6 +84,16 @@ function coverNow(truth: FrontTruth, snapshot: Snapshot, place: string) {
       rightStepMm: now.rightStepMm + railRightMm * turn - m.upMm,
     }
   }, first)
+}
+
+/** What the dial shows round a bore or a face: it begins anywhere, is a little loose, and adds its own. */
+function swept({ dial }: FrontTruth, name: string, xMm: number, yMm: number): number[] {
+  return Array.from({ length: SWEEP }, (_, i) => {
+    const deg = (i * 360) / SWEEP
+    const rad = (deg * Math.PI) / 180
+    const own = dial.ownMm * Math.cos(2 * rad)
+    return round(0.4 + yMm * Math.cos(rad) + xMm * Math.sin(rad) + own + scatter(`${name} ${deg}`, dial.slackMm), 3)
+  })
 }
 
 /** What the simulated ends answer, as they stand now. @throws RangeError where the sheet lacks what is asked about */
@@ -81,18 +111,15 @@ export function answerFront(truth: FrontTruth, snapshot: Snapshot, question: Fro
     case 'track': {
       const track = truth.tracks[place]
       if (!track) return { fromMm: 0, toMm: 0, feel: 'none' }
-      return { fromMm: track.fromMm, toMm: track.toMm, feel: 'catches', trackMm: track.trackMm }
+      const { catchesMm, feltMm } = end!.of
+      const feel = track.trackMm >= catchesMm ? 'catches' : track.trackMm >= feltMm ? 'felt' : 'none'
+      return { ...track, feel }
     }
     case 'sweep': {
       const { xMm, yMm, leftStepMm, rightStepMm } = coverNow(truth, snapshot, place)
-      // The dial begins anywhere, and is a little loose on its stem.
-      const value = (deg: number) => {
-        const rad = (deg * Math.PI) / 180
-        return 0.4 + yMm * Math.cos(rad) + xMm * Math.sin(rad) + scatter(`sweep ${place} ${deg}`, 0.003)
-      }
       return {
         centredBy: 'dial',
-        sweepMm: Array.from({ length: SWEEP }, (_, i) => round(value((i * 360) / SWEEP), 3)),
+        sweepMm: swept(truth, `sweep ${place}`, xMm, yMm),
         leftStepMm: round(leftStepMm, 2),
         rightStepMm: round(rightStepMm, 2),
       }
@@ -120,6 +147,16 @@ export function answerFront(truth: FrontTruth, snapshot: Snapshot, question: Fro
       return started
         ? { beforeMm: travelMm + 6.2, afterMm: 6.2 }
         : { beforeMm: travelMm + 6.2, afterMm: travelMm + 6.2 }
+    }
+    case 'flywheel':
+      return truth.flywheel ? { face: truth.flywheel.face, teeth: truth.flywheel.teeth } : {}
+    case 'fly-sweep': {
+      const { crumbMm, crumbAtDeg, tiltMm, boreXMm, boreYMm } = truth.flywheel ?? still
+      if (question.surface === 'bore') return { sweepMm: swept(truth, 'housing', boreXMm, boreYMm) }
+      // Who looks for it a second time finds the crumb.
+      const liftMm = (readFlywheel(snapshot).mounts > 1 ? tiltMm : crumbMm + tiltMm) / 2
+      const rad = (crumbAtDeg * Math.PI) / 180
+      return { sweepMm: swept(truth, 'face', liftMm * Math.sin(rad), liftMm * Math.cos(rad)) }
     }
     case 'top': {
       const read = lastOf(snapshot, 'tops')

@@ -1,6 +1,7 @@
 import { numberOf, type Move } from '../job/move'
 import type { Snapshot } from '../job/snapshot'
-import type { CoverStep } from '../works/front/kinds'
+import type { CoverStep, FlywheelSurface, FreeStep, MountStep, OnSchool } from '../works/front/kinds'
+import { readDamper } from '../works/front/read-damper'
 import { endAt, treatmentOf } from '../works/front/read-front'
 import type { EntryAct } from '../works/kinds'
 import type { EngineAnswer, MeasuredBy } from './engine-answer'
@@ -22,6 +23,9 @@ export function frontQuestionOf(move: Move): FrontQuestion | null {
     'damper-on oven': () => ({ ask: 'oven' }),
     'damper-on home': () => ({ ask: 'travel' }),
     'tdc read': () => ({ ask: 'top' }),
+    'flywheel-off look': () => ({ ask: 'flywheel' }),
+    'flywheel-on sweep-face': () => ({ ask: 'fly-sweep', surface: 'face' }),
+    'flywheel-on sweep-bore': () => ({ ask: 'fly-sweep', surface: 'bore' }),
   }
   return asked[`${move.stage} ${move.action}`]?.() ?? null
 }
@@ -31,6 +35,8 @@ const pair = (value: EngineAnswer[string] | undefined): [number, number] => {
   const [a, b] = value as number[]
   return [a!, b!]
 }
+
+const around = (values: number[]) => values.map((valueMm, i) => ({ angleDeg: (i * 360) / values.length, valueMm }))
 
 /** The entries that a move at the ends comes to; none where it is done elsewhere on the screen. */
 export function frontActsOf(
@@ -54,7 +60,12 @@ export function frontActsOf(
   const hub = (): EntryAct[] => [
     { what: 'measure-hub', fitId: newId(), hubMm: pair(answer.hubMm), noseMm: pair(answer.noseMm), ...by },
   ]
-  const on = (school: 'heat' | 'screw'): EntryAct[] => [{ what: 'start-damper', startId: newId(), school }]
+  const freed = (name: FreeStep): EntryAct[] => [{ what: 'free-flywheel', freedId: newId(), step: name }]
+  const mounted = (name: MountStep): EntryAct[] => [{ what: 'mount-flywheel', mountedId: newId(), step: name }]
+  const wheel = (surface: FlywheelSurface): EntryAct[] => [
+    { what: 'sweep-flywheel', flySweepId: newId(), surface, sweep: around(answer.sweepMm as number[]), ...by },
+  ]
+  const on = (school: OnSchool): EntryAct[] => [{ what: 'start-damper', startId: newId(), school }]
   const doing: Partial<Record<string, () => EntryAct[]>> = {
     'damper-off judge': () => [
       {
@@ -63,6 +74,8 @@ export function frontActsOf(
         indexDeg: Number(answer.indexDeg ?? 0),
         runoutMm: number(answer.runoutMm),
         rubber: (answer.rubber ?? 'sound') as 'sound',
+        ranH: number(answer.ranH),
+        dented: answer.dented === true,
         ...by,
       },
     ],
@@ -100,7 +113,7 @@ export function frontActsOf(
           sweepId: newId(),
           place,
           centredBy: (answer.centredBy ?? 'dial') as 'dial',
-          sweep: values.map((valueMm, i) => ({ angleDeg: (i * 360) / values.length, valueMm })),
+          sweep: around(values),
           leftStepMm: Number(answer.leftStepMm),
           rightStepMm: Number(answer.rightStepMm),
           ...by,
@@ -145,7 +158,7 @@ export function frontActsOf(
         ambientC: number(answer.ambientC) ?? 20,
       },
     ],
-    'damper-on slide': () => on('heat'),
+    'damper-on slide': () => on(readDamper(snapshot).slides ? 'slide' : 'heat'),
     'damper-on screw': () => on('screw'),
     'damper-on home': () => [
       {
@@ -165,6 +178,22 @@ export function frontActsOf(
         markDeg: Number(answer.markDeg),
       },
     ],
+    'flywheel-off marked': () => freed('marked'),
+    'flywheel-off studs': () => freed('studs'),
+    'flywheel-off off': () => freed('off'),
+    'flywheel-off look': () => [
+      {
+        what: 'look-flywheel',
+        lookId: newId(),
+        face: (answer.face ?? 'sound') as 'sound',
+        teeth: (answer.teeth ?? 'sound') as 'sound',
+      },
+    ],
+    'flywheel-on clean': () => mounted('clean'),
+    'flywheel-on on': () => mounted('on'),
+    'flywheel-on tight': () => mounted('tight'),
+    'flywheel-on sweep-face': () => wheel('face'),
+    'flywheel-on sweep-bore': () => wheel('bore'),
     'tdc set': () => [{ what: 'set-pointer', pointerId: newId(), byDeg: numberOf(move, 'byDeg') }],
   }
   return doing[`${move.stage} ${move.action}`]?.() ?? []

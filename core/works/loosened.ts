@@ -8,6 +8,21 @@ const injectorOut: readonly RowsName[] = [
   'sleeves.washersOut',
   'sleeves.seatCuts',
 ]
+interface Taken {
+  seq: number
+  cylinder?: number
+  place?: string
+  step?: string
+  struck?: unknown
+}
+const seqOf = (snapshot: Snapshot, rows: readonly RowsName[], test: (e: Taken) => boolean): number =>
+  Math.max(
+    -1,
+    ...rows
+      .flatMap((name) => entriesOf(snapshot, name) as readonly unknown[] as Taken[])
+      .filter((e) => !e.struck && test(e))
+      .map((e) => e.seq),
+  )
 
 /**
  * When a joint was last taken apart by the work done there: what was tightened before it holds nothing now.
@@ -15,11 +30,16 @@ const injectorOut: readonly RowsName[] = [
  * @returns the place of that entry in the job; -1 where nothing took it apart
  */
 export function loosenedSeq(snapshot: Snapshot, code: string, cylinder: number | null): number {
-  if (cylinder === null || snapshot.sheet.sections.sleeves?.clampJoint !== code) return -1
-  const all = injectorOut.flatMap((rows) => entriesOf(snapshot, rows)) as {
-    seq: number
-    cylinder?: number
-    struck?: unknown
-  }[]
-  return Math.max(-1, ...all.filter((e) => e.cylinder === cylinder && !e.struck).map((e) => e.seq))
+  const { sleeves, front } = snapshot.sheet.sections
+  if (cylinder !== null)
+    return sleeves?.clampJoint === code ? seqOf(snapshot, injectorOut, (e) => e.cylinder === cylinder) : -1
+  // What is cleaned to go on was off.
+  const covers = (front?.ends ?? []).filter((e) => e.cover?.joint === code).map((e) => e.end as string)
+  return Math.max(
+    seqOf(snapshot, ['front.coversOff'], (e) => covers.includes(e.place!)),
+    seqOf(snapshot, ['front.coverSteps'], (e) => covers.includes(e.place!) && e.step === 'clean'),
+    front?.damper?.joint === code ? seqOf(snapshot, ['front.pulled', 'front.fits'], () => true) : -1,
+    front?.flywheel?.joint === code ? seqOf(snapshot, ['front.flywheelFreed'], (e) => e.step === 'off') : -1,
+    front?.flywheel?.joint === code ? seqOf(snapshot, ['front.flywheelMounted'], (e) => e.step === 'clean') : -1,
+  )
 }

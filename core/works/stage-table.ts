@@ -32,10 +32,12 @@ interface StageLine {
   /** The work it belongs to: the name of its folder. */
   work: string
   /**
-   * The choice at intake that brings it. `any` comes with every choice of its work, and with a job
-   * of no choice at all; `every` stands on every route.
+   * The choice at intake that brings it. `any` comes with every choice of its work; `every` stands
+   * on every route.
    */
   choice: string
+  /** It comes with a job of no choice at all, too: what is measured before anybody decides. */
+  bare?: boolean
   /** Where its sets of readings are taken. */
   sets?: 'deck' | 'ledge' | 'place'
   /** Collections at the top of the snapshot that its signature covers, beside its sets. */
@@ -67,13 +69,14 @@ interface StageLine {
 // prettier-ignore
 const table = [
   { name: 'find-leak', phase: 'strip', work: 'leaks', choice: 'find-leak', optional: true, hours: { once: 0.8, place: 0 } },
-  { name: 'as-found', phase: 'strip', work: 'liners', choice: 'any', sets: 'deck', hours: { once: 0.2, place: 0.1 } },
+  { name: 'as-found', phase: 'strip', work: 'liners', choice: 'any', bare: true, sets: 'deck', hours: { once: 0.2, place: 0.1 } },
   { name: 'protect', phase: 'strip', work: 'liners', choice: 'strip', rows: ['tally'], begins: ['tally'], optional: true, hours: { once: 0.3, place: 0.05 } },
   { name: 'pull', phase: 'strip', work: 'liners', choice: 'strip', rows: ['pulls'], begins: ['pulls'], doneBy: ['pulls'], optional: true, hours: { once: 0.5, place: 0.4 } },
   { name: 'sleeves-out', phase: 'strip', work: 'sleeves', choice: 'sleeves', hours: { once: 0.4, place: 0.4 } },
   // A camshaft comes out behind them.
   { name: 'damper-off', phase: 'strip', work: 'front', choice: 'front', hours: { once: 0.6, place: 0 } },
-  { name: 'seal-out', phase: 'strip', work: 'front', choice: 'front', restsOn: ['damper-off'], hours: { once: 0.3, place: 0.3 } },
+  { name: 'flywheel-off', phase: 'strip', work: 'front', choice: 'rear', hours: { once: 0.8, place: 0 } },
+  { name: 'seal-out', phase: 'strip', work: 'front', choice: 'any', restsOn: ['damper-off', 'flywheel-off'], hours: { once: 0.3, place: 0.3 } },
   { name: 'cam-out', phase: 'strip', work: 'bushings', choice: 'bushings', restsOn: ['seal-out'], hours: { once: 0.8, place: 0.1 } },
   { name: 'bushings-out', phase: 'strip', work: 'bushings', choice: 'bushings', restsOn: ['cam-out'], hours: { once: 0.3, place: 0.15 } },
   { name: 'look', phase: 'look', work: 'liners', choice: 'strip', rows: ['findings', 'photos', 'grades'], begins: ['findings', 'grades'], doneBy: ['grades'], optional: true, hours: { once: 0.2, place: 0.2 } },
@@ -92,8 +95,9 @@ const table = [
   { name: 'cam-spin', phase: 'build', work: 'bushings', choice: 'bushings', restsOn: ['bushings-in'], hours: { once: 0.8, place: 0 } },
   { name: 'fit', phase: 'build', work: 'liners', choice: 'seals', rows: ['sealFits', 'presses'], begins: ['sealFits', 'presses'], doneBy: ['presses'], waits: true, restsOn: ['cut', 'trial-fit'], tool: 'press', hours: { once: 0.5, place: 0.35 } },
   { name: 'final-check', phase: 'build', work: 'liners', choice: 'check', sets: 'deck', waits: true, restsOn: ['cut', 'trial-fit', 'fit'], asks: true, hours: { once: 0.3, place: 0.12 } },
-  { name: 'cover', phase: 'build', work: 'front', choice: 'front', restsOn: ['seal-out', 'cam-spin'], hours: { once: 0.4, place: 0.6 } },
-  { name: 'seal-in', phase: 'build', work: 'front', choice: 'front', restsOn: ['cover'], hours: { once: 0.2, place: 0.4 } },
+  { name: 'cover', phase: 'build', work: 'front', choice: 'any', restsOn: ['seal-out', 'cam-spin'], hours: { once: 0.4, place: 0.6 } },
+  { name: 'seal-in', phase: 'build', work: 'front', choice: 'any', restsOn: ['cover'], hours: { once: 0.2, place: 0.4 } },
+  { name: 'flywheel-on', phase: 'build', work: 'front', choice: 'rear', restsOn: ['seal-in'], hours: { once: 1, place: 0 } },
   { name: 'damper-on', phase: 'build', work: 'front', choice: 'front', restsOn: ['seal-in'], hours: { once: 0.8, place: 0 } },
   { name: 'tdc', phase: 'build', work: 'front', choice: 'front', restsOn: ['damper-on'], hours: { once: 0.4, place: 0 } },
   { name: 'face-seal', phase: 'build', work: 'faces', choice: 'face-seals', hours: { once: 0.3, place: 1 } },
@@ -102,7 +106,7 @@ const table = [
   { name: 'tips', phase: 'build', work: 'sleeves', choice: 'tips', restsOn: ['sleeves-in', 'coolant-test'], hours: { once: 0.2, place: 0.25 } },
   { name: 'gas-test', phase: 'run', work: 'sleeves', choice: 'tips', restsOn: ['tips'], hours: { once: 0.3, place: 0.05 } },
   // What it came in with, measured again.
-  { name: 'first-run', phase: 'run', work: 'leaks', choice: 'first-run', restsOn: ['gas-test', 'cam-spin', 'tdc', 'face-seal'], hours: { once: 0.5, place: 0 } },
+  { name: 'first-run', phase: 'run', work: 'leaks', choice: 'first-run', restsOn: ['gas-test', 'cam-spin', 'flywheel-on', 'tdc', 'face-seal'], hours: { once: 0.5, place: 0 } },
   { name: 'record', phase: 'run', work: 'job', choice: 'every', rows: entryCollections, waits: true, asks: true, hours: { once: 0.3, place: 0 } },
 ] as const satisfies readonly StageLine[]
 
@@ -133,6 +137,7 @@ const nothing = {
   begins: [],
   doneBy: [],
   optional: false,
+  bare: false,
   asks: false,
   waits: false,
   restsOn: [],
@@ -165,11 +170,11 @@ export const choicesOf = (work: WorkName): WorkChoice[] =>
 
 /** The stages of a job with these choices, in the order of the trade. */
 export function stagesOf(choices: readonly WorkChoice[]): StageName[] {
-  const has = ({ work, choice }: TypedLine) => {
-    if (choice === 'every') return true
-    // The run at the end comes with every work, and chooses none.
-    if (choice === 'any')
-      return choices.every((c) => c === 'first-run') || choicesOf(work).some((c) => choices.includes(c))
+  // The run at the end comes with every work, and chooses none.
+  const none = choices.every((c) => c === 'first-run')
+  const has = ({ work, choice, bare }: TypedLine) => {
+    if (choice === 'every' || (bare && none)) return true
+    if (choice === 'any') return choicesOf(work).some((c) => choices.includes(c))
     return choices.includes(choice)
   }
   return lines.filter(has).map((l) => l.name)

@@ -2,9 +2,11 @@ import { randomUUID } from 'node:crypto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { FrontTruth } from '#core/sim/front-truth'
 import { readCover } from '#core/works/front/read-cover'
-import { readDamper } from '#core/works/front/read-damper'
+import { damperScrap, readDamper } from '#core/works/front/read-damper'
 import { endAt, frontEntries, readPlace } from '#core/works/front/read-front'
+import { readFlywheel } from '#core/works/front/read-flywheel'
 import { readSeal } from '#core/works/front/read-seal'
+import { centringDoubts, removalRisks, treatmentLines, trustSweep } from '#core/works/front/schools'
 import { damperOnMove } from '#core/works/front/damper-on'
 import { clocksOf } from '#core/works/logic'
 import { Hand, newJob } from '../testing/hand'
@@ -44,11 +46,12 @@ describe('the front of the crusher drive', () => {
     expect(readDamper(hand.job).interferenceMm).toBeCloseTo(0.045, 2)
   })
   it('lies on one route with the camshaft behind it', () => {
-    hand = new Hand(newJob('brennick', ['front', 'bushings', 'first-run'], ['oil-pressure']), truth)
+    hand = new Hand(newJob('brennick', ['front', 'rear', 'bushings', 'first-run'], ['oil-pressure']), truth)
     hand.carry()
     const stages = [...new Set(hand.moves.map((m) => m.split(' ')[0]))]
     expect(stages).toEqual([
       'damper-off',
+      'flywheel-off',
       'seal-out',
       'cam-out',
       'bushings-out',
@@ -58,6 +61,7 @@ describe('the front of the crusher drive', () => {
       'cam-spin',
       'cover',
       'seal-in',
+      'flywheel-on',
       'damper-on',
       'tdc',
       'first-run',
@@ -180,5 +184,147 @@ describe('the front of the crusher drive', () => {
     hand.until('read')
     hand.act({ what: 'read-tdc', topId: randomUUID(), forwardDeg: 336, backwardDeg: 24, markDeg: 85 })
     expect(hand.move).toMatchObject({ action: 'read', reason: 'doubtful' })
+  })
+})
+
+describe('the rear of the crusher drive', () => {
+  let hand: Hand
+  beforeEach(() => {
+    hand = new Hand(newJob('brennick', ['rear'], []), truth)
+  })
+  const around = (xMm: number, yMm: number) =>
+    Array.from({ length: 8 }, (_, i) => {
+      const rad = (i * Math.PI) / 4
+      return { angleDeg: i * 45, valueMm: 0.5 + xMm * Math.sin(rad) + yMm * Math.cos(rad) }
+    })
+  const sweep = (surface: 'face' | 'bore', xMm: number, yMm: number) =>
+    hand.act({ what: 'sweep-flywheel', flySweepId: randomUUID(), surface, sweep: around(xMm, yMm), ...by })
+
+  it('is carried by the next move alone, and finds the crumb that the first sweep shows', () => {
+    hand.carry()
+    expect([...new Set(hand.moves.map((m) => m.split(' ')[0]))]).toEqual([
+      'flywheel-off',
+      'seal-out',
+      'cover',
+      'seal-in',
+      'flywheel-on',
+    ])
+    expect(hand.moves.filter((m) => m === 'flywheel-on clean')).toHaveLength(2)
+    // What was tightened on a crumb is tightened anew.
+    expect(hand.moves.filter((m) => m === 'flywheel-on bolts')).toHaveLength(2)
+    expect(readFlywheel(hand.job)).toMatchObject({ mounts: 2, faceVerdict: 'in', boreVerdict: 'in' })
+    // No front end was asked for: nothing of it is in the way.
+    expect(hand.moves.some((m) => m.includes('front'))).toBe(false)
+  })
+  it('says how far its face runs and where the crumb lies, and how the housing must go', () => {
+    hand.until('sweep-face')
+    // 0.11 to one side of the middle: 0.22 across the circle, high at four o'clock.
+    sweep('face', 0.11 * Math.sin((120 * Math.PI) / 180), 0.11 * Math.cos((120 * Math.PI) / 180))
+    expect(readFlywheel(hand.job)).toMatchObject({ faceVerdict: 'out' })
+    expect(hand.move).toMatchObject({ action: 'clean', head: 'clean-again', reason: 'wobbles' })
+    expect(hand.move.figures.runoutMm).toBeCloseTo(0.22, 6)
+    expect(hand.move.figures.highAtDeg).toBeCloseTo(120, 6)
+    expect(hand.gate).toContain('flywheel-runs-out:')
+    hand.until('sweep-face')
+    sweep('face', 0, 0.02)
+    // The bore stands 0.1 to the right and 0.12 low: it must go left and up, and is more than the sheet allows.
+    sweep('bore', 0.1, -0.12)
+    expect(hand.move).toMatchObject({
+      action: 'close-stage',
+      reason: 'bore-off',
+      figures: { side: { word: 'front.left' }, height: { word: 'front.up' } },
+    })
+    expect(hand.move.figures.boreMm).toBeCloseTo(2 * Math.hypot(0.1, 0.12), 6)
+    expect(hand.gate).toContain('housing-off:')
+  })
+  it('looks at the flange itself when it wobbles a second time', () => {
+    for (const reason of ['wobbles', 'wobbles-still']) {
+      hand.until('sweep-face')
+      sweep('face', 0.2, 0)
+      expect(hand.move).toMatchObject({ action: 'clean', reason })
+    }
+  })
+  it('lets nobody slide it off without studs, nor sweep it loose', () => {
+    hand.until('studs')
+    expect(hand.refused({ what: 'free-flywheel', freedId: randomUUID(), step: 'off' })).toEqual(['studs-first'])
+    hand.until('tight')
+    const loose = {
+      what: 'sweep-flywheel',
+      flySweepId: randomUUID(),
+      surface: 'face',
+      sweep: around(0, 0),
+      ...by,
+    } as const
+    expect(hand.refused(loose)).toEqual(['tight-first'])
+  })
+  it('takes a new one where its face is cracked', () => {
+    const cracked = { ...crusherFront.flywheel!, face: 'cracked' as const }
+    hand = new Hand(newJob('brennick', ['rear'], []), withFront({ flywheel: cracked }))
+    hand.until('on')
+    expect(hand.move).toMatchObject({
+      head: 'on-new',
+      reason: 'scrap',
+      figures: { why: { word: 'front.wheel-scrap.cracked' } },
+    })
+  })
+})
+
+describe('schools at the ends of the crank, in figures', () => {
+  const hand = () => new Hand(newJob('brennick', ['front'], []), truth)
+  it('tells what each way to take a seal out comes near to, and what a scratch would leave', () => {
+    const { job } = hand()
+    const ways = Object.fromEntries(removalRisks(job, endAt(job, 'front')!).map((r) => [r.way, r]))
+    // A ring of 9 with a drill of 3 in its middle; 8 thick less 2.
+    expect(ways.screws).toMatchObject({ fromShaftMm: 3, stopMm: 6 })
+    expect(ways.hook).toMatchObject({ fromShaftMm: 0, stopMm: null })
+    expect(ways.puller).toMatchObject({ fromShaftMm: null, leavesMm: null })
+    // Of 3.5 a scratch one across with 0.6 at both sides takes 2.2.
+    expect(ways.hook!.cleanMm).toBeCloseTo(3.5, 6)
+    expect(ways.hook!.leavesMm).toBeCloseTo(1.3, 6)
+  })
+  it('trusts a cover by how it was centred', () => {
+    const end = endAt(hand().job, 'front')!
+    expect(centringDoubts(end).map((d) => [d.way, d.runoutMm, d.tells])).toEqual([
+      ['tool', 0.08, 'unsure'],
+      ['damper', 0.18, 'unsure'],
+      ['dial', 0.02, 'in'],
+    ])
+    const by = (centredBy: 'tool' | 'damper' | 'dial') => trustSweep(end, { centredBy, uncertaintyMm: 0.002 }, 0.1)
+    expect([by('tool'), by('damper'), by('dial')]).toEqual(['unsure', 'unsure', 'in'])
+  })
+  it('has the sheet speak first of lip and outside, and says where it is silent', () => {
+    const lines = treatmentLines(endAt(hand().job, 'front')!)
+    expect(lines.find((l) => l.way === 'oiled' && l.part === 'lip')).toMatchObject({ says: 'sheet' })
+    expect(lines.find((l) => l.way === 'oiled' && l.part === 'outside')).toMatchObject({ says: 'usual' })
+    expect(lines.find((l) => l.way === 'sealed')).toMatchObject({ says: null, waitMin: 20 })
+  })
+})
+
+describe('dampers of other kinds', () => {
+  const of = (kind: 'fluid' | 'flange', more = {}) => {
+    const job = newJob('brennick', ['front'], [])
+    const { front } = job.sheet.sections
+    const sections = { ...job.sheet.sections, front: { ...front!, damper: { ...front!.damper!, kind, ...more } } }
+    return new Hand({ ...job, sheet: { ...job.sheet, sections } }, truth)
+  }
+  const judge = { what: 'judge-damper', damperId: randomUUID(), indexDeg: 9, runoutMm: 0.1, rubber: 'cracked' } as const
+  it('judges a fluid-filled one by hours and dents, not by lines and rubber it does not have', () => {
+    const hand = of('fluid', { hoursMax: 15_000 })
+    hand.act({ ...judge, ranH: 12_000, dented: false, words: '', ...by })
+    expect(damperScrap(hand.job)).toEqual([])
+    hand.act({ ...judge, damperId: randomUUID(), ranH: 16_000, dented: true, words: '', ...by })
+    expect(damperScrap(hand.job)).toEqual(['hours', 'dents'])
+  })
+  it('never heats a fluid-filled one', () => {
+    const hand = of('fluid')
+    hand.until('screw')
+    expect(hand.refused({ what: 'damper-hot', hotId: randomUUID(), ovenC: 100, ambientC: 20 })).toEqual([
+      'never-heated',
+    ])
+  })
+  it('slides a flange-bolted one on by design', () => {
+    const hand = of('flange')
+    hand.until('slide')
+    expect(hand.move).toMatchObject({ head: 'slide-on', reason: 'by-design' })
   })
 })

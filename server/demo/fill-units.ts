@@ -52,7 +52,12 @@ async function fillCrusher(store: Store): Promise<void> {
     engines.brennick.id,
     'Crusher drive',
     'Low oil pressure hot; oil at the front seal.',
-    { complaints: ['oil-pressure'], hours: 14_300, wantedBy: '2026-12-04', work: ['front', 'bushings', 'first-run'] },
+    {
+      complaints: ['oil-pressure'],
+      hours: 14_300,
+      wantedBy: '2026-12-04',
+      work: ['front', 'rear', 'bushings', 'first-run'],
+    },
   )
   const past = new Past(store, '2026-11-25T09:00:00.000Z', jobId, people.tom.id)
   await past.act({ what: 'lay-block', lieId: demoId('crusher lies'), rolledDeg: 180, seenFrom: 'rear' })

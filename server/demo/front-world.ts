@@ -29,10 +29,34 @@ export const front: FrontSection = {
         railRightMm: 90,
         sealant: 'corner sealant',
         skinMin: 20,
+        doubtMm: { tool: 0.04, damper: 0.09, dial: 0.01 },
         joint: 'front-cover',
       },
     },
+    {
+      end: 'rear',
+      shaftMm: 90,
+      seal: { kind: 'bare-metal', outerMm: 112, innerMm: 90, widthMm: 10, lip: 'oiled', outside: 'sealed' },
+      depth: { minMm: 0, nominalMm: 1, maxMm: 2.5 },
+      lipFromFaceMm: 6,
+      trackClearanceMm: 0.6,
+      maxTrackMm: 0.03,
+      feltMm: 0.03,
+      catchesMm: 0.08,
+      maxLeanMm: 0.25,
+      restMin: null,
+      press: { pitchMm: 1.5, stepTurns: 0.5, circleMm: 140 },
+      cover: null,
+    },
   ],
+  flywheel: {
+    massKg: 38,
+    guideStuds: 2,
+    faceCircleMm: 300,
+    faceRunoutMaxMm: 0.15,
+    boreRunoutMaxMm: 0.25,
+    joint: 'flywheel',
+  },
   damper: {
     kind: 'rubber',
     noseMm: 60,
@@ -56,6 +80,7 @@ export const front: FrontSection = {
     areaM2: 0.25,
     rimRunoutMaxMm: 0.5,
     indexMaxDeg: 2,
+    hoursMax: null,
     pullSizes: [
       { name: 'M8', majorMm: 8, pitchMm: 1.25, ...screw },
       { name: 'M10', majorMm: 10, pitchMm: 1.5, ...screw },
@@ -114,18 +139,49 @@ export const frontJoints: Joint[] = [
     freeLengthMaxMm: null,
     washer: null,
   },
+  {
+    code: 'flywheel',
+    name: 'Flywheel',
+    torqueNm: 110,
+    tolNm: 6,
+    stages: [0.5, 1],
+    condition: 'oiled',
+    frictionAssumed: 0.13,
+    screw: { majorMm: 12, pitchMm: 1.5, faceMeanMm: 17, proofMPa: 830 },
+    angleDeg: null,
+    gripMm: null,
+    bolts: Array.from({ length: 6 }, (_, i) => ({
+      id: String(i + 1),
+      xMm: Math.round(42 * Math.sin((i * Math.PI) / 3)),
+      yMm: Math.round(42 * Math.cos((i * Math.PI) / 3)),
+    })),
+    order: [],
+    freeLengthMaxMm: null,
+    washer: null,
+  },
 ]
 
 /**
  * The crusher's front: the cover 0.11 off its centre and 0.08 proud at the left, two look-alike seals in the
- * drawer, a track 0.09 deep where the old lip ran, the old damper loose and cracked, a new one 0.045 tight.
+ * drawer, a track 0.09 deep where the old lip ran, the old damper loose and cracked, a new one 0.045 tight;
+ * behind, a crumb that nobody sees under the flywheel when it is first put on.
  */
 export const crusherFront: FrontTruth = {
   damper: { indexDeg: 6, runoutMm: 0.7, rubber: 'cracked' },
-  tracks: { front: { fromMm: 5.6, toMm: 6.4, trackMm: 0.09 } },
+  dial: { slackMm: 0.003, ownMm: 0.004 },
+  tracks: { front: { fromMm: 5.6, toMm: 6.4, trackMm: 0.09 }, rear: { fromMm: 6.8, toMm: 7.2, trackMm: 0.03 } },
   covers: { front: { xMm: 0.09, yMm: 0.063, leftStepMm: 0.08, rightStepMm: 0 } },
   drawer: { front: { outerMm: 80, innerMm: 60 } },
   hubsMm: [60.012, 59.957],
   noseMm: 60.002,
   pointerDeg: 355,
+  flywheel: {
+    face: 'heat-checked',
+    teeth: 'worn',
+    crumbMm: 0.22,
+    crumbAtDeg: 120,
+    tiltMm: 0.04,
+    boreXMm: 0.05,
+    boreYMm: -0.06,
+  },
 }

@@ -46,6 +46,11 @@ export class Hand {
     return stageLogic[this.stage].move(this.job, { cylinder: this.cylinder, place: this.place, nowMs: this.nowMs })
   }
 
+  private jointOfMove({ stage, place }: Move): string {
+    if (stage === 'flywheel-on') return 'flywheel'
+    return padAt(this.job, place)?.of.joint ?? 'front-cover'
+  }
+
   step(): void {
     const { move } = this
     this.moves.push([move.stage, move.action, move.cylinder ?? move.place ?? ''].join(' ').trim())
@@ -63,7 +68,7 @@ export class Hand {
     else if (move.action === 'send-back' || move.action === 'pull-again')
       for (const act of sendBack(this.job, move.cylinder!, 'out again')) this.act(act)
     else if (move.action === 'clamp') this.tighten('injector-clamp', move.cylinder)
-    else if (move.action === 'bolts') this.tighten(padAt(this.job, move.place)?.of.joint ?? 'front-cover', null)
+    else if (move.action === 'bolts') this.tighten(this.jointOfMove(move), null)
     else if (move.action === 'bolt') this.tighten('damper', null)
     else if (move.action === 'galleries-again')
       this.act({ what: 'reopen-stage', stage: 'galleries', note: 'cut since' })

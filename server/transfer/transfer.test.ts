@@ -351,7 +351,7 @@ describe('the largest honest job', () => {
     }
     await from.stop()
     await to.stop()
-  }, 180_000)
+  }, 600_000)
 })
 
 describe('a bomb', () => {

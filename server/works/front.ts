@@ -1,7 +1,8 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
 import { readCover } from '#core/works/front/read-cover'
+import { readFlywheel } from '#core/works/front/read-flywheel'
 import { readDamper } from '#core/works/front/read-damper'
-import { coveredEnds, endsOf, entriesAt, lastAt, lastOf, sectionOf } from '#core/works/front/read-front'
+import { coveredEnds, endsOf, entriesAt, frontEntries, lastAt, lastOf, sectionOf } from '#core/works/front/read-front'
 import { readSeal } from '#core/works/front/read-seal'
 import { readTop } from '#core/works/front/tdc'
 import type { Snapshot } from '#core/job/snapshot'
@@ -30,6 +31,47 @@ function damperOffBlock(w: Writer): Content[] {
     ...(pulled ? [word('front.record-pulled', { screws: pulled.screws })] : []),
   ]
   return [title(word('stage.damper-off')), lines(told, '')]
+}
+
+function flywheelOffBlock(w: Writer): Content[] {
+  const freed = frontEntries(w.snapshot, 'flywheelFreed').map((f) => word(`front.free.${f.step}`))
+  const seen = lastOf(w.snapshot, 'flywheelLooks')
+  const told = [
+    ...(freed.length > 0 ? [freed.join(', ')] : []),
+    ...(seen
+      ? [
+          word('front.record-wheel', {
+            face: word(`front.wheel-face.${seen.face}`),
+            teeth: word(`front.teeth.${seen.teeth}`),
+          }),
+          ...(seen.words ? [seen.words] : []),
+        ]
+      : []),
+  ]
+  return told.length > 0 ? [title(word('stage.flywheel-off')), lines(told, '')] : []
+}
+
+function flywheelOnBlock(w: Writer): Content[] {
+  const of = sectionOf(w.snapshot)?.flywheel
+  const { tight, face, faceVerdict, bore, boreVerdict, mounts } = readFlywheel(w.snapshot)
+  if (!of || !tight) return []
+  const row = (name: string, mm: number, maxMm: number, verdict: string | null) => [
+    cell(word(name)),
+    figure(w.length(mm, [maxMm])),
+    figure(w.length(maxMm)),
+    cell(verdict ? word(`verdict.${verdict}`) : '—'),
+  ]
+  const rows = [
+    ...(face ? [row('front.wheel-runout', face.tiltMm, of.faceRunoutMaxMm, faceVerdict)] : []),
+    ...(bore && of.boreRunoutMaxMm !== null
+      ? [row('front.housing-bore', bore.runoutMm, of.boreRunoutMaxMm, boreVerdict)]
+      : []),
+  ]
+  return [
+    title(word('stage.flywheel-on')),
+    ...(rows.length > 0 ? [table(['', word('front.sweep'), word('front.allowed'), ''], rows, ['*', 80, 80, 100])] : []),
+    ...(mounts > 1 ? [lines([word('front.mounted-times', { n: mounts })], '')] : []),
+  ]
 }
 
 function sealOutBlock(w: Writer): Content[] {
@@ -145,6 +187,7 @@ function doneLines(snapshot: Snapshot): string[] {
   const seals = endsOf(snapshot).filter((e) => readSeal(snapshot, e).depth !== null)
   return [
     ...seals.map((e) => word('front.owner-seal', { end: endWord(e.place) })),
+    ...(readFlywheel(snapshot).face ? [word('front.owner-wheel')] : []),
     ...(readDamper(snapshot).home ? [word('front.owner-damper')] : []),
   ]
 }
@@ -153,12 +196,14 @@ function doneLines(snapshot: Snapshot): string[] {
 export const record: RecordWork<'front'> = {
   stages: {
     'damper-off': damperOffBlock,
+    'flywheel-off': flywheelOffBlock,
     'seal-out': sealOutBlock,
     cover: coverBlock,
     'seal-in': sealInBlock,
+    'flywheel-on': flywheelOnBlock,
     'damper-on': damperOnBlock,
     tdc: tdcBlock,
   },
-  cautions: () => ['damper'],
+  cautions: (s) => (s.job.work.includes('rear') ? ['damper', 'flywheel'] : ['damper']),
   owner: { stands: () => [], done: doneLines },
 }

@@ -22,6 +22,7 @@ const says = {
     'looked',
     'off-centre',
     'stands',
+    'stands-unsure',
     'rail-or-centre',
     'holes',
     'dowelled',
@@ -44,6 +45,7 @@ function wantedAt(snapshot: Snapshot, end: EndSpot, nowMs: number): Move | null 
     minutes: cover.skinMin,
     runoutMm: set?.runoutMm ?? null,
     runoutMaxMm: cover.runoutMaxMm,
+    doubtMm: state.sweep ? cover.doubtMm[state.sweep.centredBy] : null,
     stepMaxMm: cover.stepMaxMm,
     needsRunoutMm: set?.needs.runoutMm ?? null,
     needsStepMm: set?.needs.stepMm ?? null,
@@ -70,8 +72,9 @@ function wantedAt(snapshot: Snapshot, end: EndSpot, nowMs: number): Move | null 
     if (set.verdict === 'move') return make('cannot', 'holes', at)
     if (set.verdict !== 'dowelled') return make('cannot', set.verdict, at)
   }
-  if (coverBoltsOpen(snapshot, end)) return make('bolts', 'stands', { ...at, caution: 'book-torque' })
-  if (!state.tight) return make('tight', 'stands', at)
+  const stands = state.trust === 'unsure' ? 'stands-unsure' : 'stands'
+  if (coverBoltsOpen(snapshot, end)) return make('bolts', stands, { ...at, caution: 'book-torque' })
+  if (!state.tight) return make('tight', stands, at)
   if (!state.lookedAgain) return make('sweep', 'looked', { ...at, head: 'sweep-again' })
   return null
 }

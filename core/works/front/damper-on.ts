@@ -13,7 +13,7 @@ import type { OnSchool } from './kinds'
 const says = {
   actions: ['measure', 'new-damper', 'oven', 'slide', 'screw', 'home', 'bolt', 'close-stage', 'done'],
   told: ['stop', 'wait-rest', 'cannot'],
-  heads: ['oven-again', 'home-again'],
+  heads: ['oven-again', 'home-again', 'slide-on'],
   reasons: [
     'seal-first',
     'no-damper',
@@ -25,6 +25,7 @@ const says = {
     'heat-serves',
     'cooled',
     'while-hot',
+    'by-design',
     'thread-holds',
     'thread-short',
     'lip-rests',
@@ -68,6 +69,8 @@ export function damperOnMove(snapshot: Snapshot, nowMs: number, school?: OnSchoo
   }
   if (!state.fit) return make('measure', 'grip', { figures })
   if (state.verdict !== 'in') return make('new-damper', state.verdict ?? 'loose', { caution: 'no-locker', figures })
+  if (!started && state.slides)
+    return make('slide', 'by-design', { head: 'slide-on', caution: 'not-on-rubber', figures })
   if (!started) {
     const byHeat = school === undefined ? state.heatServes : school === 'heat'
     if (byHeat && state.heatServes) {
@@ -121,13 +124,16 @@ export const damperOn: StageLogic = {
   refuse: (s, act, nowMs) => {
     const early = (why: string) => ({ code: 'out-of-order', details: [why] })
     if (act.what === 'damper-hot') {
+      if (sectionOf(s)?.damper?.kind === 'fluid') return early('never-heated')
       const maxC = sectionOf(s)?.damper?.maxHeatC
       return maxC !== undefined && act.ovenC > maxC + 1e-9 ? early('too-hot') : null
     }
     if (act.what !== 'start-damper') return null
     const state = readDamper(s)
     if (state.verdict !== 'in') return early('damper-loose')
+    if (act.school === 'slide') return state.slides ? null : early('does-not-slide')
     if (act.school === 'heat') {
+      if (!state.heatServes) return early('never-heated')
       if (!state.slipsUntilAt) return early('not-hot')
       return Date.parse(state.slipsUntilAt) < nowMs ? early('cooled') : null
     }

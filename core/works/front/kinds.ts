@@ -11,6 +11,14 @@ const at = { place: placeCode }
 const by = { gaugeId: id.nullable(), uncertaintyMm: lengthFromZeroMm }
 const twoPlaces = z.tuple([thicknessMm, thicknessMm])
 
+export const freeSteps = ['marked', 'studs', 'off'] as const
+export type FreeStep = (typeof freeSteps)[number]
+export const mountSteps = ['clean', 'on', 'tight'] as const
+export type MountStep = (typeof mountSteps)[number]
+export const faceLooks = ['sound', 'heat-checked', 'cracked'] as const
+export const teethLooks = ['sound', 'worn', 'broken'] as const
+export const flywheelSurfaces = ['face', 'bore'] as const
+export type FlywheelSurface = (typeof flywheelSurfaces)[number]
 export const rubberLooks = ['sound', 'cracked', 'bulged'] as const
 export const removalWays = ['hook', 'screws', 'puller'] as const
 export type RemovalWay = (typeof removalWays)[number]
@@ -18,7 +26,9 @@ export const trackFeels = ['none', 'felt', 'catches'] as const
 export const coverSteps = ['clean', 'sealant', 'snug', 'tight'] as const
 export type CoverStep = (typeof coverSteps)[number]
 export const centringWays = ['tool', 'damper', 'dial'] as const
-export const onSchools = ['heat', 'screw'] as const
+export type CentringWay = (typeof centringWays)[number]
+/** A flange-bolted damper slides on by design. */
+export const onSchools = ['heat', 'screw', 'slide'] as const
 export type OnSchool = (typeof onSchools)[number]
 
 /** Entries of the work at the ends of the crank. */
@@ -34,6 +44,9 @@ export const kinds = {
       indexDeg: angleDeg,
       runoutMm: lengthFromZeroMm.nullable(),
       rubber: z.enum(rubberLooks),
+      /** What decides of a fluid-filled one: its hours, and dents in its housing. */
+      ranH: z.number().min(0).max(1e6).nullable().default(null),
+      dented: z.boolean().default(false),
       ...by,
       words,
     },
@@ -207,5 +220,40 @@ export const kinds = {
     struckIn: 'tdc',
     quiet: true,
     given: { byDeg: angleDeg },
+  }),
+  'free-flywheel': kind({
+    rows: 'flywheelFreed',
+    key: 'freedId',
+    strikes: true,
+    stage: 'flywheel-off',
+    struckIn: 'flywheel-off',
+    quiet: true,
+    given: { step: z.enum(freeSteps) },
+  }),
+  'look-flywheel': kind({
+    rows: 'flywheelLooks',
+    key: 'lookId',
+    strikes: true,
+    stage: 'flywheel-off',
+    struckIn: 'flywheel-off',
+    given: { face: z.enum(faceLooks), teeth: z.enum(teethLooks), words },
+  }),
+  'mount-flywheel': kind({
+    rows: 'flywheelMounted',
+    key: 'mountedId',
+    strikes: true,
+    stage: 'flywheel-on',
+    struckIn: 'flywheel-on',
+    quiet: true,
+    given: { step: z.enum(mountSteps) },
+  }),
+  /** Its face by a dial on the housing, or the housing's bore by one on the crank. */
+  'sweep-flywheel': kind({
+    rows: 'flywheelSweeps',
+    key: 'flySweepId',
+    strikes: true,
+    stage: 'flywheel-on',
+    struckIn: 'flywheel-on',
+    given: { surface: z.enum(flywheelSurfaces), sweep: z.array(reading).min(3).max(36), ...by },
   }),
 }

@@ -2,7 +2,9 @@ import { setCover, type SetCover } from '../../front/set-cover'
 import { CalcError } from '../../errors'
 import type { Snapshot } from '../../job/snapshot'
 import { jointOpen } from '../fasteners/read-joint'
+import type { Verdict } from '../../measure/verdict'
 import { entriesAt, lastAt, type EndSpot } from './read-front'
+import { trustSweep } from './schools'
 
 /** A cover on its way on. */
 export interface CoverState {
@@ -14,6 +16,8 @@ export interface CoverState {
   sweep: ReturnType<typeof lastAt<'sweeps'>>
   /** What the last sweep says; null before one since it was last moved or tightened. */
   set: SetCover | null
+  /** Whether it can be told good, with the doubt of how it was centred; null before a sweep. */
+  trust: Verdict | null
   tight: boolean
   /** It was swept after it was tightened, too. */
   lookedAgain: boolean
@@ -37,13 +41,15 @@ export function readCover(snapshot: Snapshot, end: EndSpot): CoverState {
   const moved = lastAt(snapshot, 'coverMoves', end.place)
   const sweep = lastAt(snapshot, 'sweeps', end.place, Math.max(snug?.seq ?? Infinity, moved?.seq ?? -1))
   const skin = cover?.skinMin
+  const set = sweep ? readSweep(end, sweep) : null
   return {
     clean: clean !== null,
     sealedAt: sealed?.at ?? null,
     skinAt: sealed && skin ? new Date(Date.parse(sealed.at) + skin * 60_000).toISOString() : null,
     snug: snug !== null,
     sweep,
-    set: sweep ? readSweep(end, sweep) : null,
+    set,
+    trust: sweep && set ? trustSweep(end, sweep, set.runoutMm) : null,
     tight: tight !== null,
     lookedAgain: tight !== null && sweep !== null && sweep.seq > tight.seq,
   }

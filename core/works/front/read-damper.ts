@@ -72,10 +72,17 @@ export function readPuller(of: DamperSheet): { forceN: number; screws: PullerScr
 }
 
 /** Whether an old damper may go on again, by what was seen of it; null before anybody looked. */
-export function damperScrap(snapshot: Snapshot): ('index' | 'rim' | 'rubber')[] | null {
+export function damperScrap(snapshot: Snapshot): ('index' | 'rim' | 'rubber' | 'hours' | 'dents')[] | null {
   const seen = lastOf(snapshot, 'dampers')
   const of = sectionOf(snapshot)?.damper
   if (!seen || !of) return null
+  if (of.kind === 'fluid')
+    // No index lines to turn, no rubber to crack: its hours and its housing decide.
+    return [
+      ...(of.hoursMax !== null && seen.ranH !== null && seen.ranH > of.hoursMax ? (['hours'] as const) : []),
+      ...(seen.dented ? (['dents'] as const) : []),
+      ...(seen.runoutMm !== null && seen.runoutMm > of.rimRunoutMaxMm ? (['rim'] as const) : []),
+    ]
   return [
     ...(Math.abs(seen.indexDeg) > of.indexMaxDeg ? (['index'] as const) : []),
     ...(seen.runoutMm !== null && seen.runoutMm > of.rimRunoutMaxMm ? (['rim'] as const) : []),
@@ -92,6 +99,8 @@ export interface DamperState {
   verdict: 'loose' | 'too-loose' | 'too-tight' | 'yields' | 'in' | null
   /** Whether heat alone may bring it on. */
   heatServes: boolean
+  /** It slides on by design, and needs neither heat nor screw. */
+  slides: boolean
   thread: EngagedThread | null
   hot: ReturnType<typeof lastOf<'hot'>>
   window: HeatWindow | null
@@ -105,6 +114,29 @@ export interface DamperState {
 
 /** Slack of a travel read by a rule or a depth gauge, mm. */
 const HOME_MM = 0.3
+
+const windowFrom = (of: DamperSheet, interferenceMm: number, partC: number, ambientC: number): HeatWindow | null =>
+  orNull(() =>
+    heatWindow({
+      massKg: of.massKg,
+      heatCapacityJPerKgC: of.heatCapacityJPerKgC,
+      filmWPerM2C: of.filmWPerM2C,
+      areaM2: of.areaM2,
+      ambientC,
+      partC,
+      interferenceMm,
+      slipClearanceMm: of.slipClearanceMm,
+      expansionPerC: of.hubExpansionPerC,
+      interfaceMm: of.noseMm,
+    }),
+  )
+/** About how long it slips on from the oven's door, as warm as it may be; null where heat does not serve. s */
+export function secondsFromOven(state: DamperState, of: DamperSheet | null): number | null {
+  if (!of || !state.heatServes || state.interferenceMm === null) return null
+  const { hot, window } = state
+  const seconds = (hot ? window : windowFrom(of, state.interferenceMm, of.maxHeatC, AMBIENT_C))?.secondsToSlip ?? null
+  return seconds === null ? null : Math.floor(seconds)
+}
 
 /** How far the damper is since it was last measured. */
 export function readDamper(snapshot: Snapshot): DamperState {
@@ -122,23 +154,7 @@ export function readDamper(snapshot: Snapshot): DamperState {
     return interferenceMm > of.interference.maxMm + 1e-9 ? 'too-tight' : 'in'
   }
   const hot = lastOf(snapshot, 'hot', since)
-  const window =
-    of && hot && interferenceMm !== null
-      ? orNull(() =>
-          heatWindow({
-            massKg: of.massKg,
-            heatCapacityJPerKgC: of.heatCapacityJPerKgC,
-            filmWPerM2C: of.filmWPerM2C,
-            areaM2: of.areaM2,
-            ambientC: hot.ambientC,
-            partC: hot.ovenC,
-            interferenceMm,
-            slipClearanceMm: of.slipClearanceMm,
-            expansionPerC: of.hubExpansionPerC,
-            interfaceMm: of.noseMm,
-          }),
-        )
-      : null
+  const window = of && hot && interferenceMm !== null ? windowFrom(of, interferenceMm, hot.ovenC, hot.ambientC) : null
   const started = lastOf(snapshot, 'startedOn', since)
   const home = lastOf(snapshot, 'homes', started?.seq ?? Infinity)
   const thread =
@@ -162,7 +178,9 @@ export function readDamper(snapshot: Snapshot): DamperState {
     interferenceMm,
     press,
     verdict: verdict(),
-    heatServes: press?.withinHeatLimit ?? false,
+    // A fluid-filled one is never heated; one that slides needs none.
+    heatServes: of?.kind === 'rubber' && (press?.withinHeatLimit ?? false),
+    slides: of?.kind === 'flange',
     thread,
     hot,
     window,
@@ -175,6 +193,16 @@ export function readDamper(snapshot: Snapshot): DamperState {
     leftMm: home && of ? of.travelMm - Math.abs(home.beforeMm - home.afterMm) : null,
   }
 }
+/** How warm a hub is by now, out of the oven in still air; null where none is hot. */
+export function hubNowC({ hot, window, started }: DamperState, nowMs: number): number | null {
+  if (!hot || !window || started) return null
+  const seconds = Math.max(0, (nowMs - Date.parse(hot.at)) / 1000)
+  return hot.ambientC + (hot.ovenC - hot.ambientC) * Math.exp(-seconds / window.timeConstantS)
+}
+/** The gap between hub and nose at a temperature of the hub, the nose at the shop's; below nought it grips. mm */
+export const hubGapMm = (of: DamperSheet, interferenceMm: number, hubC: number, ambientC = AMBIENT_C): number =>
+  of.hubExpansionPerC * of.noseMm * (hubC - ambientC) - interferenceMm
+
 /** Whether a damper that was drawn on is home. */
 export const isHome = ({ leftMm }: Pick<DamperState, 'leftMm'>): boolean =>
   leftMm !== null && Math.abs(leftMm) <= HOME_MM

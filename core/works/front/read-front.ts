@@ -43,8 +43,11 @@ export interface EndSpot extends Spot {
   place: EndName
   of: EndSheet
 }
+/** The ends of this job: those that were chosen at intake. */
 export const endsOf = (snapshot: Snapshot): EndSpot[] =>
-  (sectionOf(snapshot)?.ends ?? []).map((of) => ({ cylinder: null, place: of.end, of }))
+  (sectionOf(snapshot)?.ends ?? [])
+    .filter(({ end }) => snapshot.job.work.includes(end))
+    .map((of) => ({ cylinder: null, place: of.end, of }))
 export const endAt = (snapshot: Snapshot, place: string | null): EndSpot | null =>
   endsOf(snapshot).find((e) => e.place === place) ?? null
 /** The ends that carry a cover of their own. */

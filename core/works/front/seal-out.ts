@@ -9,7 +9,7 @@ import { endAt, endsOf, entriesAt, lastAt, sectionOf, type EndSpot } from './rea
 const says = {
   actions: ['sheet-first', 'seal', 'track', 'cover', 'next-place', 'close-stage', 'done'],
   told: ['stop'],
-  reasons: ['no-section', 'damper-first', 'least-risk', 'where-it-ran', 'behind-it', 'next', 'all-out', 'closed'],
+  reasons: ['no-section', 'stands-before', 'least-risk', 'where-it-ran', 'behind-it', 'next', 'all-out', 'closed'],
   cautions: ['shaft', 'cover-clean'],
 } as const
 const make = mover('seal-out', says)
@@ -27,8 +27,10 @@ function wantedAt(snapshot: Snapshot, { place, of }: EndSpot): Move | null {
 export function sealOutMove(snapshot: Snapshot, hand: Spot): Move {
   if (isClosed(snapshot, 'seal-out')) return make('done', 'closed')
   if (!sectionOf(snapshot)) return make('sheet-first', 'no-section')
-  if (routeStages(snapshot).includes('damper-off') && !isClosed(snapshot, 'damper-off'))
-    return make('stop', 'damper-first')
+  const before = (['damper-off', 'flywheel-off'] as const).find(
+    (s) => routeStages(snapshot).includes(s) && !isClosed(snapshot, s),
+  )
+  if (before) return make('stop', 'stands-before', { figures: { open: { word: `stage.${before}` } } })
   const ends = endsOf(snapshot)
   const own = endAt(snapshot, hand.place)
   const next = (own && wantedAt(snapshot, own) ? own : null) ?? ends.find((e) => wantedAt(snapshot, e) !== null)

@@ -47,6 +47,8 @@ const cover = z.strictObject({
   sealant: z.string().trim().min(1).max(60).nullable(),
   /** When the sealant's skin has closed; null where it has none. */
   skinMin: z.number().gt(0).max(1e4).nullable(),
+  /** How far off a cover may be that was centred so, and nobody sees it: the tool's play, what an old hub wanders, a dial's slack. */
+  doubtMm: z.strictObject({ tool: lengthFromZeroMm, damper: lengthFromZeroMm, dial: lengthFromZeroMm }),
   /** The joint of its bolts, by its code among the fasteners. */
   joint: placeCode.nullable(),
 })
@@ -102,6 +104,8 @@ const damper = z.strictObject({
   areaM2: z.number().gt(0).max(100),
   rimRunoutMaxMm: lengthFromZeroMm,
   indexMaxDeg: angleDeg,
+  /** Hours after which a fluid-filled one goes on no more; null where the sheet sets none. */
+  hoursMax: z.number().gt(0).max(1e6).nullable(),
   /** Screws of its pulling holes: as they are first, then drilled out. */
   pullSizes: z
     .array(z.strictObject({ name: mark, ...threadShape, proofMPa: stressMPa, shearMPa: stressMPa }))
@@ -121,7 +125,21 @@ const damper = z.strictObject({
 })
 export type DamperSheet = z.infer<typeof damper>
 
-/** What the sheet says of the ends of the crank: seals, covers, the damper. */
+/** The flywheel behind the rear seal, and the housing it runs in. */
+const flywheel = z.strictObject({
+  massKg: z.number().gt(0).max(2000),
+  guideStuds: z.int().min(1).max(6),
+  /** Where the dial runs on its face, across. */
+  faceCircleMm: thicknessMm,
+  faceRunoutMaxMm: lengthFromZeroMm,
+  /** The housing's bore, swept from the crank; null where nothing is centred in it. */
+  boreRunoutMaxMm: lengthFromZeroMm.nullable(),
+  /** The joint of its bolts, by its code among the fasteners; null where it has none. */
+  joint: placeCode.nullable(),
+})
+export type FlywheelSheet = z.infer<typeof flywheel>
+
+/** What the sheet says of the ends of the crank: seals, covers, the damper, the flywheel. */
 export const section = z.strictObject({
   ends: z
     .array(end)
@@ -129,5 +147,6 @@ export const section = z.strictObject({
     .max(2)
     .refine((ends) => new Set(ends.map((e) => e.end)).size === ends.length, { message: 'names an end twice' }),
   damper: damper.nullable(),
+  flywheel: flywheel.nullable(),
 })
 export type FrontSection = z.infer<typeof section>

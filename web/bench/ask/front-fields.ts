@@ -1,7 +1,7 @@
 import type { Move } from '#core/job/move'
 import type { Snapshot } from '#core/job/snapshot'
 import type { EngineQuestion } from '#core/sim/unit-truth'
-import { centringWays, removalWays, rubberLooks, trackFeels } from '#core/works/front/kinds'
+import { centringWays, faceLooks, removalWays, rubberLooks, teethLooks, trackFeels } from '#core/works/front/kinds'
 import { endAt, sectionOf } from '#core/works/front/read-front'
 import type { AskField, Tell } from './ask-field'
 
@@ -23,9 +23,32 @@ export function frontFields(question: EngineQuestion, move: Move, snapshot: Snap
     label,
     ...(usual === undefined ? {} : { usual }),
   })
+  const round = Array.from({ length: SWEEP }, (_, i): AskField => ({
+    key: `sweepMm.${i}`,
+    is: 'length',
+    label: t('front.sweep-at', { hour: ((i * 12) / SWEEP || 12).toString() }),
+  }))
+  const choice = (key: string, label: string, options: readonly string[], words: string): AskField => ({
+    key,
+    is: 'choice',
+    label,
+    options,
+    words,
+    usual: options[0]!,
+  })
   const all: Record<string, () => AskField[]> = {
+    flywheel: () => [
+      choice('face', t('front.wheel-face-label'), faceLooks, 'front.wheel-face'),
+      choice('teeth', t('front.teeth-label'), teethLooks, 'front.teeth'),
+    ],
+    'fly-sweep': () => round,
     damper: () => [
-      number('indexDeg', t('front.index')),
+      ...(damper?.kind === 'fluid'
+        ? [
+            { ...number('ranH', t('front.hours-run')), optional: true },
+            { key: 'dented', is: 'check', label: t('front.dented'), usual: false, optional: true } as const,
+          ]
+        : [number('indexDeg', t('front.index'))]),
       { key: 'runoutMm', is: 'length', label: t('front.rim-runout'), optional: true },
       {
         key: 'rubber',
@@ -34,6 +57,7 @@ export function frontFields(question: EngineQuestion, move: Move, snapshot: Snap
         options: rubberLooks,
         words: 'front.rubber',
         usual: 'sound',
+        when: () => damper?.kind !== 'fluid',
       },
     ],
     'seal-way': () => [
@@ -70,11 +94,7 @@ export function frontFields(question: EngineQuestion, move: Move, snapshot: Snap
         says: 'front.centred-says',
         usual: 'dial',
       },
-      ...Array.from({ length: SWEEP }, (_, i): AskField => ({
-        key: `sweepMm.${i}`,
-        is: 'length',
-        label: t('front.sweep-at', { hour: ((i * 12) / SWEEP || 12).toString() }),
-      })),
+      ...round,
       { key: 'leftStepMm', is: 'length', label: t('front.rail-left') },
       { key: 'rightStepMm', is: 'length', label: t('front.rail-right') },
     ],

@@ -4,6 +4,7 @@ import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
 import { coverBoltsOpen, readCover } from '#core/works/front/read-cover'
+import { isFreed, readFlywheel } from '#core/works/front/read-flywheel'
 import { readDamper } from '#core/works/front/read-damper'
 import { endsOf, lastAt, lastOf, sectionOf } from '#core/works/front/read-front'
 import { readSeal } from '#core/works/front/read-seal'
@@ -17,13 +18,16 @@ const { width: w } = useElementSize(frame, { width: 960, height: 132 })
 const width = computed(() => Math.max(320, w.value))
 const HEIGHT = 132
 const damper = computed(() => sectionOf(props.snapshot)?.damper ?? null)
+const wheel = computed(() => sectionOf(props.snapshot)?.flywheel ?? null)
+/** Round the shaft: the damper in front, the flywheel behind. */
+const rimOn = (state: { damper: boolean | null; flywheel: boolean | null }) => state.damper ?? state.flywheel
 
 const views = computed(() => {
   const all = endsOf(props.snapshot)
   const room = Math.min(420, (width.value - 20) / Math.max(1, all.length))
   return all.map((end, i) => {
     const isFront = end.place === 'front'
-    const rimMm = isFront ? (damper.value?.rimMm ?? 0) : 0
+    const rimMm = isFront ? (damper.value?.rimMm ?? 0) : (wheel.value?.faceCircleMm ?? 0) * 1.12
     const railMm = end.of.cover ? end.of.cover.railRightMm - end.of.cover.railLeftMm : end.of.seal.outerMm * 1.6
     const scale = (HEIGHT - 26) / Math.max(rimMm, railMm * 1.15, end.of.seal.outerMm * 1.4)
     const cover = end.of.cover ? readCover(props.snapshot, end) : null
@@ -39,9 +43,10 @@ const views = computed(() => {
             ? true
             : off === null && !cover!.clean,
       seal: seal.depth !== null || out === null,
+      flywheel: !isFront && wheel.value ? readFlywheel(props.snapshot).tight || !isFreed(props.snapshot, 'off') : null,
       damper: isFront && damper.value ? readDamper(props.snapshot).home !== null || pulled === null : null,
     }
-    const words = (['damper', 'cover', 'seal'] as const).flatMap((part) =>
+    const words = (['damper', 'flywheel', 'cover', 'seal'] as const).flatMap((part) =>
       state[part] === null ? [] : [{ part, on: state[part] === true }],
     )
     return {
@@ -84,12 +89,12 @@ const line = (on: boolean | null) => (on ? 'none' : '5 4')
             :stroke-dasharray="line(v.state.cover)"
           />
           <circle
-            v-if="v.state.damper !== null"
+            v-if="rimOn(v.state) !== null"
             :cx="v.x"
             :cy="v.y"
             :r="v.rim"
-            :stroke-dasharray="line(v.state.damper)"
-            :stroke-width="v.state.damper ? 2 : 1"
+            :stroke-dasharray="line(rimOn(v.state))"
+            :stroke-width="rimOn(v.state) ? 2 : 1"
           />
           <circle
             :cx="v.x"

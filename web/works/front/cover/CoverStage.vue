@@ -6,7 +6,9 @@ import { jointOf } from '#core/works/fasteners/read-joint'
 import { coverMove } from '#core/works/front/cover'
 import { entriesAt } from '#core/works/front/read-front'
 import { readCover } from '#core/works/front/read-cover'
+import { centringDoubts } from '#core/works/front/schools'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
+import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import EndShell from '../EndShell.vue'
 import { useEnds } from '../useEnds'
@@ -23,6 +25,16 @@ const hands = useEnds(
 const { snapshot, closed, mine, strike } = hands
 const state = computed(() => (mine.value?.of.cover ? readCover(snapshot.value, mine.value) : null))
 const joint = computed(() => (mine.value?.of.cover?.joint ? jointOf(snapshot.value, mine.value.of.cover.joint) : null))
+const doubts = computed(() =>
+  (mine.value ? centringDoubts(mine.value) : []).map((d) => ({
+    key: d.way,
+    name: t(`front.centred.${d.way}`),
+    cells: [length(d.offMm), length(d.runoutMm), t(`front.tells.${d.tells}`)],
+    says: t(`front.centred-says.${d.way}`),
+    chosen: state.value?.sweep?.centredBy === d.way,
+  })),
+)
+const doubtHeads = [t('front.doubt-off'), t('front.doubt-dial'), t('front.doubt-tells')]
 const steps = computed(() => (mine.value ? entriesAt(snapshot.value, 'coverSteps', mine.value.place) : []))
 </script>
 
@@ -51,7 +63,10 @@ const steps = computed(() => (mine.value ? entriesAt(snapshot.value, 'coverSteps
         <p class="font-bold" :class="{ 'text-outside': state.set.verdict !== 'leave' }">
           {{ t(`front.verdict.${state.set.verdict}`) }}
         </p>
-        <p>{{ t(`front.centred.${state.sweep.centredBy}`) }}: {{ t(`front.centred-says.${state.sweep.centredBy}`) }}</p>
+        <p>{{ t(`front.centred.${state.sweep.centredBy}`) }}</p>
+        <p v-if="state.trust === 'unsure'" class="font-semibold text-online" data-part="trust">
+          {{ t('front.tells.unsure') }}
+        </p>
         <p v-if="state.set.after">
           {{
             t('front.after-move', { runout: length(state.set.after.runoutMm), step: length(state.set.after.stepMm) })
@@ -64,6 +79,7 @@ const steps = computed(() => (mine.value ? entriesAt(snapshot.value, 'coverSteps
           {{ t('front.strike') }}
         </button>
       </div>
+      <SchoolRows v-if="doubts.length" :title="t('front.doubts')" :heads="doubtHeads" :rows="doubts" />
     </template>
     <template #dialogs>
       <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />

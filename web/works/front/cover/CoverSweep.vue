@@ -5,6 +5,7 @@ import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { SetCover } from '#core/front/set-cover'
 import { clockHour } from '#core/measure/angle'
+import { mean } from '#core/measure/mean'
 import type { EndSheet } from '#core/works/front/section'
 import { useFigures } from '../../../bench/useFigures'
 
@@ -30,16 +31,13 @@ const at = (deg: number, r: number) => {
   const a = (deg * Math.PI) / 180
   return [centre.value.x + Math.sin(a) * r, centre.value.y - Math.cos(a) * r] as [number, number]
 }
-const mean = computed(() => {
-  const all = props.sweep?.sweep ?? []
-  return all.reduce((sum, r) => sum + r.valueMm, 0) / Math.max(1, all.length)
-})
+const meanMm = computed(() => (props.sweep ? mean(props.sweep.sweep.map((r) => r.valueMm)) : 0))
 const trace = computed(() => {
   const all = props.sweep?.sweep ?? []
   return all.length === 0
     ? ''
     : (line().curve(curveLinearClosed)(
-        all.map((r) => at(r.angleDeg, radius.value + (r.valueMm - mean.value) * times.value)),
+        all.map((r) => at(r.angleDeg, radius.value + (r.valueMm - meanMm.value) * times.value)),
       ) ?? '')
 })
 const offset = computed(() => {

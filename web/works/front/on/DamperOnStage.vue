@@ -3,11 +3,12 @@ import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointOf } from '#core/works/fasteners/read-joint'
-import { onSchools, type OnSchool } from '#core/works/front/kinds'
+import type { OnSchool } from '#core/works/front/kinds'
 import { damperOnMove } from '#core/works/front/damper-on'
-import { readDamper } from '#core/works/front/read-damper'
+import { readDamper, secondsFromOven } from '#core/works/front/read-damper'
 import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
+import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import EndShell from '../EndShell.vue'
 import { useEnds } from '../useEnds'
@@ -15,6 +16,7 @@ import HubGap from './HubGap.vue'
 
 const { t } = useI18n()
 const { length, force } = useFigures()
+const offered = ['heat', 'screw'] as const
 const now = useNow({ interval: 250 })
 const bolts = ref(false)
 /** Which school is chosen; null: heat where it serves. */
@@ -31,22 +33,36 @@ const school = computed({
   get: () => chosen.value ?? (state.value.heatServes ? 'heat' : 'screw'),
   set: (value: OnSchool) => (chosen.value = value),
 })
+const rows = computed(() => {
+  const { press, thread, heatServes } = state.value
+  const of = damper.value
+  if (!press || !of) return []
+  const serves = (yes: boolean) => t(yes ? 'front.yes' : 'front.no')
+  return [
+    {
+      key: 'heat',
+      name: t('front.school.heat'),
+      cells: [`${Math.ceil(press.slipOnAtC)} °C`, `${of.maxHeatC} °C`, serves(heatServes)],
+      says: says.value.heat,
+      chosen: school.value === 'heat',
+    },
+    {
+      key: 'screw',
+      name: t('front.school.screw'),
+      cells: [force(press.pressForceN), thread ? force(thread.allowedN) : '—', serves(thread?.enough === true)],
+      says: says.value.screw,
+      chosen: school.value === 'screw',
+    },
+  ]
+})
+const rowHeads = [t('front.school-takes'), t('front.school-bears'), t('front.school-serves')]
 const says = computed(() => {
-  const { press, thread, window, heatServes } = state.value
-  if (!press || !damper.value) return ''
-  if (school.value === 'heat')
-    return heatServes
-      ? t('front.school-says.heat', {
-          slip: Math.ceil(press.slipOnAtC),
-          max: damper.value.maxHeatC,
-          seconds: window?.secondsToSlip == null ? '…' : Math.floor(window.secondsToSlip),
-        })
-      : t('front.school-says.heat-no', { slip: Math.ceil(press.slipOnAtC), max: damper.value.maxHeatC })
-  return t(thread?.enough ? 'front.school-says.screw' : 'front.school-says.screw-no', {
-    force: force(press.pressForceN),
-    turns: thread ? Math.floor(thread.turnsIn) : '—',
-    thread: thread ? force(thread.allowedN) : '—',
-  })
+  const { thread } = state.value
+  const seconds = secondsFromOven(state.value, damper.value)
+  return {
+    heat: seconds === null ? t('front.school-says.heat-no') : t('front.school-says.heat', { seconds }),
+    screw: thread ? t('front.school-says.screw', { turns: Math.floor(thread.turnsIn) }) : '',
+  }
 })
 </script>
 
@@ -67,18 +83,18 @@ const says = computed(() => {
       <p v-if="state.verdict && state.verdict !== 'in'" class="font-bold text-outside" data-part="fit-verdict">
         {{ t(`front.fit-verdict.${state.verdict}`) }}
       </p>
-      <fieldset v-if="state.verdict === 'in' && !state.started && !closed" data-school="on">
+      <fieldset v-if="state.verdict === 'in' && !state.started && !closed && !state.slides" data-school="on">
         <legend class="mb-1 font-semibold">{{ t('front.school-label') }}</legend>
         <ChoiceKeys
           v-model="school"
           class="flex flex-wrap gap-1"
           :label="t('front.school-label')"
-          :options="onSchools"
+          :options="offered"
           :word="(o: string) => t(`front.school.${o}`)"
           mark="school"
           filled
         />
-        <p class="mt-1 text-small text-soft" data-part="school-says">{{ says }}</p>
+        <SchoolRows class="mt-2" :title="t('front.schools-on')" :heads="rowHeads" :rows="rows" />
       </fieldset>
       <p v-if="state.started" class="text-body">
         {{ t('front.school-label') }}: {{ t(`front.school.${state.started.school}`) }}

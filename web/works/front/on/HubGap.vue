@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { DamperState } from '#core/works/front/read-damper'
+import { hubGapMm, hubNowC, isHome, type DamperState } from '#core/works/front/read-damper'
 import type { DamperSheet } from '#core/works/front/section'
 import { useFigures } from '../../../bench/useFigures'
 
@@ -19,17 +19,11 @@ const toC = computed(() => Math.max(props.damper.maxHeatC, props.state.press?.sl
 const [LEFT, RIGHT, TOP] = [70, 30, 64]
 const bottom = computed(() => height.value - 120)
 const x = (c: number) => LEFT + ((c - FROM_C) / (toC.value - FROM_C)) * (width.value - LEFT - RIGHT)
-const growthPerC = computed(() => props.damper.hubExpansionPerC * props.damper.noseMm)
-const gapMm = (c: number) => growthPerC.value * (c - FROM_C) - (props.state.interferenceMm ?? 0)
+const gapMm = (c: number) => hubGapMm(props.damper, props.state.interferenceMm ?? 0, c, FROM_C)
 const mostMm = computed(() => Math.max(Math.abs(gapMm(FROM_C)), gapMm(toC.value), props.damper.slipClearanceMm) * 1.2)
 const y = (mm: number) => (TOP + bottom.value) / 2 - (mm / mostMm.value) * ((bottom.value - TOP) / 2)
 /** Cooling since the oven's door, by the lumped clock. */
-const nowC = computed(() => {
-  const { hot, window, started } = props.state
-  if (!hot || !window || started) return null
-  const seconds = Math.max(0, (props.nowMs - Date.parse(hot.at)) / 1000)
-  return hot.ambientC + (hot.ovenC - hot.ambientC) * Math.exp(-seconds / window.timeConstantS)
-})
+const nowC = computed(() => hubNowC(props.state, props.nowMs))
 const travelShare = computed(() => {
   const { home, leftMm } = props.state
   return home && leftMm !== null
@@ -117,9 +111,7 @@ const travelShare = computed(() => {
           :y="height - 58"
           :width="(width - LEFT - RIGHT) * travelShare"
           height="22"
-          :fill="
-            state.leftMm !== null && Math.abs(state.leftMm) <= 0.3 ? 'var(--inside-on-blue)' : 'var(--brass-on-blue)'
-          "
+          :fill="isHome(state) ? 'var(--inside-on-blue)' : 'var(--brass-on-blue)'"
         />
         <text :x="LEFT" :y="height - 14" font-size="14" fill="var(--scribe)">
           {{

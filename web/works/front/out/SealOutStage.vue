@@ -3,7 +3,8 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { entriesAt, lastAt } from '#core/works/front/read-front'
 import { sealOutMove } from '#core/works/front/seal-out'
-import { removalWays } from '#core/works/front/kinds'
+import { removalRisks } from '#core/works/front/schools'
+import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import EndShell from '../EndShell.vue'
 import ShaftTracks from '../ShaftTracks.vue'
@@ -15,22 +16,30 @@ const hands = useEnds(sealOutMove)
 const { snapshot, closed, mine, strike } = hands
 const out = computed(() => (mine.value ? lastAt(snapshot.value, 'sealsOut', mine.value.place) : null))
 const tracks = computed(() => (mine.value ? entriesAt(snapshot.value, 'tracks', mine.value.place) : []))
-/** A drill goes no deeper than the seal is thick, less a margin. */
-const MARGIN_MM = 2
+const risks = computed(() => (mine.value ? removalRisks(snapshot.value, mine.value) : []))
+const wayHeads = [t('front.way-near'), t('front.way-stop'), t('front.way-leaves')]
+const ways = computed(() =>
+  risks.value.map((r) => ({
+    key: r.way,
+    name: t(`front.way.${r.way}`),
+    cells: [
+      r.fromShaftMm === null ? t('front.way-never') : length(r.fromShaftMm),
+      r.stopMm === null ? '—' : length(r.stopMm),
+      r.leavesMm === null ? '—' : length(r.leavesMm),
+    ],
+    says: t(`front.way-says.${r.way}`),
+  })),
+)
 </script>
 
 <template>
   <EndShell :hands="hands">
     <ShaftTracks v-if="mine" :snapshot="snapshot" :end="mine" />
     <template #side>
-      <dl v-if="mine && !out" class="text-body" data-part="ways">
-        <template v-for="way in removalWays" :key="way">
-          <dt class="font-bold">{{ t(`front.way.${way}`) }}</dt>
-          <dd class="mb-2 text-small text-soft">
-            {{ t(`front.way-says.${way}`, { stop: length(Math.max(1, mine.of.seal.widthMm - MARGIN_MM)) }) }}
-          </dd>
-        </template>
-      </dl>
+      <template v-if="mine && !out">
+        <SchoolRows :title="t('front.ways')" :heads="wayHeads" :rows="ways" />
+        <p class="text-small text-soft">{{ t('front.clean-now', { mm: length(risks[0]?.cleanMm ?? 0) }) }}</p>
+      </template>
       <div v-if="out" class="border border-line bg-plate p-3 text-body" data-part="seal-out-entry">
         <p class="font-bold">{{ t(`front.way.${out.way}`) }}</p>
         <p v-if="out.scratched" class="font-semibold text-outside">{{ t('front.scratched') }}</p>

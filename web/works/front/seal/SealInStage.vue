@@ -4,9 +4,11 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { treatmentOf } from '#core/works/front/read-front'
 import { readSeal } from '#core/works/front/read-seal'
+import { treatmentLines } from '#core/works/front/schools'
 import { sealInMove } from '#core/works/front/seal-in'
 import { lipWays, outsideWays } from '#core/works/front/section'
 import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
+import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import EndShell from '../EndShell.vue'
 import ShaftTracks from '../ShaftTracks.vue'
@@ -31,6 +33,18 @@ watch(
     if (treatment.value) ways.value = { lip: treatment.value.lip, outside: treatment.value.outside }
   },
   { immediate: true },
+)
+const lineHeads = [t('front.said-label'), t('front.waits')]
+const lines = computed(() =>
+  (mine.value ? treatmentLines(mine.value) : []).map((l) => ({
+    key: `${l.part}-${l.way}`,
+    name: `${t(`front.${l.part}-label`)} ${t(`front.${l.part}.${l.way}`)}`,
+    cells: [
+      l.says === null ? '—' : t(`front.said.${l.says}`),
+      l.waitMin === null ? t('front.no-wait') : t('front.minutes', { n: l.waitMin }),
+    ],
+    chosen: ways.value[l.part] === l.way,
+  })),
 )
 const fitWrong = computed(() => state.value?.fit !== null && state.value?.fit !== 'right')
 </script>
@@ -90,7 +104,11 @@ const fitWrong = computed(() => state.value?.fit !== null && state.value?.fit !=
               filled
             />
           </fieldset>
-          <p class="text-small text-soft">{{ t(treatment?.ofSheet ? 'front.by-sheet' : 'front.by-usual') }}</p>
+          <SchoolRows
+            :title="t(treatment?.ofSheet ? 'front.by-sheet' : 'front.by-usual')"
+            :heads="lineHeads"
+            :rows="lines"
+          />
         </template>
         <p v-else-if="state.started" class="text-body">
           {{ t('front.lip-label') }}: {{ t(`front.lip.${state.started.lip}`) }} · {{ t('front.outside-label') }}:

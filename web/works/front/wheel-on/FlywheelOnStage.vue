@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { useNow } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { jointOf } from '#core/works/fasteners/read-joint'
+import { flywheelOnMove } from '#core/works/front/flywheel-on'
+import { readFlywheel } from '#core/works/front/read-flywheel'
+import { frontEntries } from '#core/works/front/read-front'
+import JointDialog from '../../../bench/joint/JointDialog.vue'
+import EndShell from '../EndShell.vue'
+import FlywheelFace from '../FlywheelFace.vue'
+import { useEnds } from '../useEnds'
+
+const { t } = useI18n()
+const now = useNow({ interval: 1000 })
+const bolts = ref(false)
+const hands = useEnds(
+  (s) => flywheelOnMove(s, now.value.getTime()),
+  () => ({ bolts: () => (bolts.value = true) }),
+)
+const { snapshot, section, closed, strike } = hands
+const state = computed(() => readFlywheel(snapshot.value))
+const steps = computed(() => frontEntries(snapshot.value, 'flywheelMounted'))
+const flywheel = computed(() => section.value?.flywheel ?? null)
+const joint = computed(() => (flywheel.value?.joint ? jointOf(snapshot.value, flywheel.value.joint) : null))
+const shaftMm = computed(() => section.value?.ends.find((e) => e.end === 'rear')?.shaftMm ?? 0)
+const last = computed(() => state.value.boreSweep ?? state.value.faceSweep)
+</script>
+
+<template>
+  <EndShell :hands="hands" whole>
+    <FlywheelFace v-if="flywheel" :snapshot="snapshot" :flywheel="flywheel" :shaft-mm="shaftMm" mounting />
+    <template #side>
+      <ol v-if="steps.length" class="text-body" data-part="wheel-steps">
+        <li v-for="(s, i) in steps" :key="s.id" class="flex items-center gap-2 border-b border-line py-1">
+          <span class="flex-1">{{ t(`front.mount.${s.step}`) }}</span>
+          <button
+            v-if="!closed && i === steps.length - 1"
+            type="button"
+            class="key !min-h-[44px] !px-2 text-small"
+            @click="strike(s.id)"
+          >
+            {{ t('front.strike') }}
+          </button>
+        </li>
+      </ol>
+      <p v-if="state.face" class="text-body" :class="{ 'font-bold text-outside': state.faceVerdict === 'out' }">
+        {{ t('front.wheel-runout') }}: {{ t(`verdict.${state.faceVerdict}`) }}
+      </p>
+      <p v-if="state.bore" class="text-body" :class="{ 'font-bold text-outside': state.boreVerdict === 'out' }">
+        {{ t('front.housing-bore') }}: {{ t(`verdict.${state.boreVerdict}`) }}
+      </p>
+      <button v-if="last && !closed" type="button" class="key" @click="strike(last.id)">{{ t('front.strike') }}</button>
+    </template>
+    <template #dialogs>
+      <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />
+    </template>
+  </EndShell>
+</template>
