@@ -5,10 +5,10 @@ import { signatureOf, signatureState } from '#core/job/signature'
 import { camshaft } from '../server/demo/camshaft-world'
 import { engines } from '../server/demo/world'
 import { Browser, Key } from '../testing/browser'
+import { FingerJob } from '../testing/finger-job'
 import { carryByKey, shownMove, tightenByKey } from '../testing/go-by-key'
 import { Finger } from '../testing/finger'
 import { House } from '../testing/house'
-import { leaveStage } from '../testing/technician'
 
 let house: House
 let browser: Browser
@@ -141,57 +141,22 @@ describe('two bushings by a finger, each figure entered', () => {
     expect(added).toMatchObject({ result: 'done' })
     const jobId = randomUUID()
     await send({ what: 'start-job', jobId, engineId, title: 'Short shaft', complaint: '', work: ['bushings'] }, null)
-    const go = () => finger.tap('[data-part=move-button]')
-    const until = (action: string, at?: string) =>
-      browser.until(
-        async () => {
-          const now = await shownMove(browser)
-          return now.action === action && (at === undefined || now.at === at)
-        },
-        `the next move is not ${action} ${at ?? ''}`,
-      )
-    const enter = async (figures: Record<string, string>) => {
-      await browser.find('[data-part=ask]')
-      await browser.dialog()
-      for (const [field, figure] of Object.entries(figures)) {
-        const box = await browser.find(`input[data-field="${field}"], [data-field="${field}"] input`)
-        await box.sendKeys(Key.chord(Key.CONTROL, 'a'), figure)
-      }
-    }
-    const save = async () => {
-      await finger.tap('[data-part=answer]')
-      await browser.noDialog()
-    }
-    const answer = async (figures: Record<string, string>) => {
-      await go()
-      await enter(figures)
-      await save()
-    }
-    const close = async () => {
-      await until('close-stage')
-      await leaveStage(browser, go, () => finger.tap('[data-part=close-confirm]'))
-    }
-    /** Goes to the housing whose turn it is, if another is in hand. */
-    const at = async (action: string, place: string) => {
-      await browser.until(async () => ['next-place', action].includes((await shownMove(browser)).action), action)
-      if ((await shownMove(browser)).action === 'next-place') await go()
-      await until(action, place)
-    }
-
+    const hand = new FingerJob(browser, finger)
+    const { go } = hand
     await browser.go(`/jobs/${jobId}/cam-out`)
-    await until('read-cam')
+    await hand.until('read-cam')
     await go()
-    await enter({ endFloatMm: '0.2', backlashMm: '0.22' })
+    await hand.enter({ endFloatMm: '0.2', backlashMm: '0.22' })
     for (const field of ['photographed', 'followersUp']) await finger.tap(`label:has([data-field=${field}])`)
-    await save()
-    await until('take-out')
+    await hand.save()
+    await hand.until('take-out')
     await go()
     for (const [place, mm] of [
       ['housing-1', '49.895'],
       ['housing-2', '49.495'],
     ] as const) {
-      await at('journal', place)
-      await answer({ 'mm.0': mm, 'mm.1': mm })
+      await hand.at('journal', place)
+      await hand.answer({ 'mm.0': mm, 'mm.1': mm })
     }
     // By the finger a half turn round the middle: upside down, and from the rear.
     await finger.drag('[data-part=block-lie]', [0.5, 0.2], [0.92, 0.53])
@@ -207,120 +172,120 @@ describe('two bushings by a finger, each figure entered', () => {
     await finger.tap('[data-part=lie-note]')
     await browser.until(async () => (await browser.all('[data-part=lie-note]')).length === 0, 'the lie was not noted')
     expect(await (await browser.find('[data-part=seen-hole]')).getAttribute('data-hour')).toBe('1')
-    await close()
+    await hand.close()
 
-    await until('plug-off')
+    await hand.until('plug-off')
     await go()
     for (const [place, looks] of [
       ['housing-2', 'copper'],
       ['housing-1', 'grey'],
     ] as const) {
-      await at('bushing', place)
+      await hand.at('bushing', place)
       await go()
       await browser.find('[data-part=ask]')
       await browser.dialog()
       await finger.tap(`[data-looks=${looks}]`)
-      if (looks === 'copper') await enter({ copperShare: '30', copperOClock: '6' })
-      await save()
+      if (looks === 'copper') await hand.enter({ copperShare: '30', copperOClock: '6' })
+      await hand.save()
     }
-    await close()
+    await hand.close()
 
-    await until('sign-work')
+    await hand.until('sign-work')
     await go()
     for (const passage of ['G', 'H1', 'H2']) {
       await browser.until(
         async () => (await browser.text('[data-part=move-head]')).startsWith(`Passage ${passage},`),
         `${passage} is not next`,
       )
-      await until('wipe')
-      await answer({})
+      await hand.until('wipe')
+      await hand.answer({})
     }
-    await close()
+    await hand.close()
 
     const housing = async (place: string, bore: string, drillings: string[]) => {
-      await at('housing', place)
-      await answer({
+      await hand.at('housing', place)
+      await hand.answer({
         'boreMm.0': bore,
         'boreMm.1': bore,
         ...Object.fromEntries(drillings.map((d, i) => [`drillingsMm.${i}`, d])),
       })
     }
     await housing('housing-1', '54.001', ['11.0'])
-    await at('bushing', 'housing-1')
+    await hand.at('bushing', 'housing-1')
     // A look-alike: taken down as it is, and refused in words.
     await go()
-    await enter({ code: 'BK-2617', outerMm: '54.06' })
+    await hand.enter({ code: 'BK-2617', outerMm: '54.06' })
     await browser.untilText('[data-part=code-compare]', 'differs from BK-2671 at place 6')
-    await save()
+    await hand.save()
     await housing('housing-2', '53.600', ['11.0', '11.0'])
-    await at('bushing', 'housing-2')
-    await answer({ code: 'BK-2716', outerMm: '53.66' })
-    await at('other-bushing', 'housing-1')
+    await hand.at('bushing', 'housing-2')
+    await hand.answer({ code: 'BK-2716', outerMm: '53.66' })
+    await hand.at('other-bushing', 'housing-1')
     expect(await browser.text('[data-part=move-head]')).toContain('on no line of the list')
-    await answer({ code: 'BK-2671', outerMm: '54.06' })
-    await close()
+    await hand.answer({ code: 'BK-2671', outerMm: '54.06' })
+    await hand.close()
 
-    await at('aim', 'housing-2')
+    await hand.at('aim', 'housing-2')
     await finger.tap('[data-back=film]')
     await browser.untilText('[data-part=move-head]', 'a film of oil')
     expect(await browser.text('[data-part=move-head]')).toContain("1, 7 o'clock as it lies")
     await go()
-    await until('first-look')
-    await answer({ edgeMm: '-19' })
-    await until('strike')
-    await answer({ edgeMm: '-18.4' })
-    await until('strike')
-    await answer({ edgeMm: '1.4' })
-    await until('bring-back')
-    await answer({ edgeMm: '-0.5' })
-    await until('strike')
-    await answer({ edgeMm: '0.1' })
-    await until('prove')
-    await answer({ pinMm: '4.3' })
+    await hand.until('first-look')
+    await hand.answer({ edgeMm: '-19' })
+    await hand.until('strike')
+    await hand.answer({ edgeMm: '-18.4' })
+    await hand.until('strike')
+    await hand.answer({ edgeMm: '1.4' })
+    await hand.until('bring-back')
+    await hand.answer({ edgeMm: '-0.5' })
+    await hand.until('strike')
+    await hand.answer({ edgeMm: '0.1' })
+    await hand.until('prove')
+    await hand.answer({ pinMm: '4.3' })
     await browser.untilText('[data-part=move-head]', "7 o'clock")
     await go()
     await browser.find('[data-part=ask]')
     await browser.dialog()
     await finger.tap('[data-by=light]')
     await finger.tap('[data-light=round]')
-    await save()
-    await until('sliver')
+    await hand.save()
+    await hand.until('sliver')
     await go()
-    await at('aim', 'housing-1')
+    await hand.at('aim', 'housing-1')
     // No housing ahead of the front one: the tool is turned round.
     expect(await browser.text('[data-part=move-head]')).toContain('tool turned round, drive from the front')
     await go()
-    await until('first-look')
+    await hand.until('first-look')
     for (const [action, edgeMm] of [
       ['first-look', '-19'],
       ['strike', '-18.2'],
       ['strike', '2'],
     ] as const) {
-      await until(action)
-      await answer({ edgeMm })
+      await hand.until(action)
+      await hand.answer({ edgeMm })
     }
-    await until('prove')
-    await answer({ pinMm: '4.5' })
-    await until('sliver')
+    await hand.until('prove')
+    await hand.answer({ pinMm: '4.5' })
+    await hand.until('sliver')
     await go()
-    await close()
+    await hand.close()
 
-    await until('shaft-in')
+    await hand.until('shaft-in')
     await go()
     await finger.tap('[data-part=answer-yes]')
     await browser.noDialog()
-    await until('turn')
+    await hand.until('turn')
     await go()
     await browser.find('[data-part=ask]')
     await browser.dialog()
     await finger.tap('[data-by=hand]')
     await finger.tap('[data-feel=free]')
-    await save()
-    await until('read-again')
-    await answer({ endFloatMm: '0.15', backlashMm: '0.2' })
-    await until('seal-plug')
+    await hand.save()
+    await hand.until('read-again')
+    await hand.answer({ endFloatMm: '0.15', backlashMm: '0.2' })
+    await hand.until('seal-plug')
     await go()
-    await close()
+    await hand.close()
     await browser.find('[data-stage=record]')
     await browser.untilSaved()
     const { works } = await house.snapshot(jobId)

@@ -16,6 +16,7 @@ import { jointOf, readJoint } from '#core/works/fasteners/read-joint'
 import { settledNow } from '#core/works/leaks/read-leak'
 import { sendBack } from '#core/works/sleeves/send-back'
 import { engines, type DemoEngine } from '../demo/world'
+import { faultsOf } from './blanks'
 
 const START = Date.parse('2026-11-24T09:00:00.000Z')
 const person = randomUUID()
@@ -53,6 +54,7 @@ export class Hand {
 
   step(): void {
     const { move } = this
+    expect(faultsOf(move), `${move.stage} ${move.action}, ${move.reason}`).toEqual([])
     this.moves.push([move.stage, move.action, move.cylinder ?? move.place ?? ''].join(' ').trim())
     if (move.action === 'next-cylinder') this.cylinder = move.cylinder!
     else if (move.action === 'next-place') this.place = move.place

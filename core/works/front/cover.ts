@@ -11,7 +11,7 @@ import { coveredEnds, endAt, sectionOf, type EndSpot } from './read-front'
 const says = {
   actions: ['clean', 'sealant', 'snug', 'sweep', 'move', 'bolts', 'tight', 'next-place', 'close-stage', 'done'],
   told: ['stop', 'cannot'],
-  heads: ['sweep-again', 'clean-again'],
+  heads: ['sweep-again', 'clean-again', 'nothing'],
   reasons: [
     'cam-first',
     'three-meet',
@@ -28,6 +28,7 @@ const says = {
     'dowelled',
     'next',
     'all-good',
+    'no-cover',
     'closed',
   ],
   cautions: ['sealant-skin', 'crank-low', 'snug-only', 'book-torque'],
@@ -87,6 +88,7 @@ export function coverMove(snapshot: Snapshot, hand: Spot, nowMs: number): Move {
   )
   if (before) return make('stop', 'cam-first', { figures: { open: { word: `stage.${before}` } } })
   const ends = coveredEnds(snapshot)
+  if (ends.length === 0) return make('close-stage', 'no-cover', { head: 'nothing' })
   const own = ends.find((e) => e.place === hand.place)
   const wanted = (e: EndSpot) => wantedAt(snapshot, e, nowMs)
   const next = (own && wanted(own) ? own : null) ?? ends.find((e) => wanted(e) !== null)

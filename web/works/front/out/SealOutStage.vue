@@ -34,7 +34,7 @@ const ways = computed(() =>
 
 <template>
   <EndShell :hands="hands">
-    <ShaftTracks v-if="mine" :snapshot="snapshot" :end="mine" />
+    <ShaftTracks v-if="mine" :snapshot="snapshot" :end="mine" :with-seal="!out" />
     <template #side>
       <template v-if="mine && !out">
         <SchoolRows :title="t('front.ways')" :heads="wayHeads" :rows="ways" />

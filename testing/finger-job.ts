@@ -1,0 +1,88 @@
+import { Key, type Browser } from './browser'
+import type { Finger } from './finger'
+import { shownMove } from './go-by-key'
+import { leaveStage } from './technician'
+
+/** What a finger does on a job's stages: the next move's button, a question's fields, the bolts. */
+export class FingerJob {
+  constructor(
+    private readonly browser: Browser,
+    private readonly finger: Finger,
+  ) {}
+
+  go = (): Promise<void> => this.finger.tap('[data-part=move-button]')
+
+  /** Waits for a move; taps nothing. */
+  until(action: string, at?: string): Promise<void> {
+    return this.browser.until(
+      async () => {
+        const now = await shownMove(this.browser)
+        return now.action === action && (at === undefined || now.at === at)
+      },
+      `the next move is not ${action} ${at ?? ''}`,
+    )
+  }
+
+  /** Fills figures into the question that is open. */
+  async enter(figures: Record<string, string>): Promise<void> {
+    await this.browser.find('[data-part=ask]')
+    await this.browser.dialog()
+    for (const [field, figure] of Object.entries(figures)) {
+      const box = await this.browser.find(`input[data-field="${field}"], [data-field="${field}"] input`)
+      await box.sendKeys(Key.chord(Key.CONTROL, 'a'), figure)
+    }
+  }
+  async save(): Promise<void> {
+    await this.finger.tap('[data-part=answer]')
+    await this.browser.noDialog()
+  }
+  /** Opens the question of the next move, taps its choices, fills its figures in and keeps it. */
+  async answer(figures: Record<string, string>, taps: string[] = []): Promise<void> {
+    await this.go()
+    await this.enter({})
+    for (const css of taps) await this.finger.tap(css)
+    await this.enter(figures)
+    await this.save()
+  }
+  async close(): Promise<void> {
+    await this.until('close-stage')
+    await leaveStage(this.browser, this.go, () => this.finger.tap('[data-part=close-confirm]'))
+  }
+  /** Goes to the place whose turn it is, if another is in hand. */
+  async at(action: string, place: string): Promise<void> {
+    await this.browser.until(
+      async () => ['next-place', action].includes((await shownMove(this.browser)).action),
+      `neither ${action} nor another place is next`,
+    )
+    if ((await shownMove(this.browser)).action === 'next-place') await this.go()
+    await this.until(action, place)
+  }
+  /** Taps the next move as often as it stays the same action. */
+  async whileIs(action: string, most = 30): Promise<number> {
+    let n = 0
+    for (; n < most; n++) {
+      const before = await shownMove(this.browser)
+      if (before.action !== action) break
+      await this.go()
+      await this.browser.until(
+        async () => (await shownMove(this.browser)).told !== before.told,
+        `nothing followed ${before.head}`,
+      )
+    }
+    return n
+  }
+  /** Every bolt of the joint that the next move opens, each tapped as it clicked. */
+  async bolts(): Promise<void> {
+    await this.go()
+    await this.browser.find('[data-part=joint-bench]')
+    await this.browser.dialog()
+    for (let i = 0; i < 60; i++) {
+      if ((await this.browser.all('[data-part=joint-bench][data-done=true]')).length > 0) break
+      await this.finger.tap('[data-part=clicked]')
+      await this.browser.driver.sleep(60)
+    }
+    await this.browser.find('[data-part=joint-bench][data-done=true]')
+    await this.finger.tap('[data-part=close-bolts]')
+    await this.browser.noDialog()
+  }
+}
