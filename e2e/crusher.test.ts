@@ -34,6 +34,18 @@ const send = async (act: JobAct | ShopAct, jobId: string | null, minutesAgo = 0)
   return outcome!
 }
 
+/** Signs the record that is ready by the keys alone, and has its papers printed. */
+async function signed(jobId: string): Promise<void> {
+  await browser.type('n')
+  await (await browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
+  await browser.find('[data-part=next-move][data-action=done]')
+  await browser.untilSaved()
+  const done = await house.snapshot(jobId)
+  expect(signatureState(done, signatureOf(done)!)).toBe('stands')
+  for (const paper of ['record.pdf', 'owner.pdf'])
+    expect((await (await fetch(`${house.url}/api/jobs/${jobId}/${paper}`)).text()).slice(0, 5)).toBe('%PDF-')
+}
+
 describe('the crusher drive', () => {
   it('is carried from low oil pressure to the signed record by the next move alone, nothing typed', async () => {
     const jobId = await house.jobId('Crusher drive')
@@ -71,17 +83,11 @@ describe('the crusher drive', () => {
       'first-run run',
     ])
       expect(asked, step).toContain(step)
-    await browser.type('n')
-    await (await browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
-    await browser.find('[data-part=next-move][data-action=done]')
-    await browser.untilSaved()
+    await signed(jobId)
     expect(await browser.all('[data-part=bushing-record] tbody tr')).toHaveLength(5)
 
     const done = await house.snapshot(jobId)
-    expect(signatureState(done, signatureOf(done)!)).toBe('stands')
     expect(done.works.leaks!.runs.at(-1)).toMatchObject({ complaint: 'oil-pressure', gone: true })
-    for (const paper of ['record.pdf', 'owner.pdf'])
-      expect((await (await fetch(`${house.url}/api/jobs/${jobId}/${paper}`)).text()).slice(0, 5)).toBe('%PDF-')
     const zip = Buffer.from(await (await fetch(`${house.url}/api/jobs/${jobId}/job.zip`)).arrayBuffer())
     expect(zip.length).toBeGreaterThan(2000)
     expect(await browser.complaints()).toEqual([])
@@ -103,15 +109,26 @@ describe('the tide gate gearbox', () => {
     }
     const { asked } = await carryByKey(browser, { soak, bolts: () => tightenByKey(browser) })
     for (const step of ['jack', 'clicked', 'draw', 'bolts', 'air']) expect(asked).toContain(`face-seal ${step}`)
-    await browser.type('n')
-    await (await browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
-    await browser.find('[data-part=next-move][data-action=done]')
-    await browser.untilSaved()
+    await signed(jobId)
     const done = await house.snapshot(jobId)
-    expect(signatureState(done, signatureOf(done)!)).toBe('stands')
     expect(done.works.faces!.airs).toHaveLength(2)
-    for (const paper of ['record.pdf', 'owner.pdf'])
-      expect((await (await fetch(`${house.url}/api/jobs/${jobId}/${paper}`)).text()).slice(0, 5)).toBe('%PDF-')
+    expect(await browser.complaints()).toEqual([])
+  })
+})
+
+describe('the yard compressor', () => {
+  it('is carried to its record by the next move alone: one barrel sleeved, one to its oversize', async () => {
+    const jobId = await house.jobId('Yard compressor')
+    await browser.go(`/jobs/${jobId}`)
+    await browser.find('[data-part=bore-wall]')
+    const { stages, asked } = await carryByKey(browser, { bolts: () => tightenByKey(browser) })
+    expect(stages).toEqual(['barrel-measure', 'barrel-fit', 'barrel-sleeve', 'barrel-bore', 'barrel-ready'])
+    for (const step of ['barrel-fit pin', 'barrel-sleeve lap', 'barrel-sleeve pin', 'barrel-bore hone'])
+      expect(asked, step).toContain(step)
+    await signed(jobId)
+    const done = await house.snapshot(jobId)
+    expect(done.works.barrels!.drops.map((d) => d.home)).toEqual([false, true])
+    expect(done.works.barrels!.finished).toHaveLength(2)
     expect(await browser.complaints()).toEqual([])
   })
 })

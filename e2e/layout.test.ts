@@ -19,6 +19,7 @@ beforeAll(async () => {
   jobs = { leaks: pumpA, sleeves: pumpA, bushings: await house.jobId('Crusher drive') }
   jobs.front = jobs.bushings!
   jobs.faces = await house.jobId('Tide gate gearbox')
+  jobs.barrels = await house.jobId('Yard compressor')
   await browser.go('/')
   await browser.run(`localStorage.setItem('evenbore.person', '${await house.person('Tom Adeyar')}')`)
 })
@@ -61,14 +62,17 @@ describe('nothing is cut off or covered, at four sizes', () => {
     expect(await faultsOf(`/jobs/${jobs[stageLine[stage].work] ?? ferry}/${stage}`)).toEqual([])
   })
 
-  it('on the stages of the camshaft and the front once they are done', async () => {
+  it.each([
+    ['the camshaft and the ends', 'bushings', ['bushings', 'front']],
+    ['the barrels', 'barrels', ['barrels']],
+  ] as const)('on the stages of %s once they are done', async (_, job, works) => {
     await browser.resize(sizes[0])
-    await browser.go(`/jobs/${jobs.bushings}`)
-    await browser.find('[data-part=end-rail]')
+    await browser.go(`/jobs/${jobs[job]}`)
+    await browser.find('[data-part=next-move]')
     const bolts = () => tightenByKey(browser)
     await carryByKey(browser, { bolts, bolt: bolts })
-    for (const stage of stageNames.filter((s) => ['bushings', 'front'].includes(stageLine[s].work)))
-      expect(await faultsOf(`/jobs/${jobs.bushings}/${stage}`), stage).toEqual([])
+    for (const stage of stageNames.filter((s) => works.some((w) => w === stageLine[s].work)))
+      expect(await faultsOf(`/jobs/${jobs[job]}/${stage}`), stage).toEqual([])
   })
 
   it('sees what is cut off, and what lies under something', async () => {

@@ -112,7 +112,7 @@ describe('the demo shop', () => {
 
   it('lists, searches and sorts its jobs', async () => {
     await browser.go('/')
-    await browser.until(async () => (await browser.all('[data-part=row]')).length === 7, 'there are not seven jobs')
+    await browser.until(async () => (await browser.all('[data-part=row]')).length === 8, 'there are not eight jobs')
     await (await browser.find('#filter-jobs')).sendKeys('pump')
     await browser.until(async () => (await browser.all('[data-part=row]')).length === 2, 'the search finds no pumps')
     await (await browser.find('#filter-jobs')).clear()

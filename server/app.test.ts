@@ -307,6 +307,7 @@ describe('the store', () => {
       ['Pump set A', 'Orrin 8V-118', false],
       ['Crusher drive', 'Brennick 4M-105', false],
       ['Tide gate gearbox', 'Lune G40', false],
+      ['Yard compressor', 'Sarn C2-90', false],
     ])
     expect(jobs.find((j) => j.title.includes('spare'))!.readings).toBe(0)
   })

@@ -97,6 +97,21 @@ export const gateCodes = [
   'face-uneven',
   'air-not-tried',
   'air-lost',
+  'barrel-not-measured',
+  'barrel-undecided',
+  'sleeve-not-fitted',
+  'ring-off',
+  'lets-go-hot',
+  'ports-unmarked',
+  'sleeve-not-home',
+  'flange-off',
+  'port-in-stream',
+  'pin-not-in',
+  'bore-not-finished',
+  'bore-too-large',
+  'marks-left',
+  'bore-off',
+  'barrel-not-ready',
 ] as const
 export type GateCode = (typeof gateCodes)[number]
 

@@ -23,7 +23,7 @@ export const wholeLinerWork: readonly WorkChoice[] = choicesOf('liners')
 
 /** Usual choices of work at intake. */
 export const workPresets: Record<
-  'whole' | 'correct' | 'reseal' | 'measure' | 'leak' | 'sleeves' | 'bushings' | 'front' | 'rear' | 'faces',
+  'whole' | 'correct' | 'reseal' | 'measure' | 'leak' | 'sleeves' | 'bushings' | 'front' | 'rear' | 'faces' | 'barrels',
   readonly WorkChoice[]
 > = {
   whole: wholeLinerWork,
@@ -36,6 +36,7 @@ export const workPresets: Record<
   front: ['front'],
   rear: ['rear'],
   faces: ['face-seals'],
+  barrels: ['barrels'],
 }
 
 export function isMeasured(stage: StageName): stage is MeasuredStage {

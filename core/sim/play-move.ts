@@ -5,6 +5,7 @@ import { mendedBy, type LeakKind } from '../works/leaks/leak-table'
 import { testOf } from '../works/leaks/read-leak'
 import { crankNowDeg, lastAt, readHold, sectionOf } from '../works/sleeves/read-sleeves'
 import { workChoices, type WorkChoice } from '../works/stage-table'
+import { barrelActsOf, barrelQuestionOf } from './play-barrels'
 import { faceActsOf, faceQuestionOf } from './face-truth'
 import { frontActsOf, frontQuestionOf } from './play-front'
 import { bushingActsOf, bushingQuestionOf } from './play-bushings'
@@ -35,7 +36,8 @@ export function questionOf(move: Move): EngineQuestion | null {
     asked[`${move.stage} ${move.action}`]?.() ??
     bushingQuestionOf(move) ??
     frontQuestionOf(move) ??
-    faceQuestionOf(move)
+    faceQuestionOf(move) ??
+    barrelQuestionOf(move)
   )
 }
 
@@ -201,5 +203,6 @@ export function actsOf(
     ...bushingActsOf(snapshot, move, answer, by, newId),
     ...frontActsOf(snapshot, move, answer, by, newId),
     ...faceActsOf(snapshot, move, answer, newId),
+    ...barrelActsOf(snapshot, move, answer, by, newId),
   ]
 }

@@ -1,4 +1,5 @@
 /** Every work's logic, stage by stage. A line a work. */
+export * as barrels from './barrels/logic'
 export * as bushings from './bushings/logic'
 export * as faces from './faces/logic'
 export * as front from './front/logic'

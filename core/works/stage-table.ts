@@ -83,6 +83,7 @@ const table = [
   // The owner's answer, and parts on their way.
   { name: 'decide', phase: 'look', work: 'liners', choice: 'strip', rows: ['decisions'], begins: ['decisions'], optional: true, restsOn: ['look'], hours: { once: 0.5, place: 0 }, waitAfterH: 4 },
   { name: 'sleeve-bores', phase: 'look', work: 'sleeves', choice: 'sleeves', restsOn: ['sleeves-out'], hours: { once: 0.2, place: 0.15 } },
+  { name: 'barrel-measure', phase: 'look', work: 'barrels', choice: 'barrels', hours: { once: 0.2, place: 0.3 } },
   { name: 'counterbores', phase: 'mend', work: 'liners', choice: 'ledges', sets: 'ledge', rows: ['wearMarks'], optional: true, hours: { once: 0.3, place: 0.2 } },
   { name: 'parts', phase: 'mend', work: 'liners', choice: 'ledges', optional: true, hours: { once: 0.2, place: 0.15 } },
   { name: 'repair-plan', phase: 'mend', work: 'liners', choice: 'ledges', rows: ['plans'], begins: ['plans'], optional: true, restsOn: ['counterbores', 'parts'], asks: true, hours: { once: 0.3, place: 0 } },
@@ -90,6 +91,10 @@ const table = [
   // After all cutting and washing of the block: what lies behind a bushing cannot be washed out.
   { name: 'galleries', phase: 'mend', work: 'bushings', choice: 'bushings', restsOn: ['bushings-out', 'cut'], hours: { once: 1, place: 0.1 } },
   { name: 'bushing-map', phase: 'mend', work: 'bushings', choice: 'bushings', restsOn: ['cam-out', 'bushings-out'], hours: { once: 0.2, place: 0.1 } },
+  { name: 'barrel-fit', phase: 'mend', work: 'barrels', choice: 'barrels', restsOn: ['barrel-measure'], hours: { once: 0.5, place: 1.5 } },
+  { name: 'barrel-sleeve', phase: 'mend', work: 'barrels', choice: 'barrels', restsOn: ['barrel-fit'], tool: 'press', hours: { once: 0.8, place: 0.4 } },
+  { name: 'barrel-bore', phase: 'mend', work: 'barrels', choice: 'barrels', restsOn: ['barrel-sleeve', 'barrel-measure'], hours: { once: 0.5, place: 1.5 } },
+  { name: 'barrel-ready', phase: 'build', work: 'barrels', choice: 'barrels', restsOn: ['barrel-bore'], hours: { once: 0.2, place: 0.3 } },
   { name: 'trial-fit', phase: 'build', work: 'liners', choice: 'dry-fit', sets: 'deck', rows: ['cuts', 'shimFits', 'placements'], restsOn: ['cut'], asks: true, hours: { once: 0.5, place: 0.3 } },
   { name: 'bushings-in', phase: 'build', work: 'bushings', choice: 'bushings', restsOn: ['galleries', 'bushing-map', 'trial-fit'], hours: { once: 0.4, place: 0.35 } },
   { name: 'cam-spin', phase: 'build', work: 'bushings', choice: 'bushings', restsOn: ['bushings-in'], hours: { once: 0.8, place: 0 } },
@@ -106,7 +111,7 @@ const table = [
   { name: 'tips', phase: 'build', work: 'sleeves', choice: 'tips', restsOn: ['sleeves-in', 'coolant-test'], hours: { once: 0.2, place: 0.25 } },
   { name: 'gas-test', phase: 'run', work: 'sleeves', choice: 'tips', restsOn: ['tips'], hours: { once: 0.3, place: 0.05 } },
   // What it came in with, measured again.
-  { name: 'first-run', phase: 'run', work: 'leaks', choice: 'first-run', restsOn: ['gas-test', 'cam-spin', 'flywheel-on', 'tdc', 'face-seal'], hours: { once: 0.5, place: 0 } },
+  { name: 'first-run', phase: 'run', work: 'leaks', choice: 'first-run', restsOn: ['gas-test', 'cam-spin', 'flywheel-on', 'tdc', 'face-seal', 'barrel-ready'], hours: { once: 0.5, place: 0 } },
   { name: 'record', phase: 'run', work: 'job', choice: 'every', rows: entryCollections, waits: true, asks: true, hours: { once: 0.3, place: 0 } },
 ] as const satisfies readonly StageLine[]
 

@@ -4,6 +4,7 @@ import { demoId } from './demo-id'
 import { Past, startJob } from './past'
 import { crusherTruth } from './camshaft-world'
 import { crusherFront } from './front-world'
+import { compressorTruth } from './compressor-world'
 import { gearboxTruth } from './gearbox-world'
 import { pumpTruth } from './unit-world'
 import { engines, people } from './world'
@@ -85,9 +86,24 @@ async function fillGearbox(store: Store): Promise<void> {
   await hide(store, jobId, { leaks: [], washers: {}, boreOffMm: {}, flows: {}, faces: gearboxTruth })
 }
 
+/** The yard's compressor: one barrel scored, one that smokes; nothing done yet. */
+async function fillCompressor(store: Store): Promise<void> {
+  const jobId = await startJob(
+    store,
+    '2026-11-25T14:00:00.000Z',
+    'yard compressor',
+    engines.sarn.id,
+    'Yard compressor',
+    'Barrel 1 scored; barrel 2 uses oil since its last hone.',
+    { complaints: [], hours: 9_400, wantedBy: '2026-12-10', work: ['barrels'] },
+  )
+  await hide(store, jobId, { leaks: [], washers: {}, boreOffMm: {}, flows: {}, barrels: compressorTruth })
+}
+
 /** The jobs of the other works. */
 export async function fillUnits(store: Store): Promise<void> {
   await fillPumpA(store)
   await fillCrusher(store)
   await fillGearbox(store)
+  await fillCompressor(store)
 }

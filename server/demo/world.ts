@@ -1,4 +1,5 @@
 import { camshaft } from './camshaft-world'
+import { barrels, barrelStuds } from './compressor-world'
 import { faces, padNuts } from './gearbox-world'
 import { front, frontJoints } from './front-world'
 import type { EngineShape, Gauge, Limits, Person, Sheet } from '#core/job/snapshot'
@@ -214,6 +215,40 @@ export const engines = {
       liner: null,
       seals: [],
       sections: { faces, fasteners: { joints: padNuts } },
+    },
+  },
+  sarn: {
+    id: demoId('Sarn C2-90'),
+    shape: {
+      name: 'Sarn C2-90',
+      layout: 'unit',
+      boreMm: 0,
+      pitchMm: 0,
+      bankAngleDeg: 0,
+      banks: [],
+      heads: [],
+      firing: [],
+    },
+    sheet: {
+      id: demoId('Sarn C2-90 sheet 1'),
+      seat: 'top-stop',
+      links: [],
+      limits: {
+        minMm: 0,
+        maxMm: 0.1,
+        aimMm: 0.05,
+        withinLinerMaxMm: 0.1,
+        adjacentMaxMm: null,
+        headRangeMaxMm: null,
+        maxLedgeDepthMm: null,
+        holdDownNm: null,
+      },
+      source: 'Sarn C2-90 overhaul book, barrels',
+      page: '8',
+      copiedOn: '2026-11-19',
+      liner: null,
+      seals: [],
+      sections: { barrels, fasteners: { joints: barrelStuds } },
     },
   },
 } satisfies Record<string, DemoEngine>

@@ -24,6 +24,7 @@ describe('the plan of the open jobs', () => {
       'Pump set A',
       'Crusher drive',
       'Tide gate gearbox',
+      'Yard compressor',
     ])
     const ferry = tasks.filter((t) => t.title.includes('Long Reach')).sort((a, b) => a.fromAt.localeCompare(b.fromAt))
     expect(ferry.map((t) => t.stage)).toEqual([

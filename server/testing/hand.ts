@@ -49,6 +49,7 @@ export class Hand {
 
   private jointOfMove({ stage, place }: Move): string {
     if (stage === 'flywheel-on') return 'flywheel'
+    if (stage === 'barrel-sleeve') return 'barrel-studs'
     return padAt(this.job, place)?.of.joint ?? 'front-cover'
   }
 

@@ -142,7 +142,7 @@ describe('a job file', () => {
     }
     expect(await bring(JSON.stringify({ ...strange, job, check: hashText(orderedJson(job)) }), third)).toMatchObject({
       status: 200,
-      body: { number: 8 },
+      body: { number: 9 },
     })
     await third.stop()
   })

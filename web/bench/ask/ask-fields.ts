@@ -3,6 +3,7 @@ import type { Snapshot } from '#core/job/snapshot'
 import type { EngineQuestion } from '#core/sim/unit-truth'
 import { sectionOf } from '#core/works/sleeves/read-sleeves'
 import type { AskField, Tell } from './ask-field'
+import { barrelFields } from './barrel-fields'
 import { bushingFields } from './bushing-fields'
 import { frontFields } from './front-fields'
 
@@ -81,6 +82,7 @@ export function askFields(question: EngineQuestion, move: Move, snapshot: Snapsh
     ],
   }
   return (
-    all[question.ask] ?? [...bushingFields(question, move, snapshot, t), ...frontFields(question, move, snapshot, t)]
+    all[question.ask] ??
+    [bushingFields, frontFields, barrelFields].flatMap((fieldsOf) => fieldsOf(question, move, snapshot, t))
   )
 }

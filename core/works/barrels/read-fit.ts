@@ -1,0 +1,258 @@
+import { placePin, type PlacedPin } from '../../barrel/place-pin'
+import { CalcError } from '../../errors'
+import { fitAtTemperature, type FitAtTemperature } from '../../fit/fit-at-temperature'
+import { heatWindow, type HeatWindow } from '../../fit/heat-window'
+import { planPressFit, type PressFit } from '../../fit/plan-press-fit'
+import type { Snapshot } from '../../job/snapshot'
+import { fitPlane, type PlaneFit } from '../../measure/fit-plane'
+import { mean } from '../../measure/mean'
+import type { PinSchool } from './kinds'
+import { boreAt20, entriesAt, lastAt, type BarrelSpot } from './read-barrels'
+import type { BarrelSection } from './section'
+
+const AMBIENT_C = 20
+function orNull<T>(reckon: () => T): T | null {
+  try {
+    return reckon()
+  } catch (error) {
+    if (error instanceof CalcError) return null
+    throw error
+  }
+}
+
+/** What holds a sleeve of that interference in its barrel, and what it takes to bring it in. */
+export const sleeveFit = (
+  { barrel, sleeve, oven }: BarrelSection,
+  interferenceMm: number,
+  sleeveC = AMBIENT_C,
+  ambientC = AMBIENT_C,
+): PressFit | null =>
+  orNull(() =>
+    planPressFit({
+      interfaceMm: sleeve.outerMm,
+      lengthMm: barrel.lengthMm,
+      interferenceMm,
+      smoothingMm: sleeve.smoothingMm,
+      friction: sleeve.friction,
+      shaftC: sleeveC,
+      ambientC,
+      slipClearanceMm: oven.slipClearanceMm,
+      maxHeatC: oven.maxHeatC,
+      hub: metalOf(barrel, barrel.outerMm),
+      shaft: { innerMm: sleeve.innerMm, ...alloyOf(sleeve) },
+    }),
+  )
+const alloyOf = (m: { modulusMPa: number; poisson: number; yieldMPa: number; expansionPerC: number }) => ({
+  modulusMPa: m.modulusMPa,
+  poisson: m.poisson,
+  yieldMPa: m.yieldMPa,
+  expansionPerC: m.expansionPerC,
+})
+const metalOf = (m: Parameters<typeof alloyOf>[0], outerMm: number) => ({ outerMm, ...alloyOf(m) })
+
+/** What is left of the fit where barrel and sleeve are both that hot. */
+export const fitAt = (
+  { barrel, sleeve }: BarrelSection,
+  interferenceMm: number,
+  bothC: number,
+): FitAtTemperature | null =>
+  orNull(() =>
+    fitAtTemperature({
+      interferenceMm,
+      interfaceMm: sleeve.outerMm,
+      lengthMm: barrel.lengthMm,
+      friction: sleeve.friction,
+      smoothingMm: sleeve.smoothingMm,
+      measuredAtC: AMBIENT_C,
+      hubC: bothC,
+      shaftC: bothC,
+      hub: {
+        outerMm: barrel.outerMm,
+        modulusMPa: barrel.modulusMPa,
+        poisson: barrel.poisson,
+        expansionPerC: barrel.expansionPerC,
+      },
+      shaft: {
+        innerMm: sleeve.innerMm,
+        modulusMPa: sleeve.modulusMPa,
+        poisson: sleeve.poisson,
+        expansionPerC: sleeve.expansionPerC,
+      },
+    }),
+  )
+/** The pin at the flange's seam; null where the sheet has none. */
+export const pinOf = ({ barrel, sleeve, pin }: BarrelSection): PlacedPin | null =>
+  pin &&
+  orNull(() =>
+    placePin({
+      flangeOuterMm: sleeve.flangeOuterMm,
+      sleeveOuterMm: sleeve.outerMm,
+      barrelOuterMm: barrel.outerMm,
+      flangeMm: sleeve.flangeMm,
+      ...pin,
+    }),
+  )
+
+export type FitVerdict = 'loose' | 'too-loose' | 'too-tight' | 'yields' | 'in'
+/** A sleeve and the barrel that is bored for it. Lengths mm at 20 °C. */
+export interface FitState {
+  sleeve: ReturnType<typeof lastAt<'sleeves'>>
+  boreNowMm: number | null
+  /** Where the bore is to end for the middle of the sheet's window. */
+  boreToMm: number | null
+  /** What the next cut takes on the diameter, and how many there are; null where there is nothing to bore. */
+  cutMm: number | null
+  cutsLeft: number
+  interferenceMm: number | null
+  verdict: FitVerdict | null
+  press: PressFit | null
+  /** At the heat it runs at. */
+  hot: FitAtTemperature | null
+  pin: PlacedPin | null
+  /** What its figures ask for, pin or trust, and what was chosen. */
+  pinAsked: PinSchool
+  pinChosen: PinSchool | null
+  ring: ReturnType<typeof lastAt<'rings'>>
+  ringPlane: PlaneFit | null
+  /** How the flange will stand above the top; null before its seat is measured. */
+  standsMm: number | null
+  ringVerdict: 'in' | 'shallow' | 'deep' | null
+  marked: boolean
+}
+
+/** How far a sleeve's fit is. */
+export function readFit(snapshot: Snapshot, spot: BarrelSpot): FitState {
+  const { of, place } = spot
+  const sleeve = lastAt(snapshot, 'sleeves', place)
+  const bored = lastAt(snapshot, 'bored', place)
+  const boreNowMm = bored ? boreAt20(bored, of.barrel.expansionPerC) : null
+  const outerMm = sleeve ? mean(sleeve.outerMm) : null
+  const { minMm, maxMm } = of.sleeve.interference
+  const boreToMm = outerMm === null ? null : outerMm - (minMm + maxMm) / 2
+  const interferenceMm = outerMm !== null && boreNowMm !== null ? outerMm - boreNowMm : null
+  const press = interferenceMm === null ? null : sleeveFit(of, interferenceMm)
+  const left = boreToMm !== null && boreNowMm !== null ? boreToMm - boreNowMm : null
+  const verdict = (): FitVerdict | null => {
+    if (interferenceMm === null || !press) return null
+    if (press.verdict === 'loose') return 'loose'
+    if (interferenceMm > maxMm + 1e-9) return 'too-tight'
+    if (press.verdict === 'yields') return 'yields'
+    return interferenceMm < minMm - 1e-9 ? 'too-loose' : 'in'
+  }
+  const judged = verdict()
+  const toBore = left !== null && left > 0 && judged !== 'in'
+  const cutsLeft = toBore ? Math.ceil(left / of.finish.maxCutMm - 1e-9) : 0
+  const ring = lastAt(snapshot, 'rings', place, sleeve?.seq ?? Infinity)
+  const ringPlane = ring ? planeOf(ring.edgesMm, of.sleeve.flangeOuterMm) : null
+  const standsMm = sleeve && ringPlane ? sleeve.flangeMm - ringPlane.centreMm : null
+  const hot = interferenceMm === null ? null : fitAt(of, interferenceMm, of.barrel.runsC)
+  const pin = pinOf(of)
+  return {
+    sleeve,
+    boreNowMm,
+    boreToMm,
+    cutMm: cutsLeft > 0 ? left! / cutsLeft : null,
+    cutsLeft,
+    interferenceMm,
+    verdict: judged,
+    press,
+    hot,
+    pin,
+    pinAsked: hot?.verdict === 'loose' ? 'pin' : 'trust',
+    pinChosen: lastAt(snapshot, 'pinChoices', place)?.school ?? null,
+    ring,
+    ringPlane,
+    standsMm,
+    ringVerdict: standsMm === null ? null : standsVerdict(of, standsMm),
+    marked: lastAt(snapshot, 'portMarks', place) !== null,
+  }
+}
+const standsVerdict = ({ sleeve: { proud } }: BarrelSection, mm: number) => {
+  if (mm > proud.maxMm + 1e-9) return 'shallow'
+  return mm < proud.minMm - 1e-9 ? 'deep' : 'in'
+}
+const planeOf = (edgesMm: readonly number[], acrossMm: number): PlaneFit =>
+  fitPlane(
+    edgesMm.map((valueMm, i) => ({ angleDeg: (i * 360) / edgesMm.length, valueMm })),
+    acrossMm,
+  )
+
+/** A sleeve on its way in. */
+export interface DropState {
+  hot: ReturnType<typeof lastAt<'heated'>>
+  window: HeatWindow | null
+  /** When it drops in no longer; null where it is not hot. */
+  dropsUntilAt: string | null
+  /** The last try since it was last heated. */
+  drop: ReturnType<typeof lastAt<'drops'>>
+  home: boolean
+  flange: ReturnType<typeof lastAt<'flanges'>>
+  plane: PlaneFit | null
+  stands: 'in' | 'proud' | 'sunk' | null
+  pinned: boolean
+}
+
+/** How far a sleeve is in its barrel. */
+export function readDrop(snapshot: Snapshot, spot: BarrelSpot): DropState {
+  const { of, place } = spot
+  const { interferenceMm } = readFit(snapshot, spot)
+  const hot = lastAt(snapshot, 'heated', place)
+  const drop = lastAt(snapshot, 'drops', place, hot?.seq ?? Infinity)
+  const shrinkMm = hot ? of.sleeve.expansionPerC * of.sleeve.outerMm * (hot.ambientC - hot.sleeveC) : 0
+  const window =
+    hot && interferenceMm !== null
+      ? orNull(() =>
+          heatWindow({
+            massKg: of.oven.massKg,
+            heatCapacityJPerKgC: of.oven.heatCapacityJPerKgC,
+            filmWPerM2C: of.oven.filmWPerM2C,
+            areaM2: of.oven.areaM2,
+            ambientC: hot.ambientC,
+            partC: hot.ovenC,
+            // A chilled sleeve is smaller for as long as it stays cold.
+            interferenceMm: interferenceMm - shrinkMm,
+            slipClearanceMm: of.oven.slipClearanceMm,
+            expansionPerC: of.barrel.expansionPerC,
+            interfaceMm: of.sleeve.outerMm,
+          }),
+        )
+      : null
+  const home = drop?.home === true
+  const lapped = lastAt(snapshot, 'lapped', place)
+  const flange = lastAt(snapshot, 'flanges', place, home ? Math.max(drop!.seq, lapped?.seq ?? -1) : Infinity)
+  const plane = flange ? planeOf(flange.edgesMm, of.sleeve.flangeOuterMm) : null
+  const standsBy = () => {
+    const most = Math.max(...flange!.edgesMm)
+    const least = Math.min(...flange!.edgesMm)
+    if (most > of.sleeve.proud.maxMm + 1e-9) return 'proud' as const
+    return least < of.sleeve.proud.minMm - 1e-9 ? ('sunk' as const) : ('in' as const)
+  }
+  return {
+    hot,
+    window,
+    dropsUntilAt:
+      hot && window?.secondsToSlip != null
+        ? new Date(Date.parse(hot.at) + window.secondsToSlip * 1000).toISOString()
+        : null,
+    drop,
+    home,
+    flange,
+    plane,
+    stands: flange ? standsBy() : null,
+    pinned: lastAt(snapshot, 'pins', place, drop?.seq ?? Infinity) !== null,
+  }
+}
+/** How warm a barrel is by now, out of the oven in still air; null where none is hot. */
+export function barrelNowC({ hot, window, home }: DropState, nowMs: number): number | null {
+  if (!hot || !window || home) return null
+  const seconds = Math.max(0, (nowMs - Date.parse(hot.at)) / 1000)
+  return hot.ambientC + (hot.ovenC - hot.ambientC) * Math.exp(-seconds / window.timeConstantS)
+}
+/** The gap between barrel and sleeve at a temperature of the barrel; below nought it grips. mm */
+export const dropGapMm = (of: BarrelSection, interferenceMm: number, barrelC: number, sleeveC = AMBIENT_C): number =>
+  of.sleeve.outerMm *
+    (of.barrel.expansionPerC * (barrelC - AMBIENT_C) - of.sleeve.expansionPerC * (sleeveC - AMBIENT_C)) -
+  interferenceMm
+
+/** How often it was tried hot. */
+export const heatsOf = (snapshot: Snapshot, place: string): number => entriesAt(snapshot, 'heated', place).length
