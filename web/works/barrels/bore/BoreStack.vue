@@ -180,9 +180,7 @@ const hatchDeg = computed(() => {
           :fill="`url(#${hatchId}${side})`"
         />
         <text :x="third / 2" :y="height - 20" text-anchor="middle" font-size="13" fill="var(--scribe)">
-          {{
-            t('barrel.hatch-title', { deg: Math.round(hatchDeg), rpm: finish.rpm, strokes: finish.strokesPerMinute })
-          }}
+          {{ t('barrel.hatch-title', { deg: Math.round(hatchDeg) }) }}
         </text>
       </g>
     </svg>

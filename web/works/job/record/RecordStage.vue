@@ -12,6 +12,7 @@ import { useActs } from '../../../bench/useActs'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { newId } from '../../../stores/new-id'
 import { recordParts } from '../../record-parts'
+import EngineClock from './EngineClock.vue'
 import TimesDialog from './TimesDialog.vue'
 import { worksOf } from '#core/job/stages'
 import { CloseStageDialog } from '../../../bench/dialogs'
@@ -119,6 +120,7 @@ function sign(): void {
         <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
       </div>
       <component :is="part" v-for="(part, i) in parts" :key="i" :snapshot="snapshot" @photo="showPhoto" />
+      <EngineClock :snapshot="snapshot" class="mt-3" />
       <p v-if="totals.wentIn" class="mt-3 text-body" data-part="record-tally">
         <b>{{ t('record.tally') }}</b>
         {{ t('protect.totals', { wentIn: totals.wentIn, cameOut: totals.cameOut, still: totals.stillIn }) }}
