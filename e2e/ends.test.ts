@@ -163,3 +163,43 @@ describe('the ends of the crank by a finger, each figure entered', () => {
     expect(await browser.complaints()).toEqual([])
   })
 })
+
+describe('the page of an engine', () => {
+  it('is whole for a unit without cylinders, and tells how liners settled where an engine came back', async () => {
+    const shop = await house.shop()
+    const idOf = (name: string) => shop.engines.find((e) => e.name.startsWith(name))!.id
+    await browser.go(`/engines/${idOf('Sarn')}`)
+    await browser.untilText('[data-part=section-list]', 'Barrels')
+    expect(await browser.all('[data-part=liner-shape]')).toHaveLength(0)
+
+    const built = await house.snapshot(await house.jobId('Gravel yard loader'))
+    const jobId = randomUUID()
+    const usage = { value: built.job.usage!.value + 4000, unit: 'hours' } as const
+    await send(
+      {
+        what: 'start-job',
+        jobId,
+        engineId: built.engine.id,
+        title: 'Loader again',
+        complaint: '',
+        work: [],
+        usage,
+        fromJobId: built.job.id,
+      },
+      null,
+    )
+    const setId = randomUUID()
+    await send(
+      { what: 'open-set', setId, cylinder: 3, stage: 'as-found', gaugeId: built.gauges[0]!.id, zeroOn: 'deck' },
+      jobId,
+    )
+    for (const angleDeg of built.stationsDeg)
+      await send(
+        { what: 'take-reading', readingId: randomUUID(), setId, angleDeg, valueMm: 0.1, source: 'typed' },
+        jobId,
+      )
+    await browser.go(`/engines/${built.engine.id}`)
+    await browser.untilText('[data-part=settling]', 'Loader again: 4000 h')
+    expect(await browser.complaints()).toEqual([])
+  })
+})

@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify'
 import { z } from 'zod'
 import { snapshot } from '#core/job/snapshot'
+import { settling } from '#core/whole/settling'
 import {
   apiError,
   jobCard,
@@ -25,6 +26,7 @@ import { readShop } from '../store/read-shop'
 import { select } from '../store/read-values'
 import { listParts } from '../store/list-parts'
 import { listPeople } from '../store/list-people'
+import { readEngineSettling } from '../store/read-settling'
 import { readStock } from '../store/read-stock'
 
 export const jobParams = z.object({ jobId: z.uuid() })
@@ -69,6 +71,19 @@ export async function jobRoutes(plain: FastifyInstance, { store, watch, presence
       },
     },
     () => countLeaks(store),
+  )
+
+  app.get(
+    '/api/engines/:engineId/settling',
+    {
+      schema: {
+        summary: 'How the liners settled in engines of this kind that came back, and which school lasts',
+        tags: ['shop'],
+        params: z.object({ engineId: z.uuid() }),
+        response: { 200: settling },
+      },
+    },
+    (request) => readEngineSettling(store, request.params.engineId),
   )
 
   app.get(

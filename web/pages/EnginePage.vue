@@ -8,6 +8,7 @@ import SectionForms from '../bench/sheet/SectionForms.vue'
 import { draftOf, sheetBody, sheetProblems, type SheetDraft } from '../bench/sheet-draft'
 import SheetForm from '../bench/SheetForm.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
+import EngineSettling from '../bench/EngineSettling.vue'
 import StackSection from '../bench/StackSection.vue'
 import { useFigures } from '../bench/useFigures'
 import { useShop } from '../stores/shop'
@@ -37,6 +38,8 @@ const limitNames = [
   'headRangeMaxMm',
   'maxLedgeDepthMm',
 ] as const
+/** A unit without cylinders has no deck, no liner and no seals of one. */
+const hasCylinders = computed(() => (engine.value?.heads.length ?? 0) > 0)
 const nameOf = (id: string | null) => shop.shop?.people.find((p) => p.id === id)?.name ?? '—'
 
 async function save(): Promise<void> {
@@ -62,6 +65,7 @@ async function save(): Promise<void> {
     <p v-if="shop.shop && !engine">{{ t('engine.unknown') }}</p>
     <template v-if="engine && sheet && deck">
       <DeckRail
+        v-if="hasCylinders"
         :engine="engine"
         :deck="deck"
         :limits="sheet.limits"
@@ -85,7 +89,7 @@ async function save(): Promise<void> {
           <button type="button" class="key" @click="draft = null">{{ t('engine.leave') }}</button>
         </div>
       </form>
-      <div v-else class="mt-4 grid grid-cols-[1fr_1fr] gap-6 max-[900px]:grid-cols-1">
+      <div v-else-if="hasCylinders" class="mt-4 grid grid-cols-[1fr_1fr] gap-6 max-[900px]:grid-cols-1">
         <div>
           <h2>{{ t('engine.limits') }}</h2>
           <dl class="mt-2 grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-lead" data-part="limits">
@@ -126,7 +130,7 @@ async function save(): Promise<void> {
           <StackSection :sheet="sheet" :bore-mm="engine.boreMm" :state="deck.cylinders[0]!" :move="null" />
         </div>
       </div>
-      <div v-if="!draft" class="mt-6 grid grid-cols-2 gap-6 max-[900px]:grid-cols-1">
+      <div v-if="!draft && hasCylinders" class="mt-6 grid grid-cols-2 gap-6 max-[900px]:grid-cols-1">
         <div data-part="liner-shape">
           <h2>{{ t('engine.liner') }}</h2>
           <p v-if="!sheet.liner" class="text-body">{{ t('engine.no-liner') }}</p>
@@ -159,6 +163,7 @@ async function save(): Promise<void> {
           </ol>
         </div>
       </div>
+      <EngineSettling v-if="!draft && hasCylinders" :engine-id="engineId" class="mt-6" />
       <p v-if="!draft" class="mt-6 text-body" data-part="section-list">
         <b>{{ t('sheet.sections') }}</b>
         {{
