@@ -203,3 +203,16 @@ describe('the page of an engine', () => {
     expect(await browser.complaints()).toEqual([])
   })
 })
+
+describe('intake', () => {
+  it('offers a compressor its barrels and no liners, and begins with what its sheet tells of', async () => {
+    await browser.go('/intake')
+    await browser.chooseOption('select[data-part=job-engine]', 'Sarn C2-90')
+    await browser.untilText('[data-part=intake-route]', 'Barrels measured → Sleeve fit')
+    expect(await browser.all('[data-work-choice=strip]')).toHaveLength(0)
+    expect(await browser.all('[data-work-choice=barrels]')).toHaveLength(1)
+    await browser.chooseOption('select[data-part=job-engine]', 'Tarrock 6L-140')
+    await browser.untilText('[data-part=intake-route]', 'As found → Protect → Pull')
+    expect(await browser.all('[data-work-choice=barrels]')).toHaveLength(0)
+  })
+})

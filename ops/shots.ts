@@ -111,7 +111,7 @@ async function sealing(house: House, browser: Browser, shot: Shot): Promise<void
   await shot('fit')
 }
 
-/** Pump set A, from its ladder to its tips: what the simulated engine answers is entered by the next move. */
+/** Pump set A, from its ladder to its sleeves: what the simulated engine answers is entered by the next move. */
 async function pumpSetA(house: House, browser: Browser, shot: Shot): Promise<void> {
   const jobId = await house.jobId('Pump set A')
   const action = async () => {
@@ -137,35 +137,9 @@ async function pumpSetA(house: House, browser: Browser, shot: Shot): Promise<voi
   }
   await shot('leak-ladder')
   await until('bar')
-  await shot('pistons')
   await until('draw')
   await shot('sleeves')
   const personId = await house.person('Tom Adeyar')
-  const engineId = (await house.shop()).engines.find((e) => e.name.startsWith('Orrin'))!.id
-  const other = randomUUID()
-  const start = { what: 'start-job', jobId: other, engineId, title: 'Pump set A, again', complaint: '' } as const
-  await house.send([
-    {
-      ...command({ what: 'archive-job', archived: false }, other, personId),
-      jobId: null,
-      act: { ...start, work: ['find-leak', 'tips'] },
-    },
-    command(
-      { what: 'settle-cause', settledId: randomUUID(), cause: 'washer', cylinder: 5, chance: 0.9 },
-      other,
-      personId,
-    ),
-    command(
-      { what: 'measure-tip', tipId: randomUUID(), cylinder: 5, valueMm: 0.656, gaugeId: null, uncertaintyMm: 0.01 },
-      other,
-      personId,
-    ),
-  ])
-  await browser.go(`/jobs/${other}/tips`)
-  await browser.find('[data-part=sleeve-section]')
-  await browser.chord(Key.ALT, '5')
-  await browser.untilText('[data-part=side] h2', 'Cylinder 5')
-  await shot('tips')
   const ferry = await house.jobId('Long Reach')
   const took = (bolt: string, round: number, torqueNm: number) =>
     command(
@@ -196,7 +170,7 @@ async function pumpSetA(house: House, browser: Browser, shot: Shot): Promise<voi
   await shot('fasteners')
 }
 
-/** The crusher's bushings: two swapped in the box, the block upside down seen from the rear, one on its way in. */
+/** The crusher: its block upside down seen from the rear, the cover off its centre, the seal beside its track, the damper hot. */
 async function crusher(house: House, browser: Browser, shot: Shot): Promise<void> {
   await browser.go(`/jobs/${await house.jobId('Crusher drive')}`)
   await browser.find('[data-part=end-rail]')
@@ -204,17 +178,31 @@ async function crusher(house: House, browser: Browser, shot: Shot): Promise<void
     const now = await shownMove(browser)
     return now.action === action && now.at === place
   }
-  await goByKey(browser, at('swap', 'housing-2'))
-  await shot('bushing-map')
   await goByKey(browser, at('aim', 'housing-2'))
   await shot('block-as-it-lies')
-  await goByKey(browser, at('prove', 'housing-2'))
-  await shot('bushing-driven')
   const bolts = () => tightenByKey(browser)
   await goByKey(browser, at('move', 'front'), { bolts, bolt: bolts })
   await shot('cover')
   await goByKey(browser, at('start', 'front'), { bolts, bolt: bolts })
   await shot('seal')
+  await goByKey(browser, async () => (await shownMove(browser)).action === 'slide', { bolts, bolt: bolts })
+  await shot('damper')
+}
+
+/** A face seal's parts in hand, a sleeve that would let go hot, a bore with its stone still to come. */
+async function units(house: House, browser: Browser, shot: Shot): Promise<void> {
+  const until = (action: string) =>
+    goByKey(browser, (now) => now.action === action, { bolts: () => tightenByKey(browser) })
+  await browser.go(`/jobs/${await house.jobId('Tide gate gearbox')}`)
+  await browser.find('[data-part=face-parts]')
+  await until('jelly')
+  await shot('face-seal')
+  await browser.go(`/jobs/${await house.jobId('Yard compressor')}`)
+  await browser.find('[data-part=bore-wall]')
+  await until('pin')
+  await shot('sleeve-fit')
+  await until('cut')
+  await shot('bore-and-hone')
 }
 
 async function takeAll(house: House, browser: Browser): Promise<void> {
@@ -263,6 +251,7 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   await shot('plan')
   await pumpSetA(house, browser, shot)
   await crusher(house, browser, shot)
+  await units(house, browser, shot)
 }
 
 /** `shots`: the pictures of the main views, from the demo data. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { offeredChoices, toldChoices } from '#core/works/offered'
 import { workNames } from '#core/works/stage-table'
 import { useWords } from '../app/i18n'
 import { useRoute, useRouter } from 'vue-router'
@@ -41,7 +42,6 @@ const work = ref<WorkChoice[]>([...workPresets.whole])
 const stations = ref(4)
 const making = ref(false)
 const problem = ref<string | null>(null)
-const presets = Object.keys(workPresets) as (keyof typeof workPresets)[]
 
 // A shop with one engine takes in that one.
 watch(
@@ -54,6 +54,23 @@ watch(
 
 const engine = computed(() => shop.shop?.engines.find((e) => e.id === engineId.value) ?? null)
 const sheet = computed(() => engine.value?.sheets.at(-1) ?? null)
+/** What can be done on this unit: a gearbox has no liners, an engine no barrels. */
+const offered = computed(() =>
+  engine.value && sheet.value ? offeredChoices(engine.value.heads, sheet.value.sections) : workChoices,
+)
+const presets = computed(() =>
+  (Object.keys(workPresets) as (keyof typeof workPresets)[]).filter((p) =>
+    p === 'measure' ? offered.value.includes('check') : workPresets[p].every((w) => offered.value.includes(w)),
+  ),
+)
+watch(offered, (now) => {
+  const left = work.value.filter((w) => now.includes(w))
+  // Nothing chosen is a choice, too, where liners are measured only.
+  if (left.length === work.value.length && (work.value.length > 0 || now.includes('check'))) return
+  // An engine begins with its liners; another unit with what its sheet tells of.
+  const usual = now.includes('strip') ? workPresets.whole : toldChoices(now, sheet.value?.sections ?? {})
+  work.value = left.length > 0 ? left : [...usual]
+})
 const deck = computed(() =>
   engine.value && sheet.value && shop.shop
     ? readDeck(blankSnapshot(engine.value, sheet.value, shop.shop.tooling), 'as-found')
@@ -71,7 +88,7 @@ watch(engineId, async (id) => {
 })
 const preset = computed(
   () =>
-    presets.find(
+    presets.value.find(
       (p) => workPresets[p].length === work.value.length && workPresets[p].every((w) => work.value.includes(w)),
     ) ?? null,
 )
@@ -158,7 +175,7 @@ async function start(): Promise<void> {
             {{ t('engines.new') }}
           </button>
         </div>
-        <div v-if="engine && deck && sheet">
+        <div v-if="engine && deck && sheet && engine.heads.length > 0">
           <div class="bg-layout pl-5">
             <DeckRail :engine="engine" :deck="deck" :limits="sheet.limits" plain :selected="0" />
           </div>
@@ -254,7 +271,7 @@ async function start(): Promise<void> {
             @update:model-value="(p) => p && (work = [...workPresets[p]])"
           />
           <label
-            v-for="w in workChoices.filter((x) => x !== 'first-run')"
+            v-for="w in offered.filter((x) => x !== 'first-run')"
             :key="w"
             class="flex min-h-[48px] cursor-pointer items-center gap-3 border-b border-line"
             ><input
