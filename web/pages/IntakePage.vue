@@ -9,7 +9,9 @@ import { readDeck } from '#core/works/liners/deck'
 import { blankSnapshot } from '#core/job/blank-snapshot'
 import { complaintNames, type ComplaintName } from '#core/job/intake'
 import { stagesOf, workChoices, workPresets, type WorkChoice } from '#core/job/stages'
+import { skipDryRisk } from '#core/liner/skip-dry-fit'
 import { evenStations } from '#core/measure/angle'
+import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import type { JobCard } from '#contract/shop'
 import ChoiceKeys from '../bench/ChoiceKeys.vue'
 import DeckRail from '../bench/DeckRail.vue'
@@ -22,7 +24,7 @@ import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 
 const { t } = useI18n()
-const { withUnit, length } = useFigures()
+const { withUnit, length, money } = useFigures()
 const route = useRoute()
 const router = useRouter()
 const shop = useShop()
@@ -100,6 +102,29 @@ const chosen = computed((): WorkChoice[] =>
     : work.value,
 )
 const stages = computed(() => stagesOf(chosen.value))
+const skips = computed(() => work.value.includes('seals') && !work.value.includes('dry-fit'))
+/** What going without the trial fit risks in this shop, with its finest gauge, in figures; null where the engine is not known yet. */
+const skipped = computed(() => {
+  const bores = engine.value?.heads.flat().length ?? 0
+  const gauges = shop.shop?.gauges ?? []
+  if (!skips.value || !sheet.value || !shop.shop || bores === 0 || gauges.length === 0) return null
+  const risk = skipDryRisk({
+    limits: sheet.value.limits,
+    bores,
+    uncertaintyMm: Math.min(...gauges.map((g) => gaugeUncertaintyMm(g.repeatabilityMm, g.resolutionMm))),
+    tooling: shop.shop.tooling,
+    rates: shop.shop.rates,
+  })
+  const hours = (h: number) => (Math.round(h * 10) / 10).toString()
+  return t('work.skip-dry-risk', {
+    dryHours: hours(risk.dryHours),
+    dryMoney: money(risk.dryMoney),
+    wrong: Math.round((1 - risk.chanceEngine) * 1000) / 10,
+    againHours: hours(risk.againHours),
+    againMoney: money(risk.againMoney),
+    riskMoney: money(risk.riskMoney),
+  })
+})
 const missing = computed(() => (engineId.value === '' ? 'engine' : title.value.trim() === '' ? 'title' : null))
 
 function toggle<T>(list: T[], item: T): T[] {
@@ -284,12 +309,8 @@ async function start(): Promise<void> {
               ><b>{{ t(`work.${w}`) }}</b> <span class="text-small text-soft">{{ t(`work.more.${w}`) }}</span></span
             ></label
           >
-          <p
-            v-if="work.includes('seals') && !work.includes('dry-fit')"
-            class="mt-1 border-l-4 border-online pl-2 text-small"
-            data-part="skip-dry"
-          >
-            {{ t('work.skip-dry') }}
+          <p v-if="skips" class="mt-1 border-l-4 border-online pl-2 text-small" data-part="skip-dry">
+            {{ skipped ?? t('work.skip-dry') }}
           </p>
         </fieldset>
       </div>
