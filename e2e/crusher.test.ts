@@ -85,6 +85,7 @@ describe('the crusher drive', () => {
       expect(asked, step).toContain(step)
     await signed(jobId)
     expect(await browser.all('[data-part=bushing-record] tbody tr')).toHaveLength(5)
+    await browser.untilText('[data-part=flywheel-record]', 'inside')
 
     const done = await house.snapshot(jobId)
     expect(done.works.leaks!.runs.at(-1)).toMatchObject({ complaint: 'oil-pressure', gone: true })
@@ -112,6 +113,7 @@ describe('the tide gate gearbox', () => {
     await signed(jobId)
     const done = await house.snapshot(jobId)
     expect(done.works.faces!.airs).toHaveLength(2)
+    expect(await browser.all('[data-part=faces-record] tr')).toHaveLength(2)
     expect(await browser.complaints()).toEqual([])
   })
 })
@@ -129,6 +131,7 @@ describe('the yard compressor', () => {
     const done = await house.snapshot(jobId)
     expect(done.works.barrels!.drops.map((d) => d.home)).toEqual([false, true])
     expect(done.works.barrels!.finished).toHaveLength(2)
+    expect(await browser.all('[data-part=barrels-record] tbody tr')).toHaveLength(2)
     expect(await browser.complaints()).toEqual([])
   })
 })

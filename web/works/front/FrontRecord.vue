@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
 import { readCover } from '#core/works/front/read-cover'
+import { readFlywheel } from '#core/works/front/read-flywheel'
 import { readDamper } from '#core/works/front/read-damper'
 import { endsOf } from '#core/works/front/read-front'
 import { readSeal } from '#core/works/front/read-seal'
@@ -12,6 +13,7 @@ import { useFigures } from '../../bench/useFigures'
 const props = defineProps<{ snapshot: Snapshot }>()
 const { t } = useI18n()
 const { length } = useFigures()
+const wheel = computed(() => readFlywheel(props.snapshot))
 const damper = computed(() => readDamper(props.snapshot))
 const rows = computed(() =>
   endsOf(props.snapshot).map((end) => ({
@@ -55,6 +57,15 @@ const rows = computed(() =>
     <p v-if="damper.interferenceMm !== null" class="mt-2 text-body">
       {{ t('stage.damper-on') }}: {{ t('front.interference') }} {{ length(damper.interferenceMm) }},
       {{ t(`front.fit-verdict.${damper.verdict}`) }}{{ damper.home ? `, ${t('front.home')}` : '' }}
+    </p>
+    <p v-if="wheel.face" class="mt-2 text-body" data-part="flywheel-record">
+      {{ t('stage.flywheel-on') }}: {{ t('front.wheel-runout') }} {{ length(wheel.face.tiltMm) }},
+      {{ t(`verdict.${wheel.faceVerdict}`)
+      }}{{
+        wheel.bore
+          ? `; ${t('front.housing-bore')} ${length(wheel.bore.runoutMm)}, ${t(`verdict.${wheel.boreVerdict}`)}`
+          : ''
+      }}
     </p>
   </div>
 </template>

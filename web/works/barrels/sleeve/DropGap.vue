@@ -49,7 +49,7 @@ const barrelTone = computed(() => {
   return `rgb(255 ${Math.round(190 - share * 90)} ${Math.round(150 - share * 90)} / ${0.25 + share * 0.35})`
 })
 const gapTone = computed(() =>
-  gapMm.value !== null && gapMm.value >= of.value.oven.slipClearanceMm - 1e-9
+  props.state.home || (gapMm.value !== null && gapMm.value >= of.value.oven.slipClearanceMm - 1e-9)
     ? 'var(--inside-on-blue)'
     : 'var(--outside-on-blue)',
 )
