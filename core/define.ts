@@ -45,6 +45,7 @@ function finite(name: string, answer: unknown): unknown {
  *
  * @throws CalcError `bad-input` with one issue for each thing that is wrong.
  */
+/* @__NO_SIDE_EFFECTS__ */
 export function defineCalculation<S extends z.ZodType>(
   name: string,
   summary: string,

@@ -9,6 +9,7 @@ import { FingerJob } from '../testing/finger-job'
 import { carryByKey, shownMove, tightenByKey } from '../testing/go-by-key'
 import { Finger } from '../testing/finger'
 import { House } from '../testing/house'
+import { faultsAt } from '../testing/layout'
 
 let house: House
 let browser: Browser
@@ -32,6 +33,11 @@ const send = async (act: JobAct | ShopAct, jobId: string | null, minutesAgo = 0)
     { commandId: randomUUID(), deviceId: randomUUID(), personId: person, jobId, at, act },
   ])
   return outcome!
+}
+
+/** Whether every stage that was carried through still fits its screen, at four sizes. */
+async function fits(jobId: string, stages: readonly string[]): Promise<void> {
+  for (const stage of stages) expect(await faultsAt(browser, `/jobs/${jobId}/${stage}`), stage).toEqual([])
 }
 
 /** Signs the record that is ready by the keys alone, and has its papers printed. */
@@ -91,6 +97,7 @@ describe('the crusher drive', () => {
     expect(done.works.leaks!.runs.at(-1)).toMatchObject({ complaint: 'oil-pressure', gone: true })
     const zip = Buffer.from(await (await fetch(`${house.url}/api/jobs/${jobId}/job.zip`)).arrayBuffer())
     expect(zip.length).toBeGreaterThan(2000)
+    await fits(jobId, stages)
     expect(await browser.complaints()).toEqual([])
   })
 })
@@ -114,6 +121,7 @@ describe('the tide gate gearbox', () => {
     const done = await house.snapshot(jobId)
     expect(done.works.faces!.airs).toHaveLength(2)
     expect(await browser.all('[data-part=faces-record] tr')).toHaveLength(2)
+    await fits(jobId, ['face-seal'])
     expect(await browser.complaints()).toEqual([])
   })
 })
@@ -132,6 +140,7 @@ describe('the yard compressor', () => {
     expect(done.works.barrels!.drops.map((d) => d.home)).toEqual([false, true])
     expect(done.works.barrels!.finished).toHaveLength(2)
     expect(await browser.all('[data-part=barrels-record] tbody tr')).toHaveLength(2)
+    await fits(jobId, stages)
     expect(await browser.complaints()).toEqual([])
   })
 })

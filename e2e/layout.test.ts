@@ -1,9 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { stageLine, stageNames, type WorkName } from '#core/works/stage-table'
 import { Browser } from '../testing/browser'
-import { carryByKey, tightenByKey } from '../testing/go-by-key'
 import { House } from '../testing/house'
-import { layoutFaults, sizes, textFaults } from '../testing/layout'
+import { faultsAt, layoutFaults } from '../testing/layout'
 
 let house: House
 let browser: Browser
@@ -28,21 +27,7 @@ afterAll(async () => {
   await house.kill()
 })
 
-/** What is cut off, covered, outside its drawing or over something else, at each size. */
-async function faultsOf(path: string): Promise<string[]> {
-  await browser.go(path)
-  await browser.find('main h1, main [data-part=next-move]')
-  const found: string[] = []
-  for (const size of sizes) {
-    await browser.resize(size)
-    // The list of engines comes from the store, drawings from their stage: what is still coming is waited for.
-    await browser.driver.sleep(120)
-    await browser.still()
-    for (const fault of [...(await layoutFaults(browser)), ...(await textFaults(browser))])
-      found.push(`${size.width}x${size.height} ${fault}`)
-  }
-  return found
-}
+const faultsOf = (path: string) => faultsAt(browser, path)
 
 describe('nothing is cut off or covered, at four sizes', () => {
   it.each(['/', '/intake', '/plan', '/pullers', '/engines', '/stock', '/gauges', '/people', '/quick', '/tools'])(
@@ -60,19 +45,6 @@ describe('nothing is cut off or covered, at four sizes', () => {
 
   it.each(stageNames)('on the stage %s', async (stage) => {
     expect(await faultsOf(`/jobs/${jobs[stageLine[stage].work] ?? ferry}/${stage}`)).toEqual([])
-  })
-
-  it.each([
-    ['the camshaft and the ends', 'bushings', ['bushings', 'front']],
-    ['the barrels', 'barrels', ['barrels']],
-  ] as const)('on the stages of %s once they are done', async (_, job, works) => {
-    await browser.resize(sizes[0])
-    await browser.go(`/jobs/${jobs[job]}`)
-    await browser.find('[data-part=next-move]')
-    const bolts = () => tightenByKey(browser)
-    await carryByKey(browser, { bolts, bolt: bolts })
-    for (const stage of stageNames.filter((s) => works.some((w) => w === stageLine[s].work)))
-      expect(await faultsOf(`/jobs/${jobs[job]}/${stage}`), stage).toEqual([])
   })
 
   it('sees what is cut off, and what lies under something', async () => {

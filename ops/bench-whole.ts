@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto'
 import type { JobAct, ShopAct } from '#contract/commands'
 import { kindsOn } from '#core/works/liners/strip'
 import { seededRandom } from '#core/sim/random'
-import type { Browser } from '../testing/browser'
+import { Key, type Browser } from '../testing/browser'
 import { House } from '../testing/house'
 import { send, type Line } from './bench-line'
 
@@ -135,6 +135,8 @@ async function unrolled(house: House, browser: Browser, jobId: string, personId:
     personId,
   )
   await browser.go(`/jobs/${jobId}/look`)
+  await browser.find('[data-part=next-move]')
+  await browser.chord(Key.ALT, '1')
   await browser.until(
     async () => (await browser.all('[data-part=finding]')).length >= 200,
     'the findings are not drawn',

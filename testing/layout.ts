@@ -77,3 +77,20 @@ export function textFaults(browser: Browser): Promise<string[]> {
     return [...new Set(faults)]
   `)
 }
+
+/** What is cut off, covered, outside its drawing or over something else on a page, at each size. */
+export async function faultsAt(browser: Browser, path: string): Promise<string[]> {
+  await browser.go(path)
+  await browser.find('main h1, main [data-part=next-move]')
+  const found: string[] = []
+  for (const size of sizes) {
+    await browser.resize(size)
+    // The list of engines comes from the store, drawings from their stage: what is still coming is waited for.
+    await browser.driver.sleep(120)
+    await browser.still()
+    for (const fault of [...(await layoutFaults(browser)), ...(await textFaults(browser))])
+      found.push(`${size.width}x${size.height} ${fault}`)
+  }
+  await browser.resize(sizes[0])
+  return found
+}

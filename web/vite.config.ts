@@ -30,11 +30,19 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 export default defineConfig({
   root: here('.'),
   plugins: [
-    vue(),
+    // Nothing here is written with the options API.
+    vue({ features: { optionsAPI: false, prodDevtools: false } }),
     tailwind(),
-    VueI18n({ include: here('../contract/words/en/!(errors).json'), strictMessage: false }),
+    // Messages are compiled ahead: the page needs no compiler.
+    VueI18n({
+      include: here('../contract/words/en/!(errors).json'),
+      strictMessage: false,
+      dropMessageCompiler: true,
+      fullInstall: false,
+    }),
     serviceWorker(),
   ],
+  define: { __INTLIFY_PROD_DEVTOOLS__: false, __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: false },
   build: { outDir: here('../dist/web'), emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
   worker: { format: 'es' },
   server: { proxy: { '/api': { target: process.env.EVENBORE_API ?? 'http://127.0.0.1:4780', ws: true } } },

@@ -1,8 +1,10 @@
 import { workNames } from '#core/works/stage-table'
 import { mergeWords, type Messages } from './merge'
 
-/** The words of every work, for whoever needs all of them at once: the record, and tests. */
+/** The words of every work and of the engine's sheet, for whoever needs all of them at once: the record, and tests. */
 const files = await Promise.all(
-  ['app', ...workNames].map(async (name) => ((await import(`./en/${name}.json`)) as { default: Messages }).default),
+  ['app', 'sheet', ...workNames].map(
+    async (name) => ((await import(`./en/${name}.json`)) as { default: Messages }).default,
+  ),
 )
 export const en: Messages = mergeWords(...files)

@@ -13,10 +13,12 @@ const files = import.meta.glob<{ default: Record<string, never> }>([
   '!../../contract/words/en/app.json',
   '!../../contract/words/en/errors.json',
 ])
-const loaded = new Map<WorkName, Promise<void>>()
+/** Words that are brought when they are needed: a work's, or those of an engine's sheet. */
+export type WordFile = WorkName | 'sheet'
+const loaded = new Map<WordFile, Promise<void>>()
 
 /** Brings the words of some works, each once: what they are called, asked and answered with. */
-export async function needWords(works: readonly WorkName[] = workNames): Promise<void> {
+export async function needWords(works: readonly WordFile[] = [...workNames, 'sheet']): Promise<void> {
   await Promise.all(
     works.map((work) => {
       const known = loaded.get(work) ?? bringWords(work)
@@ -26,7 +28,7 @@ export async function needWords(works: readonly WorkName[] = workNames): Promise
   )
 }
 
-async function bringWords(work: WorkName): Promise<void> {
+async function bringWords(work: WordFile): Promise<void> {
   const { default: words } = await bring(files[`../../contract/words/en/${work}.json`]!)
   i18n.global.mergeLocaleMessage('en', words)
 }

@@ -2,21 +2,28 @@ import { createRouter, createWebHistory } from 'vue-router'
 import { stageNames } from '#core/works/stage-table'
 import { stageView } from '../works'
 import { bring } from './bring'
+import { needWords } from './i18n'
+
+/** A page on which the fields of an engine's sheet are named: their words come with it. */
+const withSheet =
+  <T>(load: () => Promise<T>) =>
+  async () =>
+    (await Promise.all([bring(load), needWords(['sheet'])]))[0]
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'jobs', component: () => bring(() => import('../pages/JobsPage.vue')) },
-    { path: '/intake', name: 'intake', component: () => bring(() => import('../pages/IntakePage.vue')) },
+    { path: '/intake', name: 'intake', component: withSheet(() => import('../pages/IntakePage.vue')) },
     { path: '/quick', name: 'quick', component: () => bring(() => import('../pages/QuickPage.vue')) },
-    { path: '/tools', name: 'tools', component: () => bring(() => import('../pages/ToolsPage.vue')) },
+    { path: '/tools', name: 'tools', component: withSheet(() => import('../pages/ToolsPage.vue')) },
     { path: '/plan', name: 'schedule', component: () => bring(() => import('../pages/SchedulePage.vue')) },
     { path: '/pullers', name: 'pullers', component: () => bring(() => import('../pages/PullersPage.vue')) },
-    { path: '/engines', name: 'engines', component: () => bring(() => import('../pages/EnginesPage.vue')) },
+    { path: '/engines', name: 'engines', component: withSheet(() => import('../pages/EnginesPage.vue')) },
     {
       path: '/engines/:engineId',
       name: 'engine',
-      component: () => bring(() => import('../pages/EnginePage.vue')),
+      component: withSheet(() => import('../pages/EnginePage.vue')),
       props: true,
     },
     { path: '/stock', name: 'stock', component: () => bring(() => import('../pages/StockPage.vue')) },

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import app from '../../../contract/words/en/app.json'
+import words from '../../../contract/words/en/sheet.json'
 import * as works from '#core/works/works'
 import { sectionShape, type Shape } from './section-shape'
 
@@ -29,10 +29,9 @@ describe('the form of an engine’s sheet', () => {
     (_, section) => {
       const { fields, options } = shown(sectionShape(section))
       expect(fields.length).toBeGreaterThan(0)
-      const words = app.sheet.field as Record<string, string>
-      expect([...new Set(fields)].filter((f) => !words[f])).toEqual([])
-      const choices = app.sheet.option as Record<string, string>
-      expect([...new Set(options)].filter((o) => Number.isNaN(Number(o)) && !choices[o])).toEqual([])
+      const { field, option } = words.sheet as Record<'field' | 'option', Record<string, string>>
+      expect([...new Set(fields)].filter((f) => !field[f])).toEqual([])
+      expect([...new Set(options)].filter((o) => Number.isNaN(Number(o)) && !option[o])).toEqual([])
     },
   )
 })
