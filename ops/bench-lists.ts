@@ -16,16 +16,19 @@ async function fillTo(house: House, n: number, from: number): Promise<void> {
   const [person] = (await connection.query('SELECT id FROM people LIMIT 1')) as { id: string }[]
   const { id, name, sheetId } = engine!
   const work = JSON.stringify(['ledges', 'dry-fit', 'check'])
+  // As a shop leaves them: each was looked at when it was measured.
+  const seen = Array.from({ length: 6 }, (_, i) => ({ at: String(i + 1), verdict: 'in', share: 0.5 }))
+  const marks = JSON.stringify({ marks: seen, worst: null })
   await connection.query(
     `INSERT INTO jobs (id, number, title, complaint, engineId, sheetId, stationsDeg, simulated, createdAt, work, archived)
        SELECT UUID(), 1000 + seq, CONCAT('Pump ', seq, IF(seq % 7 = 0, ' north', ' south')), 'runs hot', ?, ?, '[0,90,180,270]', 0,
          DATE_SUB(UTC_TIMESTAMP(3), INTERVAL seq HOUR), ?, 0
        FROM seq_${from + 1}_to_${n};
-     INSERT INTO jobCards (jobId, number, title, complaint, engineId, engineName, cylinders, work, stationsDeg, archived, signed, nextStage, begun, readings, lastAt, lastPersonId, search)
+     INSERT INTO jobCards (jobId, number, title, complaint, engineId, engineName, cylinders, work, stationsDeg, archived, signed, nextStage, begun, readings, lastAt, lastPersonId, search, marks)
        SELECT j.id, j.number, j.title, j.complaint, j.engineId, ?, 6, j.work, j.stationsDeg, 0, j.number > 1000 + ${OPEN},
-         IF(j.number > 1000 + ${OPEN}, NULL, 'trial-fit'), '[]', 240, j.createdAt, ?, LOWER(CONCAT(j.number, ' ', j.title, ' runs hot'))
+         IF(j.number > 1000 + ${OPEN}, NULL, 'trial-fit'), '[]', 240, j.createdAt, ?, LOWER(CONCAT(j.number, ' ', j.title, ' runs hot')), ?
        FROM jobs j LEFT JOIN jobCards c ON c.jobId = j.id WHERE c.jobId IS NULL;`,
-    [id, sheetId, work, name, person!.id],
+    [id, sheetId, work, name, person!.id, marks],
   )
   await connection.query('ANALYZE TABLE jobCards')
   await connection.end()
