@@ -50,3 +50,13 @@ export class CalcError extends Error {
     this.issues = issues
   }
 }
+
+/** What a calculation comes to; null where what is known so far does not carry it. */
+export function orNull<T>(reckon: () => T): T | null {
+  try {
+    return reckon()
+  } catch (error) {
+    if (error instanceof CalcError) return null
+    throw error
+  }
+}

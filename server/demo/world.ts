@@ -63,6 +63,33 @@ export interface DemoEngine {
   }
 }
 
+/** A unit without cylinders, and what its sheet says of a deck it does not have. */
+const noCylinders = {
+  layout: 'unit' as const,
+  boreMm: 0,
+  pitchMm: 0,
+  bankAngleDeg: 0,
+  banks: [],
+  heads: [],
+  firing: [],
+}
+const noDeck = {
+  seat: 'top-stop' as const,
+  links: [],
+  liner: null,
+  seals: [],
+  limits: {
+    minMm: 0,
+    maxMm: 0.1,
+    aimMm: 0.05,
+    withinLinerMaxMm: 0.1,
+    adjacentMaxMm: null,
+    headRangeMaxMm: null,
+    maxLedgeDepthMm: null,
+    holdDownNm: null,
+  },
+}
+
 export const engines = {
   tarrock: {
     id: demoId('Tarrock 6L-140'),
@@ -187,33 +214,14 @@ export const engines = {
     id: demoId('Lune G40'),
     shape: {
       name: 'Lune G40',
-      layout: 'unit',
-      boreMm: 0,
-      pitchMm: 0,
-      bankAngleDeg: 0,
-      banks: [],
-      heads: [],
-      firing: [],
+      ...noCylinders,
     },
     sheet: {
       id: demoId('Lune G40 sheet 1'),
-      seat: 'top-stop',
-      links: [],
-      limits: {
-        minMm: 0,
-        maxMm: 0.1,
-        aimMm: 0.05,
-        withinLinerMaxMm: 0.1,
-        adjacentMaxMm: null,
-        headRangeMaxMm: null,
-        maxLedgeDepthMm: null,
-        holdDownNm: null,
-      },
+      ...noDeck,
       source: 'Lune G40 overhaul book, pads',
       page: '14',
       copiedOn: '2026-11-18',
-      liner: null,
-      seals: [],
       sections: { faces, fasteners: { joints: padNuts } },
     },
   },
@@ -221,33 +229,14 @@ export const engines = {
     id: demoId('Sarn C2-90'),
     shape: {
       name: 'Sarn C2-90',
-      layout: 'unit',
-      boreMm: 0,
-      pitchMm: 0,
-      bankAngleDeg: 0,
-      banks: [],
-      heads: [],
-      firing: [],
+      ...noCylinders,
     },
     sheet: {
       id: demoId('Sarn C2-90 sheet 1'),
-      seat: 'top-stop',
-      links: [],
-      limits: {
-        minMm: 0,
-        maxMm: 0.1,
-        aimMm: 0.05,
-        withinLinerMaxMm: 0.1,
-        adjacentMaxMm: null,
-        headRangeMaxMm: null,
-        maxLedgeDepthMm: null,
-        holdDownNm: null,
-      },
+      ...noDeck,
       source: 'Sarn C2-90 overhaul book, barrels',
       page: '8',
       copiedOn: '2026-11-19',
-      liner: null,
-      seals: [],
       sections: { barrels, fasteners: { joints: barrelStuds } },
     },
   },

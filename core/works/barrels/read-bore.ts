@@ -1,20 +1,12 @@
 import { boreAndHone, type BoreAndHone } from '../../barrel/bore-and-hone'
 import { judgeBore, type JudgedBore } from '../../barrel/judge-bore'
 import { runClearance, type RunClearance } from '../../barrel/run-clearance'
-import { CalcError } from '../../errors'
+import { orNull } from '../../errors'
 import type { Snapshot } from '../../job/snapshot'
 import { clearanceSchools, stockSchools, type ClearanceSchool, type StockSchool } from './kinds'
 import { boreAt20, lastAt, readWorn, type BarrelSpot } from './read-barrels'
 
 const AMBIENT_C = 20
-function orNull<T>(reckon: () => T): T | null {
-  try {
-    return reckon()
-  } catch (error) {
-    if (error instanceof CalcError) return null
-    throw error
-  }
-}
 
 /** The piston that goes into a barrel: a sleeve is bored to the first size, an oversize to its own. mm */
 export function pistonMm(snapshot: Snapshot, spot: BarrelSpot): number {

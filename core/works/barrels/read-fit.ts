@@ -1,5 +1,5 @@
 import { placePin, type PlacedPin } from '../../barrel/place-pin'
-import { CalcError } from '../../errors'
+import { orNull } from '../../errors'
 import { fitAtTemperature, type FitAtTemperature } from '../../fit/fit-at-temperature'
 import { heatWindow, type HeatWindow } from '../../fit/heat-window'
 import { planPressFit, type PressFit } from '../../fit/plan-press-fit'
@@ -11,14 +11,6 @@ import { boreAt20, entriesAt, lastAt, type BarrelSpot } from './read-barrels'
 import type { BarrelSection } from './section'
 
 const AMBIENT_C = 20
-function orNull<T>(reckon: () => T): T | null {
-  try {
-    return reckon()
-  } catch (error) {
-    if (error instanceof CalcError) return null
-    throw error
-  }
-}
 
 /** What holds a sleeve of that interference in its barrel, and what it takes to bring it in. */
 export const sleeveFit = (

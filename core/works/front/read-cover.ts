@@ -1,5 +1,5 @@
 import { setCover, type SetCover } from '../../front/set-cover'
-import { CalcError } from '../../errors'
+import { orNull } from '../../errors'
 import type { Snapshot } from '../../job/snapshot'
 import { jointOpen } from '../fasteners/read-joint'
 import type { Verdict } from '../../measure/verdict'
@@ -61,8 +61,8 @@ export function readSweep(
   sweep: { sweep: { angleDeg: number; valueMm: number }[]; leftStepMm: number; rightStepMm: number },
 ): SetCover | null {
   if (!cover) return null
-  try {
-    return setCover({
+  return orNull(() =>
+    setCover({
       sweep: sweep.sweep,
       growsWhen: 'farther',
       rail: {
@@ -73,11 +73,8 @@ export function readSweep(
       stepMaxMm: cover.stepMaxMm,
       holeClearanceMm: cover.holeClearanceMm,
       dowelled: cover.dowelled,
-    })
-  } catch (error) {
-    if (error instanceof CalcError) return null
-    throw error
-  }
+    }),
+  )
 }
 
 /** Whether the bolts of a cover are still to be tightened by the fastener bench. */

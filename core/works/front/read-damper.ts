@@ -2,21 +2,13 @@ import { engageThread, type EngagedThread } from '../../fasten/engage-thread'
 import { heatWindow, type HeatWindow } from '../../fit/heat-window'
 import { planPressFit, type PressFit } from '../../fit/plan-press-fit'
 import { pullerScrews, type PullerScrews } from '../../front/puller-screws'
-import { CalcError } from '../../errors'
+import { orNull } from '../../errors'
 import type { Snapshot } from '../../job/snapshot'
 import { lastOf, sectionOf } from './read-front'
 import type { DamperSheet } from './section'
 
 const AMBIENT_C = 20
 const mean = ([a, b]: readonly [number, number]) => (a + b) / 2
-function orNull<T>(reckon: () => T): T | null {
-  try {
-    return reckon()
-  } catch (error) {
-    if (error instanceof CalcError) return null
-    throw error
-  }
-}
 
 /** What holds a damper of that interference, and what it takes to get it on and off. */
 export function damperFit(

@@ -1,4 +1,4 @@
-import { CalcError } from '../../errors'
+import { orNull } from '../../errors'
 import { setCover } from '../../front/set-cover'
 import type { Snapshot } from '../../job/snapshot'
 import { fitPlane, type PlaneFit } from '../../measure/fit-plane'
@@ -7,15 +7,6 @@ import { jointOpen } from '../fasteners/read-joint'
 import type { FreeStep, FlywheelSurface, MountStep } from './kinds'
 import { frontEntries, lastOf, sectionOf } from './read-front'
 import type { FlywheelSheet } from './section'
-
-function orNull<T>(reckon: () => T): T | null {
-  try {
-    return reckon()
-  } catch (error) {
-    if (error instanceof CalcError) return null
-    throw error
-  }
-}
 
 /** Why a flywheel goes on no more; empty where it may, null before anybody looked. */
 export function flywheelScrap(snapshot: Snapshot): ('cracked' | 'teeth')[] | null {

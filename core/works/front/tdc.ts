@@ -1,5 +1,5 @@
 import { trueTdc, type TrueTdc } from '../../front/true-tdc'
-import { CalcError } from '../../errors'
+import { orNull } from '../../errors'
 import { whole } from '../../job/gate'
 import { mover, type Move } from '../../job/move'
 import { isClosed, routeStages } from '../../job/route'
@@ -23,12 +23,9 @@ export const POINTER_DEG = 0.5
 export function readTop(snapshot: Snapshot): TrueTdc | null {
   const top = lastOf(snapshot, 'tops')
   if (!top) return null
-  try {
-    return trueTdc({ stopForwardDeg: top.forwardDeg, stopBackwardDeg: top.backwardDeg, markDeg: top.markDeg })
-  } catch (error) {
-    if (error instanceof CalcError) return null
-    throw error
-  }
+  return orNull(() =>
+    trueTdc({ stopForwardDeg: top.forwardDeg, stopBackwardDeg: top.backwardDeg, markDeg: top.markDeg }),
+  )
 }
 /** How far the pointer lies now: what it was set by since the stops were read is taken off. */
 export function pointerOffDeg(snapshot: Snapshot): number | null {
