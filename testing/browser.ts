@@ -68,7 +68,16 @@ export class Browser {
   }
 
   async go(path: string): Promise<void> {
+    await this.mindWords()
     await this.driver.get(this.base + path)
+  }
+
+  /** Fails where something was drawn without its words. */
+  private async mindWords(): Promise<void> {
+    const missing = await this.run<string | null>('return document.documentElement?.dataset.wordless ?? null').catch(
+      () => null,
+    )
+    if (missing) throw new Error(`The page drew ${missing}, which had no words (yet)`)
   }
 
   async find(css: string, waitMs = WAIT_MS): Promise<WebElement> {
@@ -193,8 +202,10 @@ export class Browser {
   }
 
   async close(): Promise<void> {
+    const minded = await this.mindWords().catch((e: unknown) => e)
     await this.driver.quit()
     rmSync(this.profile, { recursive: true, force: true })
+    if (minded) throw minded
   }
 }
 

@@ -25,6 +25,26 @@ function serviceWorker(): Plugin {
   }
 }
 
+/** Leaves what the page never asks of Zod, the making of JSON schemas, out of it. */
+function withoutJsonSchemas(): Plugin {
+  return {
+    name: 'without-json-schemas',
+    apply: 'build',
+    enforce: 'pre',
+    transform: {
+      filter: { id: /zod\/v4\/core\/(json-schema-processors|to-json-schema)\.js$/ },
+      handler(code) {
+        const names = [...code.matchAll(/^export (?:const|function) (\w+)/gm)].map(([, name]) => name)
+        const none = `const none = () => { throw new Error('no JSON schemas in the page') }`
+        // A schema makes these two for itself when it is made, and calls what they answer only where it is asked.
+        const stub = (name?: string) => (name?.startsWith('create') ? `() => none` : 'none')
+        const lines = names.map((name) => `export const ${name} = ${stub(name)}`)
+        return { code: [none, ...lines, 'export { none as process }'].join('\n'), map: null }
+      },
+    },
+  }
+}
+
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
 export default defineConfig({
@@ -41,9 +61,10 @@ export default defineConfig({
       fullInstall: false,
     }),
     serviceWorker(),
+    withoutJsonSchemas(),
   ],
   define: { __INTLIFY_PROD_DEVTOOLS__: false, __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: false },
-  build: { outDir: here('../dist/web'), emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
+  build: { manifest: true, outDir: here('../dist/web'), emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
   worker: { format: 'es' },
   server: { proxy: { '/api': { target: process.env.EVENBORE_API ?? 'http://127.0.0.1:4780', ws: true } } },
 })

@@ -1,9 +1,10 @@
 import { workNames } from '#core/works/stage-table'
+import { sharedWords } from './files'
 import { mergeWords, type Messages } from './merge'
 
-/** The words of every work and of the engine's sheet, for whoever needs all of them at once: the record, and tests. */
+/** The words of every work and all that is shared, for whoever needs all of them at once: the record, and tests. */
 const files = await Promise.all(
-  ['app', 'sheet', ...workNames].map(
+  ['app', ...sharedWords, ...workNames].map(
     async (name) => ((await import(`./en/${name}.json`)) as { default: Messages }).default,
   ),
 )

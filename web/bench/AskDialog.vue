@@ -24,7 +24,9 @@ import { sayMove } from '#contract/words/say-move'
 /** What a person saw, felt or read, as the move asks for it. */
 const props = defineProps<{ move: Move | null }>()
 const emit = defineEmits<{ close: []; answer: [answer: EngineAnswer] }>()
-const { t } = useI18n()
+const { t, te } = useI18n()
+/** Fields of every work stand in one list: those of works that this job has not are never shown, and have no words here. */
+const ifHere = (key: string, params: Record<string, string | number> = {}) => (te(key) ? t(key, params) : '')
 const say = useSay()
 const { writer, length, pressure, temperature } = useFigures()
 const job = useJob()
@@ -47,7 +49,7 @@ const yesNo = computed((): Choice | null => {
   return choices[question.value?.ask ?? ''] ?? null
 })
 const fields = computed((): AskField[] =>
-  question.value && props.move ? askFields(question.value, props.move, job.snapshot!, t) : [],
+  question.value && props.move ? askFields(question.value, props.move, job.snapshot!, ifHere) : [],
 )
 /** Those that are asked, as what was chosen so far leaves them. */
 const asked = computed(() => fields.value.filter((f) => f.when === undefined || f.when(draft.value)))

@@ -9,7 +9,7 @@ const { t } = useI18n()
 
 <template>
   <div class="mt-1 flex gap-2">
-    <button type="submit" class="key-brass" :data-part="part">{{ save ?? t('gauges.save') }}</button>
+    <button type="submit" class="key-brass" :data-part="part">{{ save ?? t('draft.save') }}</button>
     <button type="button" class="key" @click="emit('close')">{{ t('keys.close') }}</button>
   </div>
 </template>

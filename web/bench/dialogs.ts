@@ -1,12 +1,13 @@
 import { useTimeoutFn } from '@vueuse/core'
 import { defineComponent, h, ref, watch, type Component } from 'vue'
 import { broughtComponent } from '../app/bring'
+import { withWords } from '../app/i18n'
 
 const REST_MS = 1500
 const SOON_MS = 300
 
 /** A dialog that comes when it is first opened, or when the page has come to rest: no first look waits for it. */
-function atRest<C extends Component>(load: () => Promise<{ default: C }>): C {
+export function atRest<C extends Component>(load: () => Promise<{ default: C }>): C {
   const Dialog = broughtComponent(load as () => Promise<Component>)
   return defineComponent({
     inheritAttrs: false,
@@ -33,7 +34,9 @@ function afterRest(load: () => Promise<{ default: Component }>): Component {
   })
 }
 
+export const GaugePanel = broughtComponent(() => import('./GaugePanel.vue'))
+export const BroughtLimits = atRest(() => import('./BroughtLimits.vue'))
 export const ClockChips = afterRest(() => import('./ClockChips.vue'))
-export const CloseStageDialog = atRest(() => import('./CloseStageDialog.vue'))
+export const CloseStageDialog = atRest(withWords(['told'], () => import('./CloseStageDialog.vue')))
 export const KeyHelp = atRest(() => import('./KeyHelp.vue'))
-export const RefusedTray = atRest(() => import('./RefusedTray.vue'))
+export const RefusedTray = atRest(withWords(['told'], () => import('./RefusedTray.vue')))

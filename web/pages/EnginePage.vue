@@ -158,7 +158,7 @@ async function save(): Promise<void> {
                   colour: s.colour,
                   lubricant: t(`lubricant.${s.lubricant}`),
                 })
-              }}{{ s.swellMinutes ? `, ${t('fit.within', { n: s.swellMinutes })}` : '' }}
+              }}{{ s.swellMinutes ? `, ${t('figures.within-wetting', { n: s.swellMinutes })}` : '' }}
             </li>
           </ol>
         </div>

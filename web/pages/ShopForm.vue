@@ -64,7 +64,7 @@ async function save(): Promise<void> {
       {{ t(draft.zeroEvery ? 'shop.zero-each' : 'shop.zero-round', { n: draft.zeroEvery ?? 0 }) }}
     </p>
     <div class="col-span-full flex items-center gap-3">
-      <button type="submit" class="key" data-part="save-shop">{{ t('gauges.save') }}</button>
+      <button type="submit" class="key" data-part="save-shop">{{ t('draft.save') }}</button>
       <span v-if="saved" role="status" class="text-body font-semibold" data-part="shop-saved">{{
         t('shop.saved')
       }}</span>

@@ -12,41 +12,50 @@ export type Shape =
   | { is: 'list'; of: Shape }
   | { is: 'maybe'; of: Shape }
 
-interface Json {
-  type?: string
-  enum?: (string | number)[]
-  const?: string | number
-  anyOf?: Json[]
-  properties?: Record<string, Json>
-  items?: Json
-  prefixItems?: Json[]
-  required?: string[]
-}
-
-function shapeOf(json: Json): Shape {
-  if (json.enum) return { is: 'choice', options: json.enum }
-  if (json.anyOf) {
-    const others = json.anyOf.filter((a) => a.type !== 'null')
-    if (others.every((a) => a.const !== undefined)) return { is: 'choice', options: others.map((a) => a.const!) }
-    const of = shapeOf(others[0]!)
-    return others.length < json.anyOf.length ? { is: 'maybe', of } : of
-  }
-  if (json.type === 'boolean') return { is: 'yes' }
-  if (json.type === 'string') return { is: 'text' }
-  if (json.type === 'object') {
-    const fields = Object.fromEntries(Object.entries(json.properties ?? {}).map(([k, v]) => [k, shapeOf(v)]))
-    return { is: 'group', fields, optional: Object.keys(fields).filter((k) => !json.required?.includes(k)) }
-  }
-  if (json.type === 'array') {
-    const of = shapeOf(json.items ?? json.prefixItems?.[0] ?? { type: 'number' })
-    return of.is === 'number' ? { is: 'numbers' } : { is: 'list', of }
-  }
-  return { is: 'number', whole: json.type === 'integer' }
-}
-
 /** The shape of a section, from its schema. */
-export const sectionShape = (schema: z.ZodType): Shape =>
-  shapeOf(z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as Json)
+export function sectionShape(schema: z.core.$ZodType): Shape {
+  const { def } = (schema as z.core.$ZodTypes)._zod
+  switch (def.type) {
+    case 'object': {
+      const fields = Object.entries(def.shape)
+      const optional = fields.filter(([, f]) => f._zod.optin !== undefined).map(([name]) => name)
+      return { is: 'group', fields: Object.fromEntries(fields.map(([name, f]) => [name, sectionShape(f)])), optional }
+    }
+    case 'array':
+      return manyOf(sectionShape(def.element))
+    case 'tuple':
+      return manyOf(sectionShape(def.items[0]!))
+    case 'nullable':
+      return { is: 'maybe', of: sectionShape(def.innerType) }
+    case 'optional':
+    case 'default':
+    case 'readonly':
+      return sectionShape(def.innerType)
+    case 'pipe':
+      return sectionShape(def.in)
+    case 'enum':
+      return { is: 'choice', options: Object.values(def.entries) }
+    case 'union':
+      return { is: 'choice', options: def.options.flatMap((o) => literals(o)) }
+    case 'literal':
+      return { is: 'choice', options: literals(schema) }
+    case 'boolean':
+      return { is: 'yes' }
+    case 'string':
+      return { is: 'text' }
+    case 'number':
+      return { is: 'number', whole: (def.checks ?? []).some(isWhole) || 'format' in def }
+    default:
+      throw new Error(`A form has no field for ${def.type}`)
+  }
+}
+
+const manyOf = (of: Shape): Shape => (of.is === 'number' ? { is: 'numbers' } : { is: 'list', of })
+const isWhole = (check: z.core.$ZodCheck<never>) => (check._zod.def as { format?: string }).format === 'safeint'
+function literals(schema: z.core.$ZodType): (string | number)[] {
+  const { def } = (schema as z.core.$ZodTypes)._zod
+  return def.type === 'literal' ? (def.values as (string | number)[]) : []
+}
 
 /** Something of that shape with nothing filled in. */
 export function emptyOf(shape: Shape): unknown {

@@ -1,3 +1,4 @@
+import { withWords } from '../../app/i18n'
 import type { Views } from '../views'
 
 /** The screens of cam bushings. */
@@ -6,6 +7,6 @@ export const views: Views<'bushings'> = {
   'bushings-out': () => import('./out/BushingsOutStage.vue'),
   galleries: () => import('./galleries/GalleriesStage.vue'),
   'bushing-map': () => import('./map/BushingMapStage.vue'),
-  'bushings-in': () => import('./in/BushingsInStage.vue'),
+  'bushings-in': withWords(['told'], () => import('./in/BushingsInStage.vue')),
   'cam-spin': () => import('./spin/CamSpinStage.vue'),
 }

@@ -1,4 +1,5 @@
+import { withWords } from '../../app/i18n'
 import type { Views } from '../views'
 
 /** The screens of face seals. */
-export const views: Views<'faces'> = { 'face-seal': () => import('./seal/FaceSealStage.vue') }
+export const views: Views<'faces'> = { 'face-seal': withWords(['fasteners'], () => import('./seal/FaceSealStage.vue')) }

@@ -1,4 +1,5 @@
+import { withWords } from '../../app/i18n'
 import type { Views } from '../views'
 
 /** The screens that every job has. */
-export const views: Views<'job'> = { record: () => import('./record/RecordStage.vue') }
+export const views: Views<'job'> = { record: withWords(['pages'], () => import('./record/RecordStage.vue')) }

@@ -1,3 +1,4 @@
+import { withWords } from '../../app/i18n'
 import type { Views } from '../views'
 
 const protrusion = () => import('./protrusion/ProtrusionStage.vue')
@@ -6,11 +7,11 @@ const protrusion = () => import('./protrusion/ProtrusionStage.vue')
 export const views: Views<'liners'> = {
   'as-found': protrusion,
   protect: () => import('./protect/ProtectStage.vue'),
-  pull: () => import('./pull/PullStage.vue'),
+  pull: withWords(['pages'], () => import('./pull/PullStage.vue')),
   look: () => import('./look/LookStage.vue'),
   decide: () => import('./decide/DecideStage.vue'),
   counterbores: () => import('./counterbores/CounterboresStage.vue'),
-  parts: () => import('./parts/PartsStage.vue'),
+  parts: withWords(['pages'], () => import('./parts/PartsStage.vue')),
   'repair-plan': () => import('./plan/PlanStage.vue'),
   cut: () => import('./cut/CutStage.vue'),
   'trial-fit': protrusion,

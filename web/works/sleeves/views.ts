@@ -1,3 +1,4 @@
+import { withWords } from '../../app/i18n'
 import type { Views } from '../views'
 
 /** The screens of injector sleeves. */
@@ -6,6 +7,6 @@ export const views: Views<'sleeves'> = {
   'sleeve-bores': () => import('./bores/SleeveBoresStage.vue'),
   'sleeves-in': () => import('./in/SleevesInStage.vue'),
   'coolant-test': () => import('./coolant/CoolantTestStage.vue'),
-  tips: () => import('./tips/TipsStage.vue'),
+  tips: withWords(['fasteners'], () => import('./tips/TipsStage.vue')),
   'gas-test': () => import('./gas/GasTestStage.vue'),
 }

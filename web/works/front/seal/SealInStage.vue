@@ -41,7 +41,7 @@ const lines = computed(() =>
     name: `${t(`front.${l.part}-label`)} ${t(`front.${l.part}.${l.way}`)}`,
     cells: [
       l.says === null ? '—' : t(`front.said.${l.says}`),
-      l.waitMin === null ? t('front.no-wait') : t('front.minutes', { n: l.waitMin }),
+      l.waitMin === null ? t('front.no-wait') : t('figures.minutes', { n: l.waitMin }),
     ],
     chosen: ways.value[l.part] === l.way,
   })),

@@ -46,7 +46,7 @@ const tests = computed(() => {
           >
             {{ x.name }}
             <span class="block text-fine font-normal text-soft"
-              >{{ t('leak.bits', { bits: x.bits.toFixed(2) }) }} · {{ t('leak.minutes', { n: x.minutes }) }}</span
+              >{{ t('leak.bits', { bits: x.bits.toFixed(2) }) }} · {{ t('figures.minutes', { n: x.minutes }) }}</span
             >
           </button>
         </th>

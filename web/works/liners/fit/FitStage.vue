@@ -134,7 +134,7 @@ useStageKeys(
             </p>
             <p class="text-body">
               {{ t(`lubricant.${r.seal.lubricant}`)
-              }}{{ r.seal.swellMinutes ? ` · ${t('fit.within', { n: r.seal.swellMinutes })}` : '' }} ·
+              }}{{ r.seal.swellMinutes ? ` · ${t('figures.within-wetting', { n: r.seal.swellMinutes })}` : '' }} ·
               {{ t(`fit.state.${r.state}`) }}
             </p>
           </div>

@@ -104,8 +104,8 @@ const ledge = computed(() => {
         type="button"
         class="key !px-2"
         data-part="open-bolts"
-        :aria-label="t('joint.open')"
-        :title="t('joint.open')"
+        :aria-label="t('figures.bolts')"
+        :title="t('figures.bolts')"
         @click="emit('bolts')"
       >
         <Wrench :size="18" aria-hidden="true" />

@@ -6,12 +6,11 @@ import { barePlane } from '#core/works/liners/deck'
 import { isClosed } from '#core/job/route'
 import type { MeasuredStage } from '#core/job/stages'
 import { planeEnds } from '#core/measure/fit-plane'
-import { CloseStageDialog } from '../../../bench/dialogs'
+import { CloseStageDialog, GaugePanel } from '../../../bench/dialogs'
 import DeckProfile from '../../../bench/DeckProfile.vue'
 import DeckRail from '../../../bench/DeckRail.vue'
 import LinerPlan from '../../../bench/LinerPlan.vue'
 import MoveBar from '../../../bench/MoveBar.vue'
-import GaugePanel from '../../../bench/GaugePanel.vue'
 import ReadingPad from '../../../bench/ReadingPad.vue'
 import StackSection from '../../../bench/StackSection.vue'
 import { useBoreStage } from '../../../bench/useBoreStage'
@@ -22,17 +21,11 @@ import { useDevice } from '../../../stores/device'
 import { useGauge } from '../../../stores/gauge'
 import { useJob } from '../../../stores/job'
 import { useShop } from '../../../stores/shop'
-import ComplaintNote from './ComplaintNote.vue'
-import { broughtComponent } from '../../../app/bring'
 import CylinderFigures from './CylinderFigures.vue'
-import DryNote from './DryNote.vue'
-import HistoryDialog from './HistoryDialog.vue'
-import ShimDialog from './ShimDialog.vue'
-import StopPackDialog from './StopPackDialog.vue'
+import { ComplaintNote, DryNote, HistoryDialog, HoldDownDialog, ShimDialog, StopPackDialog } from './brought'
 import { useMoves } from './useMoves'
 
 const props = defineProps<{ stage: MeasuredStage }>()
-const HoldDownDialog = broughtComponent(() => import('../../../bench/joint/HoldDownDialog.vue'))
 const { t } = useI18n()
 const job = useJob()
 const gauge = useGauge()

@@ -117,7 +117,7 @@ const x = (share: number) => LEFT + share * (width.value - LEFT - RIGHT)
           stroke-width="5"
         />
         <text :x="x(1)" :y="height - 36" text-anchor="end" font-size="14" fill="var(--scribe)">
-          {{ t('leak.minutes', { n: minutes }) }}
+          {{ t('figures.minutes', { n: minutes }) }}
         </text>
       </template>
     </svg>

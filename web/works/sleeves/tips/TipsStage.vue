@@ -106,7 +106,7 @@ const words = computed(() =>
         }}
       </p>
       <button v-if="joint" type="button" class="key" data-part="open-bolts" @click="bolts = true">
-        {{ t('joint.open') }}{{ clamped ? ' ✓' : '' }}
+        {{ t('figures.bolts') }}{{ clamped ? ' ✓' : '' }}
       </button>
       <EngineSwitch v-if="engine.there.value && !closed" v-model="engine.wanted.value" :asking="engine.asking.value" />
       <StagePhotos :tag="t('stage.tips')" :cylinder="job.selected" :closed="closed" />

@@ -1,0 +1,12 @@
+import { broughtComponent } from '../../../app/bring'
+import { withWords } from '../../../app/i18n'
+import { atRest } from '../../../bench/dialogs'
+
+export const HistoryDialog = atRest(withWords(['told'], () => import('./HistoryDialog.vue')))
+export const ShimDialog = atRest(() => import('./ShimDialog.vue'))
+export const StopPackDialog = atRest(() => import('./StopPackDialog.vue'))
+export const HoldDownDialog = broughtComponent(
+  withWords(['fasteners'], () => import('../../../bench/joint/HoldDownDialog.vue')),
+)
+export const ComplaintNote = broughtComponent(() => import('./ComplaintNote.vue'))
+export const DryNote = broughtComponent(() => import('./DryNote.vue'))
