@@ -300,6 +300,7 @@ export const refusalCodes = [
   'not-measured-between',
   'liner-in',
   'liner-taken',
+  'too-many-rings',
   'unknown-part',
   'unknown-study',
   'study-ended',

@@ -14,6 +14,7 @@ export const partColumns = [
   'chamfer',
   'only_cylinder',
   'readings_mm',
+  'rings_mm',
 ] as const
 
 const mmPer = { mm: 1, in: 25.4, thou: 0.0254 } as const
@@ -31,6 +32,7 @@ export interface PartsProblem {
     | 'no-number'
     | 'unit-doubtful'
     | 'bad-readings'
+    | 'bad-rings'
     | 'too-close'
     | 'not-a-part'
   text: string
@@ -63,6 +65,16 @@ function readingsOf(text: string, perMm: number): NewPart['readings'] | null {
   })
   if (readings.some((r) => r.angleDeg === null || r.valueMm === null)) return null
   return readings.map((r) => ({ angleDeg: r.angleDeg as number, valueMm: (r.valueMm as number) * perMm }))
+}
+
+/** `0.20 0.10` as thicknesses in mm. */
+function ringsOf(text: string, perMm: number): number[] | null {
+  const found = text
+    .trim()
+    .split(/[\s;]+/)
+    .filter(Boolean)
+    .map((piece) => number(piece))
+  return found.some((v) => v === null) ? null : found.map((v) => (v as number) * perMm)
 }
 
 /** No flange is thinner than this, no shim thicker: a figure beyond was written in another unit. Mm. */
@@ -122,12 +134,17 @@ export function readPartsCsv(
     if (readings === null || readings.some((r) => Math.abs(r.valueMm - nominalMm) > Math.max(0.5, nominalMm * 0.5)))
       return refuse('bad-readings', row[`readings_${readUnit}`] ?? '')
     if (readings.length >= 3 && !carriesPlane(readings)) return refuse('too-close', row[`readings_${readUnit}`] ?? '')
+    const ringUnit = unitOf(columns, 'rings')
+    const rings = ringUnit && ringUnit !== 'several' ? ringsOf(row[`rings_${ringUnit}`] ?? '', mmPer[ringUnit]) : []
+    if (rings === null || rings.some((r) => r < usual.shim[0] || r > usual.shim[1]))
+      return refuse('bad-rings', row[`rings_${ringUnit}`] ?? '')
+    const ringsMm = rings.length > 0 ? { ringsMm: rings } : {}
     const common = { id: makeId(), engineId: engine.id, label: row.label ?? '', nominalMm, readings }
     const only = number(row.only_cylinder)
     if (common.label.trim() === '') return refuse('not-a-part', 'label')
     const part = newPart.safeParse(
       kind === 'liner'
-        ? { kind, ...common, material: row.material ?? '', onlyCylinder: only }
+        ? { kind, ...common, material: row.material ?? '', onlyCylinder: only, ...ringsMm }
         : { kind, ...common, material: row.material?.trim() || 'stainless', chamfer: row.chamfer?.trim() || 'none' },
     )
     return part.success ? [part.data] : refuse('not-a-part', part.error.issues.map((p) => String(p.path[0])).join(', '))
@@ -151,6 +168,7 @@ export function writePartsCsv(stock: Stock, engines: readonly { id: string; name
       '',
       l.onlyCylinder,
       readings(l),
+      (l.ringsMm ?? []).join(' '),
     ]),
     ...stock.shims.map((s) => [
       'shim',
@@ -161,6 +179,7 @@ export function writePartsCsv(stock: Stock, engines: readonly { id: string; name
       s.chamfer,
       null,
       s.readings.length > 0 ? readings(s) : `0:${s.actualMm}`,
+      '',
     ]),
   ])
 }

@@ -34,6 +34,8 @@ export interface Said {
 export interface SaidMove {
   head: Said
   why: Said
+  /** Which of two windows counts; null where there is one. */
+  window: Said | null
   /** What is planned from here on, step by step; empty where it is one step only. */
   plan: Said[]
   caution: Said | null
@@ -118,6 +120,8 @@ export function sayMove(move: Move, write: FigureWriter): SaidMove {
     head: { key: `${path}.head.${move.head}`, ...filled },
     // Why a stage is closed is said alike everywhere.
     why: { key: move.reason === 'closed' ? 'move.closed' : `${path}.why.${whyOf(move)}`, ...filled },
+    window:
+      typeof move.figures.window === 'string' ? { key: `figures.counts.${move.figures.window}`, ...filled } : null,
     plan: sayPlan(move, write),
     caution: move.caution ? { key: `caution.${move.caution}`, ...filled } : null,
     button: move.button ? { key: `${path}.button.${move.button}`, ...filled } : null,

@@ -31,6 +31,8 @@ export const liner = z.strictObject({
   onlyCylinder: cylinderNumber.nullable(),
   /** Flange thickness at its stations. */
   readings: z.array(reading),
+  /** Rings that came with it and lie under its flange, measured with it: what is stamped on each, mm. Left out where there are none. */
+  ringsMm: z.array(thicknessMm).min(1).max(3).optional(),
   fitted: z.strictObject({ jobId: id, cylinder: cylinderNumber }).nullable(),
 })
 export type Liner = z.infer<typeof liner>

@@ -34,6 +34,8 @@ export const matchLinersInput = z
           wedgeMm: lengthFromZeroMm,
           thickAtDeg: angleDeg,
           onlyCylinder: cylinderNumber.optional(),
+          /** The rings it came with leave no room for a shim. */
+          noShim: z.boolean().optional(),
         }),
       )
       .max(400, 'has too many liners'),
@@ -146,7 +148,8 @@ function problemOf(input: MatchLinersInput, shims: { thicknessMm: number; count:
     input.liners.flatMap((liner, index) => {
       if (liner.onlyCylinder !== undefined && liner.onlyCylinder !== bore.cylinder) return []
       const { tiltMm } = leastLean(bore, liner, input.rotationsDeg)
-      return [0, ...shims.map((s) => s.thicknessMm)].map((thickness, i): MatchOption => {
+      const offered = liner.noShim ? [] : shims
+      return [0, ...offered.map((s) => s.thicknessMm)].map((thickness, i): MatchOption => {
         const centreMm = otherMm + liner.flangeMm + thickness - bore.depthMm
         const window = i > 0 ? (input.shimmed ?? spec) : spec
         const targetMm = i > 0 ? (input.shimmed?.targetMm ?? input.targetMm) : input.targetMm

@@ -4,10 +4,11 @@ import type { Pack } from '../liner/pack'
 import { stackUp } from '../liner/stack-up'
 import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../measure/verdict'
 import { SLACK_MM } from '../schema'
-import type { BoreChoice, RepairInput } from './plan-input'
+import { aimedWindow, type BoreChoice, type RepairInput } from './plan-input'
 
 /** Why a bore cannot be done as planned. */
-export type BoreProblem = 'past-max-depth' | 'half-cut' | 'no-shim' | 'no-leaf-thin-enough' | 'no-liner'
+export type BoreProblem =
+  'past-max-depth' | 'half-cut' | 'no-shim' | 'no-leaf-thin-enough' | 'no-liner' | 'too-many-rings'
 
 export interface PlannedBore extends BoreChoice {
   /** What really comes off: as near to `cutMm` as the leaves allow, never more. */
@@ -65,7 +66,13 @@ function takeShim(
 }
 
 const linerOf = (input: RepairInput, id: string | null) =>
-  input.liners.find((l) => l.id === id) ?? { id: '', flangeMm: input.bookFlangeMm, wedgeMm: 0, thickAtDeg: 0 }
+  input.liners.find((l) => l.id === id) ?? {
+    id: '',
+    flangeMm: input.bookFlangeMm,
+    wedgeMm: 0,
+    thickAtDeg: 0,
+    noShim: undefined,
+  }
 
 /** How a liner turned so would stand on a ledge before anything is cut: centre, lean and high side, mm. */
 export function standOn(
@@ -109,6 +116,7 @@ export function evaluatePlan(input: RepairInput, choices: readonly BoreChoice[])
     if (choice.linerId === null && input.liners.length > 0) problems.push('no-liner')
     const shim = choice.shimMm > SLACK_MM ? takeShim(choice.shimMm, shelf, input.sizesMm) : null
     if (choice.shimMm > SLACK_MM && !shim) problems.push('no-shim')
+    if (choice.shimMm > SLACK_MM && linerOf(input, choice.linerId).noShim) problems.push('too-many-rings')
     if (shim && shim.id === null) toBuy.set(shim.nominalMm, (toBuy.get(shim.nominalMm) ?? 0) + 1)
     const trued = takenMm >= bore.tiltMm - SLACK_MM && takenMm > 0
     const shimMm = shim?.actualMm ?? choice.shimMm
@@ -121,7 +129,8 @@ export function evaluatePlan(input: RepairInput, choices: readonly BoreChoice[])
     if (input.maxDepthMm !== null && takenMm > 0 && depthAfterMm > input.maxDepthMm + SLACK_MM)
       problems.push('past-max-depth')
     const half = lean.tiltMm / 2
-    const inside = { minMm: spec.minMm + half, maxMm: spec.maxMm - half }
+    const window = aimedWindow(input, shimMm > SLACK_MM)
+    const inside = { minMm: window.minMm + half, maxMm: window.maxMm - half }
     const links = [
       { name: 'stack', sign: 1 as const, nominalMm: expectMm, tolMm: 0, distribution: 'normal' as const },
       { name: 'ledge', sign: 1 as const, nominalMm: 0, tolMm: u.ledgeMm, distribution: 'normal' as const },
@@ -146,8 +155,8 @@ export function evaluatePlan(input: RepairInput, choices: readonly BoreChoice[])
         ? 0
         : stackUp({ links, spec: inside, samples: input.samples, seed: SEED + bore.cylinder }).chanceInside
     const verdict = worstVerdict([
-      judgeLower(expectMm - half, spec.minMm, 0),
-      judgeUpper(expectMm + half, spec.maxMm, 0),
+      judgeLower(expectMm - half, window.minMm, 0),
+      judgeUpper(expectMm + half, window.maxMm, 0),
       judgeUpper(lean.tiltMm, spec.withinLinerMaxMm, 0),
       bore.frettingMm > 0 && !trued ? 'out' : 'in',
     ])

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { shimmedWindow } from '../liner/plan-cut'
 import { planBore, rates, tooling } from '../job/snapshot'
 import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, refuseTwice, thicknessMm } from '../schema'
 
@@ -27,6 +28,8 @@ export const repairInput = z
           wedgeMm: lengthFromZeroMm,
           thickAtDeg: angleDeg,
           onlyCylinder: cylinderNumber.optional(),
+          /** The rings it came with leave no room for a shim. */
+          noShim: z.boolean().optional(),
         }),
       )
       .max(400),
@@ -42,6 +45,8 @@ export const repairInput = z
       withinLinerMaxMm: lengthFromZeroMm,
       adjacentMaxMm: lengthFromZeroMm.nullable(),
       headRangeMaxMm: lengthFromZeroMm.nullable(),
+      /** The window and the aim that count where a shim lies; left out where one window holds for all. */
+      shimmed: shimmedWindow.nullish(),
     }),
     maxDepthMm: lengthFromZeroMm.nullable(),
     /** Shims on the shelf, each one by itself. */
@@ -82,3 +87,16 @@ export type RepairInput = z.infer<typeof repairInput>
 /** A bore as a plan wants it, before it is worked out. */
 export const boreChoice = planBore.extend({ linerId: z.string().nullable() })
 export type BoreChoice = z.infer<typeof boreChoice>
+
+/** A window with what is aimed for in it, mm. */
+export interface AimedWindow {
+  minMm: number
+  maxMm: number
+  targetMm: number
+}
+
+/** The window that counts in a bore, by whether a shim lies there. */
+export function aimedWindow({ spec }: Pick<RepairInput, 'spec'>, shimmed: boolean): AimedWindow {
+  if (shimmed && spec.shimmed) return spec.shimmed
+  return { minMm: spec.minMm, maxMm: spec.maxMm, targetMm: spec.aimMm }
+}

@@ -6,7 +6,7 @@ import { passesFor, planCut } from '../liner/plan-cut'
 import { planeHeightMm } from '../measure/fit-plane'
 import { SLACK_MM } from '../schema'
 import { evaluatePlan, standOn, type EvaluatedPlan } from './evaluate-plan'
-import { repairInput, type BoreChoice, type RepairInput } from './plan-input'
+import { aimedWindow, repairInput, type AimedWindow, type BoreChoice, type RepairInput } from './plan-input'
 
 export interface SchoolPlan extends EvaluatedPlan {
   school: SchoolName
@@ -53,14 +53,16 @@ class Shelf {
   }
 }
 
-interface Window {
-  minMm: number
-  maxMm: number
-  targetMm: number
+/** What a school aims into: without a shim, and with one. */
+interface Aims {
+  bare: AimedWindow
+  shimmed: AimedWindow
 }
 
+const noShim = (input: RepairInput, { linerId }: Seated) => input.liners.find((l) => l.id === linerId)?.noShim ?? false
+
 /** What `plan-cut` says of a bore with its liner on it, aiming into a window. Nothing where it is blocked. */
-function correct(input: RepairInput, seat: Seated, window: Window, shelf: Shelf): BoreChoice | null {
+function correct(input: RepairInput, seat: Seated, { bare: window, shimmed }: Aims, shelf: Shelf): BoreChoice | null {
   const { bore, linerId, rotationDeg } = seat
   const stand = standOn(input, bore, linerId, rotationDeg)
   const { cleanupMm, ...tooling } = input.tooling
@@ -76,8 +78,9 @@ function correct(input: RepairInput, seat: Seated, window: Window, shelf: Shelf)
       maxMm: window.maxMm,
       withinLinerMaxMm: Math.max(0, input.spec.withinLinerMaxMm - stand.wedgeMm),
     },
+    shimmed,
     frettingMm: bore.frettingMm,
-    shimStockMm: shelf.offered(),
+    shimStockMm: noShim(input, seat) ? [] : shelf.offered(),
     ...(input.maxDepthMm === null ? {} : { depthMm: Math.max(0, bore.depthMm), maxDepthMm: input.maxDepthMm }),
   })
   if (plan.action === 'blocked') return null
@@ -103,20 +106,26 @@ function reach(input: RepairInput, highMm: number, neededMm: number): number {
   return neededMm + thinnest
 }
 
+/** What gauges and cutter leave open, kept from the limits of a window, mm; never so much that nothing is left of it. */
+const guardOf = ({ uncertainty: u }: RepairInput, { minMm, maxMm }: AimedWindow) =>
+  Math.min(Math.hypot(u.ledgeMm, u.flangeMm, 2 * u.cutterStdMm), (maxMm - minMm) / 4)
+
 /** The least metal that makes a worn ledge clean, and the thinnest shim that then lifts the liner into the window. */
-function skim(input: RepairInput, seat: Seated, guardMm: number, shelf: Shelf): BoreChoice {
+function skim(input: RepairInput, seat: Seated, shelf: Shelf): BoreChoice {
   const { bore } = seat
   const { spec, tooling } = input
   const stand = standOn(input, bore, seat.linerId, seat.rotationDeg)
   const highMm = stand.centreMm + bore.tiltMm / 2
   const half = stand.wedgeMm / 2
   const mustTrue = bore.frettingMm > 0 || stand.tiltMm > spec.withinLinerMaxMm + SLACK_MM
-  const tooHighMm = highMm + half - (spec.maxMm - guardMm)
+  const [bare, shimmed] = [aimedWindow(input, false), aimedWindow(input, true)]
+  const tooHighMm = highMm + half - (bare.maxMm - guardOf(input, bare))
   const clean = bore.tiltMm + bore.frettingMm + tooling.cleanupMm
   const cutMm = mustTrue || tooHighMm > 0 ? reach(input, highMm, Math.max(clean, tooHighMm)) : 0
   const lowMm = cutMm > 0 ? highMm - cutMm - half : stand.centreMm - stand.tiltMm / 2
-  const wantMm = spec.minMm + guardMm - lowMm
-  const shimMm = wantMm > SLACK_MM ? (shelf.offered().find((t) => t >= wantMm - SLACK_MM) ?? 0) : 0
+  const low = lowMm < bare.minMm + guardOf(input, bare) - SLACK_MM && !noShim(input, seat)
+  const wantMm = shimmed.minMm + guardOf(input, shimmed) - lowMm
+  const shimMm = low ? (shelf.offered().find((t) => t >= wantMm - SLACK_MM) ?? 0) : 0
   if (shimMm > 0) shelf.take(shimMm)
   return { ...untouched(seat), cutMm, shimMm }
 }
@@ -151,6 +160,7 @@ async function sorted(input: RepairInput, seats: Seated[]): Promise<Seated[]> {
         highAtDeg: b.highAtDeg ?? 0,
       })),
       liners: input.liners,
+      shimmed: input.spec.shimmed,
       shims: input.shims.map((s) => ({ thicknessMm: s.actualMm, count: 1 })),
       otherMm: input.otherMm,
       rotationsDeg: input.rotationsDeg,
@@ -168,6 +178,16 @@ async function sorted(input: RepairInput, seats: Seated[]): Promise<Seated[]> {
   }))
 }
 
+/** What a school makes of a window: narrowed toward its aim, or toward the upper limit. */
+function aimOf(input: RepairInput, window: AimedWindow, school: SchoolName): AimedWindow {
+  const { minMm, maxMm, targetMm } = window
+  const near = (maxMm - minMm) / 8
+  if (school === 'aim') return { minMm: targetMm - near, maxMm: targetMm + near, targetMm }
+  if (school !== 'upper') return window
+  const upperMm = maxMm - guardOf(input, window) - 0.2 * (maxMm - targetMm)
+  return { minMm: Math.max(targetMm, upperMm - near), maxMm, targetMm: upperMm }
+}
+
 /**
  * A plan for the whole engine by one school of the trade.
  *
@@ -179,30 +199,18 @@ async function sorted(input: RepairInput, seats: Seated[]): Promise<Seated[]> {
  * - `match`: liners sorted and turned first, then what is left outside is corrected
  */
 export async function planSchool(input: RepairInput, school: SchoolName): Promise<SchoolPlan> {
-  const { spec, uncertainty: u } = input
-  const guardMm = Math.min(Math.hypot(u.ledgeMm, u.flangeMm, 2 * u.cutterStdMm), (spec.maxMm - spec.minMm) / 4)
   const seats = school === 'match' ? await sorted(input, asTheyCome(input)) : asTheyCome(input)
   const shelf = new Shelf(input)
-  const upperMm = spec.maxMm - guardMm - 0.2 * (spec.maxMm - spec.aimMm)
-  const near = (spec.maxMm - spec.minMm) / 8
-  const windows: Partial<Record<SchoolName, Window>> = {
-    leave: { ...spec, targetMm: spec.aimMm },
-    match: { ...spec, targetMm: spec.aimMm },
-    aim: { minMm: spec.aimMm - near, maxMm: spec.aimMm + near, targetMm: spec.aimMm },
-    upper: { minMm: Math.max(spec.aimMm, upperMm - near), maxMm: spec.maxMm, targetMm: upperMm },
-  }
-  const window = windows[school]
-  const targetMm = window?.targetMm ?? spec.aimMm
+  const plain: Aims = { bare: aimedWindow(input, false), shimmed: aimedWindow(input, true) }
+  const aims: Aims = { bare: aimOf(input, plain.bare, school), shimmed: aimOf(input, plain.shimmed, school) }
+  const { targetMm } = school === 'alike' ? plain.shimmed : aims.bare
   const choices =
     school === 'skim'
-      ? seats.map((seat) => skim(input, seat, guardMm, shelf))
+      ? seats.map((seat) => skim(input, seat, shelf))
       : school === 'alike'
         ? alike(input, seats, targetMm)
         : seats.map(
-            (seat) =>
-              correct(input, seat, window!, shelf) ??
-              correct(input, seat, { ...spec, targetMm: spec.aimMm }, shelf) ??
-              untouched(seat),
+            (seat) => correct(input, seat, aims, shelf) ?? correct(input, seat, plain, shelf) ?? untouched(seat),
           )
   return { school, targetMm, ...evaluatePlan(input, choices) }
 }

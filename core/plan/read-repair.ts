@@ -1,5 +1,7 @@
 import { learnBias } from '../works/liners/cut-bore'
 import { readLedges } from '../works/liners/ledges'
+import { mayShim } from '../works/liners/rings'
+import { shimmedSpec } from '../works/liners/windows'
 import type { Liner, Shim, Snapshot } from '../job/snapshot'
 import { linkSign, nominalLedgeDepthMm } from '../liner/stack'
 import { carriesPlane, fitPlane } from '../measure/fit-plane'
@@ -81,6 +83,7 @@ export function readRepair(snapshot: Snapshot, wishes: RepairWishes): RepairInpu
             flangeMm: f.meanMm,
             wedgeMm: f.wedgeMm,
             thickAtDeg: f.thickAtDeg ?? 0,
+            ...(mayShim(snapshot.sheet, l) ? {} : { noShim: true }),
             only: l.onlyCylinder ?? l.fitted?.cylinder ?? null,
           },
         ]
@@ -121,6 +124,7 @@ export function readRepair(snapshot: Snapshot, wishes: RepairWishes): RepairInpu
       withinLinerMaxMm: limits.withinLinerMaxMm,
       adjacentMaxMm: limits.adjacentMaxMm,
       headRangeMaxMm: limits.headRangeMaxMm,
+      shimmed: shimmedSpec(snapshot.sheet),
     },
     maxDepthMm: limits.maxLedgeDepthMm,
     shims: snapshot.shims.filter(usable).map(({ id, actualMm, nominalMm }) => ({ id, actualMm, nominalMm })),

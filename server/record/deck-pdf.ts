@@ -23,12 +23,21 @@ function sourceText(w: Writer): string {
   return known.filter(Boolean).join(', ')
 }
 function limitsBlock(w: Writer): Content {
-  const { limits, links } = w.snapshot.sheet
+  const { limits, links, sections } = w.snapshot.sheet
+  const shimmed = sections.liners?.shimmed
   const rows: [string, string][] = [
     [
       word('record.window'),
       `${w.length(limits.minMm)} – ${w.length(limits.maxMm)}, ${word('record.aim')} ${w.withUnit(limits.aimMm)}`,
     ],
+    ...(shimmed
+      ? [
+          [
+            word('figures.window.shimmed'),
+            `${w.length(shimmed.minMm)} – ${w.length(shimmed.maxMm)}, ${word('record.aim')} ${w.withUnit(shimmed.aimMm)}`,
+          ] as [string, string],
+        ]
+      : []),
     [word('engine.limit.withinLinerMaxMm'), w.withUnit(limits.withinLinerMaxMm)],
     ...(limits.adjacentMaxMm === null
       ? []
@@ -58,7 +67,7 @@ function limitsBlock(w: Writer): Content {
 }
 function stationsText(w: Writer, state: CylinderState | undefined): string {
   if (!state || state.changed) return '—'
-  const { minMm, maxMm } = w.snapshot.sheet.limits
+  const { minMm, maxMm } = state.window
   const values = state.stations.map((s) => (s.valueMm === null ? '·' : w.length(s.valueMm, [minMm, maxMm])))
   return values.every((v) => v === '·') ? '—' : values.join('  ')
 }

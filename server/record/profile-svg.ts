@@ -23,8 +23,16 @@ function marks(
 /** The deck profile for paper: limits, the present readings, as found in outline behind them. */
 export function profileSvg(snapshot: Snapshot, deck: Deck, behind: Deck, label: (mm: number) => string): string {
   const { minMm, maxMm } = snapshot.sheet.limits
+  const shimmed = deck.cylinders.filter((c) => c.window.of === 'shimmed')
   const [now, before] = [marks(deck), marks(behind)]
-  const values = [minMm, maxMm, 0, ...now.map((m) => m.valueMm), ...before.map((m) => m.valueMm)]
+  const values = [
+    minMm,
+    maxMm,
+    0,
+    ...shimmed.flatMap((c) => [c.window.minMm, c.window.maxMm]),
+    ...now.map((m) => m.valueMm),
+    ...before.map((m) => m.valueMm),
+  ]
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const pad = (high - low) * 0.08
   const y = scaleLinear()
@@ -56,5 +64,10 @@ export function profileSvg(snapshot: Snapshot, deck: Deck, behind: Deck, label: 
     const half = x.step() * 0.42
     return `<path d="M ${(x(head[0]!) ?? 0) - half} ${H - 9} v 5 H ${(x(head.at(-1)!) ?? 0) + half} v -5" fill="none" stroke="#23272B" stroke-width="0.8"/>`
   })
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${W}" height="${H}" viewBox="0 0 ${W} ${H}">${line(minMm, '0', 1)}${line(maxMm, '0', 1)}${line(0, '2 3', 0.5)}${outline.join('')}${filled.join('')}${names.join('')}${brackets.join('')}</svg>`
+  const steps = shimmed.map(({ cylinder, window }) => {
+    const left = (x(cylinder) ?? 0) - x.step() / 2 + 2
+    const box = `<rect x="${left}" y="${y(window.maxMm)}" width="${x.step() - 4}" height="${y(window.minMm) - y(window.maxMm)}" fill="none" stroke="#8A6A1F" stroke-width="0.8"/>`
+    return box
+  })
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${W}" height="${H}" viewBox="0 0 ${W} ${H}">${line(minMm, '0', 1)}${line(maxMm, '0', 1)}${line(0, '2 3', 0.5)}${steps.join('')}${outline.join('')}${filled.join('')}${names.join('')}${brackets.join('')}</svg>`
 }

@@ -1,5 +1,6 @@
 import { linerIn } from '#core/job/apply'
 import { readCutBore } from '#core/works/liners/cut-bore'
+import { mayShim } from '#core/works/liners/rings'
 import type { Snapshot } from '#core/job/snapshot'
 import type { JobAct, RefusalCode } from '#contract/commands'
 import { insert, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'
@@ -49,6 +50,9 @@ export async function carryOutRepair(work: Work, snapshot: Snapshot, act: Repair
       act.cylinder,
       'liner-taken',
     )
+  const liner = snapshot.liners.find((l) => l.id === act.linerId)
+  const shimmed = snapshot.shims.some((s) => s.fitted?.jobId === jobId && s.fitted.cylinder === act.cylinder)
+  if (shimmed && !mayShim(snapshot.sheet, liner)) throw new Refusal('too-many-rings', [String(act.cylinder)])
   const { what: _, placementId, ...rest } = act
   return insert(work, 'placements', { id: placementId, ...row, ...rest })
 }

@@ -19,6 +19,7 @@ import { rounded } from '#contract/sensible'
 import { readSnapshot } from './read'
 import { parseCommand } from './parse-command'
 import { gaveWay, holdJob, holdShop, inTransaction } from './holding'
+import { roomForShim } from '#core/works/liners/rings'
 import { list, rows } from './read-values'
 import type { Row } from './models'
 import { isDatabaseAway, type Store } from './store'
@@ -272,6 +273,8 @@ async function doOnWholeJob(work: Work, act: JobAct): Promise<void> {
       refuseUnknownCylinder(snapshot, act.cylinder)
       const shim = snapshot.shims.find((s) => s.id === act.shimId)
       if (act.shimId) refuseTaken(shim, jobId, act.cylinder, 'shim-taken')
+      if (act.shimId && !roomForShim(snapshot, act.cylinder))
+        throw new Refusal('too-many-rings', [String(act.cylinder)])
       const { fitId, what: _, ...rest } = act
       await insert(work, 'shimFits', { id: fitId, jobId, ...rest, thicknessMm: shim?.actualMm ?? 0, ...stamp(work) })
       break

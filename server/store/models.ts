@@ -118,6 +118,7 @@ export const tables = {
     nominalMm: mm,
     material: text(40),
     onlyCylinder: { ...whole, allowNull: true },
+    ringsMm: jsonOrNull,
     fittedJobId: uuidOrNull,
     fittedCylinder: { ...whole, allowNull: true },
     ...stand,

@@ -48,6 +48,7 @@ export function toLiner(r: Row, measured: Map<string, Reading[]>): Liner {
     material: str(r.material),
     onlyCylinder: numOrNull(r.onlyCylinder),
     readings: measured.get(str(r.id)) ?? [],
+    ...(r.ringsMm ? { ringsMm: list<number[]>(r.ringsMm) } : {}),
     fitted: fittedOf(r),
   }
 }

@@ -237,7 +237,11 @@ function partsBlock(w: Writer): Content[] {
   const rows = here.map((l): TableCell[] => {
     const figures = partFigures(l)
     return [
-      cell(l.label),
+      cell(
+        l.ringsMm
+          ? word('record.own-rings', { label: l.label, rings: l.ringsMm.map((r) => w.length(r)).join(' + ') })
+          : l.label,
+      ),
       cell(l.fitted?.jobId === w.snapshot.job.id ? String(l.fitted.cylinder) : '—'),
       figure(figures ? w.length(figures.meanMm) : '—'),
       figure(l.readings.map((r) => w.length(r.valueMm)).join('  ') || '—', { alignment: 'left' }),

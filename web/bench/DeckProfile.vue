@@ -4,18 +4,17 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Deck } from '#core/works/liners/deck'
-import type { Snapshot } from '#core/job/snapshot'
 import { useFigures } from './useFigures'
+import WindowBands from './WindowBands.vue'
 
 const props = defineProps<{
   deck: Deck
   behind: Deck | null
   heads: number[][]
-  limits: Snapshot['sheet']['limits']
   selected?: number
 }>()
 const { t } = useI18n()
-const { length, unit } = useFigures()
+const { unit } = useFigures()
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width: w, height: h } = useElementSize(frame, { width: 700, height: 220 })
 const width = computed(() => Math.max(320, w.value))
@@ -36,10 +35,9 @@ const now = computed(() => marksOf(props.deck))
 const before = computed(() => marksOf(props.behind))
 
 const y = computed(() => {
-  const { minMm, maxMm } = props.limits
-  const [low = minMm, high = maxMm] = extent([
-    minMm,
-    maxMm,
+  const windows = props.deck.cylinders.flatMap((c) => [c.window.minMm, c.window.maxMm])
+  const [low = 0, high = 0] = extent([
+    ...windows,
     0,
     ...now.value.map((m) => m.valueMm),
     ...before.value.map((m) => m.valueMm),
@@ -71,32 +69,11 @@ const bracket = (head: number[]) => {
       role="img"
       :aria-label="t('profile.describe')"
     >
-      <rect
-        x="52"
-        :y="y(limits.maxMm)"
-        :width="width - 60"
-        :height="y(limits.minMm) - y(limits.maxMm)"
-        fill="rgb(232 238 244 / 0.07)"
-      />
-      <g v-for="limit in [limits.minMm, limits.maxMm]" :key="limit">
-        <line x1="52" :x2="width - 8" :y1="y(limit)" :y2="y(limit)" stroke="var(--scribe)" stroke-width="1.5" />
-        <text x="47" :y="y(limit) + 4" text-anchor="end" font-size="12" class="figure" fill="var(--scribe)">
-          {{ length(limit) }}
-        </text>
-      </g>
+      <WindowBands :bores="deck.cylinders" :y="y" :x="x" :step="step" :width="width" />
       <line x1="52" :x2="width - 8" :y1="y(0)" :y2="y(0)" stroke="var(--scribe)" stroke-opacity="0.35" />
       <text x="47" :y="y(0) + 4" text-anchor="end" font-size="12" fill="var(--scribe)" fill-opacity="0.85">
         {{ t('profile.deck') }}
       </text>
-      <line
-        x1="52"
-        :x2="width - 8"
-        :y1="y(limits.aimMm)"
-        :y2="y(limits.aimMm)"
-        stroke="var(--scribe)"
-        stroke-opacity="0.5"
-        stroke-dasharray="1 5"
-      />
       <circle
         v-for="(m, i) in before"
         :key="`b${i}`"

@@ -92,7 +92,7 @@ function ring(cylinder: number) {
   const state = ofCylinder(cylinder)
   const judged = state?.judgement ?? null
   const plane = judged ? (state?.plane ?? null) : null
-  const { minMm, maxMm } = props.limits
+  const { minMm, maxMm } = state?.window ?? props.limits
   return {
     verdict: judged ? (state?.verdict ?? 'in') : null,
     complete: state?.complete ?? false,

@@ -91,13 +91,13 @@ const hours = [12, 3, 6, 9].map((hour) => ({ hour, ...onPlan(hour * 30) }))
         />
         <template v-if="s.valueMm !== null">
           <text :x="s.text.x" :y="s.text.y + 2" text-anchor="middle" font-size="19" class="figure" fill="var(--scribe)">
-            {{ length(s.valueMm, [limits.minMm, limits.maxMm]) }}
+            {{ length(s.valueMm, [state.window.minMm, state.window.maxMm]) }}
           </text>
           <g :transform="`translate(${s.text.x - 32} ${s.text.y + 5})`">
             <WindowGlyph
               :value-mm="s.valueMm"
-              :min-mm="limits.minMm"
-              :max-mm="limits.maxMm"
+              :min-mm="state.window.minMm"
+              :max-mm="state.window.maxMm"
               :verdict="s.verdict!"
               :width="64"
               :height="15"

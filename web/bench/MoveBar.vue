@@ -65,6 +65,7 @@ const reason = computed<Said>(() => {
       <p class="text-head font-bold leading-tight" data-part="move-head">{{ say(said.head) }}</p>
       <p class="mt-0.5 text-body" data-part="move-why">
         <span class="font-semibold">{{ t('move.why-label') }}</span> {{ say(reason) }}
+        <span v-if="said.window" class="font-semibold" data-part="move-window">{{ say(said.window) }}</span>
       </p>
       <p v-if="said.plan.length" class="mt-0.5 text-body" data-part="move-plan">
         <span class="font-semibold">{{ t('move.plan-label') }}</span>

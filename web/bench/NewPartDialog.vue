@@ -26,6 +26,7 @@ const asked = z.object({
   material: z.enum(['stainless', 'brass', 'steel']),
   chamfer: z.enum(['none', 'inside', 'outside']),
   only: z.union([z.int(), z.literal('')]),
+  ringMm: thicknessMm.nullable(),
 })
 const { draft, tried, ready, problemOf, begin, take } = useDraft(asked, {
   engineId: '',
@@ -34,13 +35,14 @@ const { draft, tried, ready, problemOf, begin, take } = useDraft(asked, {
   material: 'stainless',
   chamfer: 'inside',
   only: '',
+  ringMm: null,
 })
 
 const engine = computed(() => props.engines.find((e) => e.id === draft.value.engineId) ?? null)
 const cylinders = computed(() => engine.value?.heads.flat() ?? [])
 watch(
   () => props.open,
-  (open) => open && begin({ ...draft.value, engineId: props.engines[0]?.id ?? '', label: '', only: '' }),
+  (open) => open && begin({ ...draft.value, engineId: props.engines[0]?.id ?? '', label: '', only: '', ringMm: null }),
   { immediate: true },
 )
 watch(
@@ -57,11 +59,12 @@ async function save(): Promise<void> {
   const found = take()
   if (!found) return
   const id = newId()
-  const { engineId, label, nominalMm, material, chamfer, only } = found
+  const { engineId, label, nominalMm, material, chamfer, only, ringMm } = found
+  const rings = ringMm === null ? {} : { ringsMm: [ringMm] }
   const common = { id, engineId, label, nominalMm, readings: [] }
   const part =
     kind.value === 'liner'
-      ? { kind: 'liner' as const, ...common, material: '', onlyCylinder: only === '' ? null : only }
+      ? { kind: 'liner' as const, ...common, material: '', onlyCylinder: only === '' ? null : only, ...rings }
       : { kind: 'shim' as const, ...common, material, chamfer }
   if (await shop.act({ what: 'add-parts', parts: [part] })) emit('changed', id)
   emit('close')
@@ -94,6 +97,13 @@ async function save(): Promise<void> {
         data-part="part-label"
       />
       <LengthField v-model="draft.nominalMm" :label="t('parts.nominal')" :problem="problemOf('nominalMm')" />
+      <LengthField
+        v-if="kind === 'liner'"
+        v-model="draft.ringMm"
+        :label="t('parts.ring')"
+        :problem="problemOf('ringMm')"
+        data-part="part-ring"
+      />
       <label v-if="kind === 'liner'" class="field"
         >{{ t('parts.only')
         }}<select v-model="draft.only">

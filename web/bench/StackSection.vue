@@ -6,6 +6,7 @@ import type { Sheet } from '#core/job/snapshot'
 import type { NextMove } from '#core/works/liners/deck-move-input'
 import { planeEnds } from '#core/measure/fit-plane'
 import { linkSign, nominalProtrusionMm } from '#core/liner/stack'
+import { windowWith } from '#core/works/liners/windows'
 import { useFigures } from './useFigures'
 
 const props = defineProps<{ sheet: Sheet; boreMm: number; state: CylinderState; move: NextMove | null }>()
@@ -27,6 +28,9 @@ const newShimMm = computed(() =>
 )
 const shimMm = computed(() => newShimMm.value || (props.state.shimIn?.thicknessMm ?? 0))
 
+/** The window that counts with what lies here, or with the shim that goes in. */
+const window = computed(() => (newShimMm.value > 0 ? windowWith(props.sheet, true) : props.state.window))
+
 const measured = computed(() => (props.state.changed ? null : props.state.judgement))
 const plane = computed(() => (measured.value ? props.state.plane : null))
 const expected = computed(
@@ -38,13 +42,14 @@ const lowMm = computed(() => ends.value.lowMm)
 const highMm = computed(() => ends.value.highMm)
 
 /** Pixels a millimetre of height; the bore's width is in true proportion beside it. */
-const k = computed(() => 54 / Math.max(props.sheet.limits.maxMm * 1.25, Math.abs(highMm.value), Math.abs(lowMm.value)))
+const k = computed(() => 54 / Math.max(window.value.maxMm * 1.25, Math.abs(highMm.value), Math.abs(lowMm.value)))
 const exaggeration = computed(() => Math.round(k.value / ((W - 2 * boreX) / props.boreMm) / 10) * 10)
 const topY = (mm: number) => deckY - mm * k.value
 const capped = (mm: number) => (mm > 0 ? Math.min(26, Math.max(5, mm * k.value * 0.35)) : 0)
 const shimPx = computed(() => capped(shimMm.value))
 /** What all the planned passes take together. */
 const allMm = computed(() => (planned.value?.figures.passes ?? []).reduce((sum, p) => sum + p.packMm, 0))
+const ringPx = computed(() => capped(props.state.ringsMm.reduce((sum, r) => sum + r, 0)))
 const cutPx = computed(() => capped(cutMm.value))
 const seatY = computed(() => ledgeY.value - shimPx.value)
 const leanPx = computed(() => Math.min(9, ((plane.value?.tiltMm ?? 0) * k.value) / 3))
@@ -79,6 +84,13 @@ const rows = computed(() => [
     key: link.kind,
     label: t(`link.${link.kind}`),
     text: `${linkSign(link.kind) > 0 ? '+' : '−'} ${length(link.nominalMm)}`,
+    tone: 'var(--scribe)',
+  })),
+  // Measured with its flange: it is in the flange's figure already.
+  ...props.state.ringsMm.map((ringMm, i) => ({
+    key: `ring-${i}`,
+    label: t('section.own-ring'),
+    text: `(${length(ringMm)})`,
     tone: 'var(--scribe)',
   })),
   ...(props.state.shimIn
@@ -119,7 +131,7 @@ const description = computed(() =>
           <line x1="0" y1="0" x2="0" y2="6" stroke="var(--outside-on-blue)" stroke-width="2" />
         </pattern>
       </defs>
-      <g v-for="limit in [sheet.limits.minMm, sheet.limits.maxMm]" :key="limit">
+      <g v-for="limit in [window.minMm, window.maxMm]" :key="limit" data-part="stack-limit">
         <line
           x1="42"
           :x2="W - 20"
@@ -175,6 +187,15 @@ const description = computed(() =>
           stroke="var(--scribe)"
           stroke-width="1.6"
           :stroke-dasharray="measured ? 'none' : '5 4'"
+        />
+        <rect
+          v-if="ringPx"
+          v-bind="band(mirror, seatY - ringPx, ringPx)"
+          fill="var(--layout)"
+          fill-opacity="0.55"
+          stroke="var(--scribe)"
+          stroke-width="1.5"
+          data-part="own-ring"
         />
         <path
           v-if="sheet.seat === 'mid-stop'"

@@ -10,6 +10,8 @@ export interface PartRow extends PartStand {
   nominalMm: number
   material: string
   chamfer: string
+  /** Rings that came with a liner. */
+  ringsMm: readonly number[]
   fitted: { jobId: string; cylinder: number } | null
   part: Liner | Shim
 }
@@ -17,5 +19,6 @@ export interface PartRow extends PartStand {
 export function partRow(part: Liner | Shim, kind: 'liner' | 'shim'): PartRow {
   const { id, engineId, label, nominalMm, material, fitted } = part
   const chamfer = 'chamfer' in part ? part.chamfer : ''
-  return { id, kind, engineId, label, nominalMm, material, chamfer, fitted, part, ...partStand(part, kind) }
+  const ringsMm = 'ringsMm' in part ? (part.ringsMm ?? []) : []
+  return { id, kind, engineId, label, nominalMm, material, chamfer, ringsMm, fitted, part, ...partStand(part, kind) }
 }

@@ -25,7 +25,7 @@ export function useDeckContext(
       closed: closed.value,
       expectMm:
         state?.changed?.expectMm ?? (sheet ? nominalProtrusionMm(sheet.links, state?.shimIn?.thicknessMm ?? 0) : 0),
-      windowMm: sheet ? sheet.limits.maxMm - sheet.limits.minMm : 0,
+      windowMm: state ? state.window.maxMm - state.window.minMm : 0,
       gaugeId: device.gaugeId,
       zeroOn: device.zeroOn,
       clampNm: device.clampNm,

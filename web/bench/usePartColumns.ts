@@ -34,6 +34,7 @@ export function usePartColumns(of: () => Of): ComputedRef<ListColumn<PartRow>[]>
         ? t('parts.here', { cylinder: r.fitted.cylinder })
         : t('parts.elsewhere')
 
+  const withRing = (r: PartRow) => t('parts.with-ring', { ring: r.ringsMm.map((x) => length(x)).join(' + ') })
   const figure = (text: string) => h('span', { class: 'figure' }, text)
   return computed((): ListColumn<PartRow>[] => [
     {
@@ -55,7 +56,18 @@ export function usePartColumns(of: () => Of): ComputedRef<ListColumn<PartRow>[]>
     ...(of().jobId === null
       ? [{ value: (r: PartRow) => engineName(r.engineId), id: 'engine', header: t('jobs.engine') }]
       : []),
-    { id: 'nominal', value: (r) => r.nominalMm, header: t('parts.nominal'), cell: (r) => figure(length(r.nominalMm)) },
+    {
+      id: 'nominal',
+      value: (r) => r.nominalMm,
+      header: t('parts.nominal'),
+      cell: (r) =>
+        r.ringsMm.length === 0
+          ? figure(length(r.nominalMm))
+          : h('span', [
+              figure(length(r.nominalMm)),
+              h('span', { class: 'ml-2 text-small text-soft', 'data-part': 'own-ring' }, withRing(r)),
+            ]),
+    },
     {
       value: (r) => r.actualMm ?? 0,
       id: 'actual',

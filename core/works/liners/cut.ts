@@ -12,6 +12,8 @@ import type { StageLogic } from '../stage-logic'
 import { readCutBore } from './cut-bore'
 import { barePlane, readDeck } from './deck'
 import { freeShims } from './move-input'
+import { roomForShim } from './rings'
+import { planAimMm, windowWith, type HeightWindow } from './windows'
 import { planInForce } from './repair-plan'
 
 const says = {
@@ -94,14 +96,17 @@ function afterTooDeep(
   bareCentreMm: number,
   halfLeanMm: number,
 ): Rest & { reason: Parameters<typeof make>[1] } {
-  const { minMm, maxMm, aimMm } = snapshot.sheet.limits
-  const inside = (liftMm: number) =>
+  const inside = ({ minMm, maxMm }: HeightWindow, liftMm: number) =>
     bareCentreMm - halfLeanMm + liftMm >= minMm - SLACK_MM && bareCentreMm + halfLeanMm + liftMm <= maxMm + SLACK_MM
-  const nearest = <T>(all: T[], lift: (t: T) => number) =>
+  const nearest = <T>(window: HeightWindow, all: T[], lift: (t: T) => number) =>
     all
-      .filter((t) => inside(lift(t)))
-      .sort((a, b) => Math.abs(bareCentreMm + lift(a) - aimMm) - Math.abs(bareCentreMm + lift(b) - aimMm))[0]
-  const shim = nearest(freeShims(snapshot), (s) => s.actualMm)
+      .filter((t) => inside(window, lift(t)))
+      .sort(
+        (a, b) => Math.abs(bareCentreMm + lift(a) - window.aimMm) - Math.abs(bareCentreMm + lift(b) - window.aimMm),
+      )[0]
+  const bare = windowWith(snapshot.sheet, false)
+  const shims = roomForShim(snapshot, cylinder) ? freeShims(snapshot) : []
+  const shim = nearest(windowWith(snapshot.sheet, true), shims, (s) => s.actualMm)
   if (shim)
     return {
       reason: 'thicker-shim',
@@ -116,7 +121,7 @@ function afterTooDeep(
       const figures = partFigures(l)
       return figures && now !== undefined ? [{ l, liftMm: figures.meanMm - now }] : []
     })
-  const other = nearest(others, (o) => o.liftMm)
+  const other = nearest(bare, others, (o) => o.liftMm)
   if (other)
     return {
       reason: 'other-liner',
@@ -127,7 +132,7 @@ function afterTooDeep(
     reason: 'machine-shop',
     button: false,
     caution: 'block-to-machine-shop',
-    figures: { wantMm: aimMm - bareCentreMm },
+    figures: { wantMm: bare.aimMm - bareCentreMm },
   }
 }
 
@@ -150,9 +155,12 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
   const ends = bare && !state.changed ? planeEnds(bare) : null
   const cuts = wanted.cutMm > SLACK_MM
   const { limits } = snapshot.sheet
-  const restMm = !cuts ? 0 : ends ? ends.highMm + wanted.shimMm - plan.targetMm : Math.max(0, wanted.cutMm - takenMm)
-  const settled = restMm < Math.max(thinnest(snapshot), (limits.maxMm - limits.minMm) / 6)
-  const highMm = ends?.highMm ?? plan.targetMm - wanted.shimMm + restMm
+  const wantsShim = wanted.shimMm > SLACK_MM
+  const window = windowWith(snapshot.sheet, wantsShim)
+  const targetMm = planAimMm(snapshot.sheet, plan, wantsShim)
+  const restMm = !cuts ? 0 : ends ? ends.highMm + wanted.shimMm - targetMm : Math.max(0, wanted.cutMm - takenMm)
+  const settled = restMm < Math.max(thinnest(snapshot), (window.maxMm - window.minMm) / 6)
+  const highMm = ends?.highMm ?? targetMm - wanted.shimMm + restMm
   const passes = cuts && !settled ? passesFor(snapshot.tooling, highMm, restMm).passes : []
   const done = (move: Move | null): WorkBore => ({
     cylinder,
@@ -223,11 +231,10 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
     })
   }
   const bareMean = bare?.centreMm ?? null
-  if (cuts && ends && bareMean !== null && ends.lowMm + wanted.shimMm < limits.minMm - SLACK_MM) {
+  if (cuts && ends && bareMean !== null && ends.lowMm + wanted.shimMm < window.minMm - SLACK_MM) {
     const { reason, ...rest } = afterTooDeep(snapshot, cylinder, bareMean, (ends.highMm - ends.lowMm) / 2)
     return step('too-deep', reason, rest)
   }
-  const wantsShim = wanted.shimMm > SLACK_MM
   if (wantsShim && state.shimIn === null) {
     const shim = shimFor(snapshot, cylinder, wanted.shimMm)
     if (!shim) return step('blocked', 'shim-not-here', { button: false, figures: { shimMm: wanted.shimMm } })
@@ -238,7 +245,7 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
         shimId: shim.id,
         shimMm: shim.actualMm,
         label: shim.label,
-        expectMm: (bareMean ?? plan.targetMm - shim.actualMm) + shim.actualMm,
+        expectMm: (bareMean ?? targetMm - shim.actualMm) + shim.actualMm,
       },
     })
   }
@@ -248,7 +255,7 @@ function workOn(snapshot: Snapshot, wanted: PlanBore, plan: TakenPlan): WorkBore
       caution: clampCaution(limits.holdDownNm),
       // While it is being read, what was foretold stays what was foretold.
       figures: {
-        expectMm: state.changed?.expectMm ?? state.prediction?.expectMm ?? plan.targetMm,
+        expectMm: state.changed?.expectMm ?? state.prediction?.expectMm ?? targetMm,
         holdDownNm: limits.holdDownNm,
       },
     })

@@ -1,1 +1,2 @@
 export { kinds } from './kinds'
+export { section } from './section'

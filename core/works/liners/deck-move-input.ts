@@ -10,6 +10,7 @@ import {
   refuseTwice,
   thicknessMm,
 } from '../../schema'
+import { shimmedWindow } from '../../liner/plan-cut'
 import { measuredStages } from '../../job/stages'
 
 const cylinderInput = z.strictObject({
@@ -23,6 +24,8 @@ const cylinderInput = z.strictObject({
   /** A cut or a shim since the last set, and the protrusion it should have left. */
   changed: z.strictObject({ kind: z.enum(['cut', 'shim', 'shim-out']), expectMm: lengthMm }).nullable(),
   shimInMm: lengthFromZeroMm,
+  /** The rings that came with the liner leave no room for a shim. */
+  noShim: z.boolean().default(false),
   depthMm: lengthFromZeroMm.nullable(),
   frettingMm: lengthFromZeroMm,
 })
@@ -47,6 +50,8 @@ export const nextMoveInput = z
       headRangeMaxMm: lengthFromZeroMm.nullable(),
       maxLedgeDepthMm: lengthFromZeroMm.nullable(),
       holdDownNm: z.number().min(0).nullable(),
+      /** The window that counts where a shim lies; left out where one holds for all. */
+      shimmed: shimmedWindow.nullish(),
     }),
     shop: z.strictObject({
       shimStockMm: z.array(thicknessMm).max(1000),
@@ -172,6 +177,10 @@ export interface DeckFigures {
   stationNumber?: number
   stationCount?: number
   rangeMm?: number
+  /** Which of two windows counts once it is done, where the sheet has two. */
+  window?: 'bare' | 'shimmed'
+  windowMinMm?: number
+  windowMaxMm?: number
 }
 
 /** The next physical action on a deck. */

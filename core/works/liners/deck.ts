@@ -8,6 +8,8 @@ import { rivalsOf } from '../../job/two-hands'
 import { setReadings, setsOf, standingOf, stationReadings, stationsOf, type StationState } from '../../job/stations'
 import { mean } from '../../measure/mean'
 import type { MeasuredStage } from '../../job/stages'
+import { stockLinerIn } from './rings'
+import { windowWith, type HeightWindow } from './windows'
 
 /** A cut or a shim: what it was, and the protrusion it should leave, mm. */
 export interface Change {
@@ -36,6 +38,10 @@ export interface CylinderState {
   cuts: Cut[]
   cutTotalMm: number
   shimIn: ShimFit | null
+  /** Rings that came with the liner that stands here, mm each. */
+  ringsMm: readonly number[]
+  /** The window that counts here: a shim may have its own. */
+  window: HeightWindow
   depthMm: number
   frettingMm: number
   /** Worst of the liner's own verdicts; null before the first reading. */
@@ -103,6 +109,8 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
     cuts,
     cutTotalMm,
     shimIn,
+    ringsMm: stage === 'as-found' ? [] : (stockLinerIn(snapshot, cylinder)?.ringsMm ?? []),
+    window: windowWith(snapshot.sheet, stage !== 'as-found' && shimIn !== null),
     depthMm: ledge.depthMm,
     frettingMm: ledge.frettingMm,
     verdict: null,
@@ -122,11 +130,15 @@ export function readDeck(snapshot: Snapshot, stage: MeasuredStage, me?: string):
   const judgement = judgeProtrusion(
     snapshot.sheet.limits,
     snapshot.engine.heads,
-    standing.map((c) => ({ cylinder: c.cylinder, readings: stationReadings(c.stations) })),
+    standing.map((c) => ({
+      cylinder: c.cylinder,
+      readings: stationReadings(c.stations),
+      window: c.window,
+    })),
     0,
   )
-  const { minMm, maxMm } = snapshot.sheet.limits
   for (const c of cylinders) {
+    const { minMm, maxMm } = c.window
     for (const s of c.stations) {
       if (s.valueMm !== null)
         s.verdict = worstVerdict([

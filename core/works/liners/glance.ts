@@ -2,7 +2,7 @@ import type { Snapshot } from '../../job/snapshot'
 import { measuredStages } from '../../job/stages'
 import type { CardMarks } from '../card-marks'
 import type { Clock } from '../clock'
-import { readDeck, type CylinderState } from './deck'
+import { readDeck } from './deck'
 import { readFitting } from './read-fitting'
 import { worstOnDeck, worstReadingMm } from './worst-liner'
 
@@ -15,11 +15,11 @@ export function marks(snapshot: Snapshot): CardMarks | null {
   const deck = decks.find((d) => d.cylinders.some((c) => c.judgement !== null))
   if (!deck) return null
   const worst = deck.cylinders.find((c) => c.cylinder === worstOnDeck(deck, limits))
-  const valueOf = (c: CylinderState) => worstReadingMm(c, limits.minMm, limits.maxMm)
+  const valueOf = worstReadingMm
   return {
     marks: deck.cylinders.slice(0, 40).map((c) => {
       const value = valueOf(c)
-      const share = value === null ? null : (value - limits.minMm) / (limits.maxMm - limits.minMm)
+      const share = value === null ? null : (value - c.window.minMm) / (c.window.maxMm - c.window.minMm)
       return {
         at: String(c.cylinder),
         verdict: c.verdictAmong,

@@ -63,17 +63,49 @@ interface Window {
   maxMm: number
 }
 
-/** Plans a cut or shim for a liner so that it comes to lie inside a window, from its height without a shim. */
-function planInto(input: NextMoveInput, c: MoveCylinder, window: Window): CutPlan {
+interface AimedWindow extends Window {
+  aimMm: number
+}
+
+/** The window with a shim under the flange. */
+const windowShimmed = ({ spec }: NextMoveInput): AimedWindow =>
+  spec.shimmed ? { ...spec.shimmed, aimMm: spec.shimmed.targetMm } : spec
+/** The window that counts by what lies under a liner now. */
+export function windowNow(input: NextMoveInput, c: MoveCylinder): AimedWindow {
+  const { minMm, maxMm, aimMm } = c.shimInMm > 0 ? windowShimmed(input) : input.spec
+  return { minMm, maxMm, aimMm }
+}
+
+/** Which window counts with this under the flange, for a move to say; nothing where the sheet has one for all. */
+function windowTold(input: NextMoveInput, shimmed: boolean): DeckFigures {
+  if (!input.spec.shimmed) return {}
+  const { minMm, maxMm } = shimmed ? windowShimmed(input) : input.spec
+  return { window: shimmed ? 'shimmed' : 'bare', windowMinMm: minMm, windowMaxMm: maxMm }
+}
+
+const within = (valueMm: number, { minMm, maxMm }: Window) => Math.min(maxMm, Math.max(minMm, valueMm))
+
+/**
+ * Plans a cut or shim for a liner so that it comes to lie inside its window, from its height without a shim.
+ *
+ * @param narrow makes a window of the sheet narrower; where nothing is left of the one with a shim, none is fitted
+ */
+function planInto(input: NextMoveInput, c: MoveCylinder, narrow: (window: Window) => Window = (w) => w): CutPlan {
   const { shop, spec } = input
   const bare = c.readings.map((r) => ({ angleDeg: r.angleDeg, valueMm: r.valueMm - c.shimInMm }))
+  const window = narrow({ minMm: spec.minMm, maxMm: spec.maxMm })
+  const aimed = windowShimmed(input)
+  const shimmed = narrow({ minMm: aimed.minMm, maxMm: aimed.maxMm })
+  const mayShim = !c.noShim && shimmed.minMm <= shimmed.maxMm
+  const stock = c.shimInMm > 0 ? [...shop.shimStockMm, c.shimInMm] : shop.shimStockMm
   return planCut({
     readings: bare,
-    targetMm: Math.min(window.maxMm, Math.max(window.minMm, spec.aimMm)),
+    targetMm: within(spec.aimMm, window),
     spec: { ...window, withinLinerMaxMm: spec.withinLinerMaxMm },
+    shimmed: spec.shimmed && mayShim ? { ...shimmed, targetMm: within(aimed.aimMm, shimmed) } : null,
     frettingMm: c.frettingMm,
     cleanupMm: shop.cleanupMm,
-    shimStockMm: c.shimInMm > 0 ? [...shop.shimStockMm, c.shimInMm] : shop.shimStockMm,
+    shimStockMm: mayShim ? stock : [],
     leavesMm: shop.leavesMm,
     maxLeavesPerPack: shop.maxLeavesPerPack,
     finishMm: shop.finishMm,
@@ -100,7 +132,7 @@ function planned(
     frettingMm: c.frettingMm,
   }
   const out = c.shimInMm > 0 ? { shimOutMm: c.shimInMm } : {}
-  const all = { ...lean, ...out, ...figures }
+  const all = { ...lean, ...out, ...windowTold(input, plan.shimMm > 0), ...figures }
   if (plan.action === 'blocked') {
     const depth = { depthMm: c.depthMm ?? 0, limitMm: input.spec.maxLedgeDepthMm ?? 0 }
     return move(input.stage, 'blocked', c.cylinder, plan.reasons[0] ?? reason, {
@@ -143,7 +175,7 @@ function planned(
 function ownReason(input: NextMoveInput, c: MoveCylinder, tiltMm: number): MoveReason {
   if (c.frettingMm > 0) return 'fretted'
   if (tiltMm > input.spec.withinLinerMaxMm + SLACK_MM) return 'leans'
-  return Math.min(...c.readings.map((r) => r.valueMm)) < input.spec.minMm - SLACK_MM ? 'low' : 'high'
+  return Math.min(...c.readings.map((r) => r.valueMm)) < windowNow(input, c).minMm - SLACK_MM ? 'low' : 'high'
 }
 
 /** What a single liner asks for by its own readings; null where it is inside. */
@@ -155,7 +187,7 @@ export function ownCorrection(input: NextMoveInput, c: MoveCylinder, judgement: 
   const { tiltMm } = fitPlane(c.readings, 1)
   const out = Object.values(verdicts).includes('out')
   if (out || c.frettingMm > 0) {
-    const plan = planInto(input, c, spec)
+    const plan = planInto(input, c)
     const already =
       plan.action === 'none'
         ? c.shimInMm === 0
@@ -204,18 +236,24 @@ export function finalDoubt(input: NextMoveInput, c: MoveCylinder, judgement: Pro
  */
 export function finalOutside(input: NextMoveInput, judgement: ProtrusionJudgement): NextMove | null {
   const { spec } = input
+  const ofCylinder = (cylinder: number) => input.cylinders.find((c) => c.cylinder === cylinder)!
+  const windowOf = (cylinder: number) => windowNow(input, ofCylinder(cylinder))
+  const toldOf = (cylinder: number) => windowTold(input, ofCylinder(cylinder).shimInMm > 0)
   const send = (cylinder: number, reason: MoveReason, valueMm: number, limitMm: number, more: DeckFigures = {}) =>
     move(input.stage, 'back-to-trial', cylinder, reason, {
       caution: 'seals-out',
-      figures: { valueMm, limitMm, ...more },
+      figures: { valueMm, limitMm, ...toldOf(cylinder), ...more },
     })
   for (const l of judgement.liners) {
-    if (l.verdicts.low === 'out') return send(l.cylinder, 'outside-low', l.minMm, spec.minMm)
-    if (l.verdicts.high === 'out') return send(l.cylinder, 'outside-high', l.maxMm, spec.maxMm)
+    const { minMm, maxMm } = windowOf(l.cylinder)
+    if (l.verdicts.low === 'out') return send(l.cylinder, 'outside-low', l.minMm, minMm)
+    if (l.verdicts.high === 'out') return send(l.cylinder, 'outside-high', l.maxMm, maxMm)
     if (l.verdicts.evenness === 'out') return send(l.cylinder, 'outside-spread', l.rangeMm, spec.withinLinerMaxMm)
   }
-  const fromAim = (cylinder: number) =>
-    Math.abs((judgement.liners.find((l) => l.cylinder === cylinder)?.meanMm ?? spec.aimMm) - spec.aimMm)
+  const fromAim = (cylinder: number) => {
+    const { aimMm } = windowOf(cylinder)
+    return Math.abs((judgement.liners.find((l) => l.cylinder === cylinder)?.meanMm ?? aimMm) - aimMm)
+  }
   const farthest = (cylinders: readonly number[]) => [...cylinders].sort((x, y) => fromAim(y) - fromAim(x))[0]!
   const step = worstStep(judgement, 'out')
   if (step && spec.adjacentMaxMm !== null) {
@@ -244,11 +282,12 @@ function onTheLine(
   verdicts: { low: string; high: string; evenness: string },
 ): NextMove {
   const { spec } = input
+  const now = windowNow(input, c)
   const byHeight = [...c.readings].sort((x, y) => x.valueMm - y.valueMm)
   const [low, high] = [byHeight[0]!, byHeight.at(-1)!]
   const evenness = verdicts.low === 'in' && verdicts.high === 'in'
   const [limitMm, judge] =
-    verdicts.low === 'unsure' ? ([spec.minMm, judgeLower] as const) : ([spec.maxMm, judgeUpper] as const)
+    verdicts.low === 'unsure' ? ([now.minMm, judgeLower] as const) : ([now.maxMm, judgeUpper] as const)
   const doubtful = byHeight.filter((r) => judge(r.valueMm, limitMm, stationU(c, r)) === 'unsure')
   // Of several on the line the one that lies nearest to it decides; of a spread, the end that is known worse.
   const nearest = doubtful.sort((x, y) => Math.abs(x.valueMm - limitMm) - Math.abs(y.valueMm - limitMm))[0] ?? high
@@ -259,7 +298,12 @@ function onTheLine(
         limitMm: spec.withinLinerMaxMm,
         uncertaintyMm: combinedUncertaintyMm(stationU(c, low), stationU(c, high)),
       }
-    : { valueMm: at.valueMm, limitMm, uncertaintyMm: stationU(c, at) }
+    : {
+        valueMm: at.valueMm,
+        limitMm,
+        uncertaintyMm: stationU(c, at),
+        ...windowTold(input, c.shimInMm > 0),
+      }
   const single = evenness ? combinedUncertaintyMm(c.uncertaintyMm, c.uncertaintyMm) : c.uncertaintyMm
   const needed = readingsToDecide(figures.valueMm - figures.limitMm, single)
   if (needed !== null && needed > at.repeats) {
@@ -270,8 +314,10 @@ function onTheLine(
       figures: { ...figures, more },
     })
   }
-  const guard = Math.min(c.uncertaintyMm, (spec.maxMm - spec.minMm) / 2)
-  const plan = planInto(input, c, { minMm: spec.minMm + guard, maxMm: spec.maxMm - guard })
+  const plan = planInto(input, c, ({ minMm, maxMm }) => {
+    const guard = Math.min(c.uncertaintyMm, (maxMm - minMm) / 2)
+    return { minMm: minMm + guard, maxMm: maxMm - guard }
+  })
   const correction =
     plan.action === 'none' || plan.action === 'blocked' ? {} : planned(input, c, plan, 'too-close', {}).figures
   return move(input.stage, 'decide', c.cylinder, 'too-close', {
@@ -281,12 +327,12 @@ function onTheLine(
   })
 }
 
-/** The window that its neighbours and its head leave to a liner. */
-function windowAmong(input: NextMoveInput, c: MoveCylinder): Window {
+/** What its neighbours and its head leave of a window to a liner. */
+function windowAmong(input: NextMoveInput, c: MoveCylinder, window: Window): Window {
   const { spec } = input
   const head = input.heads.find((h) => h.includes(c.cylinder)) ?? []
   const place = head.indexOf(c.cylinder)
-  let { minMm, maxMm } = spec
+  let { minMm, maxMm } = window
   for (const other of input.cylinders) {
     const at = head.indexOf(other.cylinder)
     if (other.cylinder === c.cylinder || at < 0 || other.readings.length === 0 || other.changed) continue
@@ -307,14 +353,13 @@ function windowAmong(input: NextMoveInput, c: MoveCylinder): Window {
 
 /** Corrects one of the liners of a step or head that is out: the one farther from the aim, if it can be done. */
 function correctAmong(input: NextMoveInput, cylinders: number[], reason: MoveReason, figures: DeckFigures): NextMove {
-  const byDistance = input.cylinders
-    .filter((c) => cylinders.includes(c.cylinder))
-    .sort((a, b) => Math.abs(meanOf(b) - input.spec.aimMm) - Math.abs(meanOf(a) - input.spec.aimMm))
+  const offAim = (c: MoveCylinder) => Math.abs(meanOf(c) - windowNow(input, c).aimMm)
+  const byDistance = input.cylinders.filter((c) => cylinders.includes(c.cylinder)).sort((a, b) => offAim(b) - offAim(a))
   let blocked: NextMove | null = null
   for (const c of byDistance) {
-    const window = windowAmong(input, c)
-    if (window.minMm > window.maxMm) continue
-    const plan = planInto(input, c, window)
+    const bare = windowAmong(input, c, input.spec)
+    if (bare.minMm > bare.maxMm) continue
+    const plan = planInto(input, c, (w) => windowAmong(input, c, w))
     const idle = plan.action === 'none' && c.shimInMm === 0
     if (idle) continue
     const found = planned(input, c, plan, reason, figures)

@@ -1,6 +1,8 @@
 import type { Deck } from './deck'
 import type { NextMoveInput } from './deck-move-input'
 import { isClosed } from '../../job/route'
+import { roomForShim } from './rings'
+import { shimmedSpec } from './windows'
 import type { Shim, Snapshot } from '../../job/snapshot'
 
 /** Shims that may go into this job: on the shelf, nowhere fitted. */
@@ -29,7 +31,7 @@ export function moveInput(snapshot: Snapshot, deck: Deck, selected: number | nul
     gaugeLive,
     heads: snapshot.engine.heads,
     stationsDeg: snapshot.stationsDeg,
-    spec: limits,
+    spec: { ...limits, shimmed: shimmedSpec(snapshot.sheet) },
     shop: { ...snapshot.tooling, shimStockMm: freeShims(snapshot).map((s) => s.actualMm) },
     cylinders: deck.cylinders.map((c) => ({
       cylinder: c.cylinder,
@@ -41,6 +43,7 @@ export function moveInput(snapshot: Snapshot, deck: Deck, selected: number | nul
       zeroMoved: c.set?.closed?.zeroMoved ?? false,
       changed: c.changed ? { kind: c.changed.kind, expectMm: c.changed.expectMm } : null,
       shimInMm: c.shimIn?.thicknessMm ?? 0,
+      noShim: !roomForShim(snapshot, c.cylinder),
       depthMm: c.depthMm,
       frettingMm: deck.stage === 'trial-fit' ? c.frettingMm : 0,
     })),

@@ -6,6 +6,7 @@ import {
   judgeable,
   move,
   restated,
+  windowNow,
   ownCorrection,
   deckDoubt,
   finalDoubt,
@@ -78,7 +79,9 @@ export function nextMove(input: NextMoveInput): NextMove {
   const judgement = judgeProtrusion(
     input.spec,
     input.heads,
-    input.cylinders.filter((c) => !c.changed).map((c) => ({ cylinder: c.cylinder, readings: judgeable(c) })),
+    input.cylinders
+      .filter((c) => !c.changed)
+      .map((c) => ({ cylinder: c.cylinder, readings: judgeable(c), window: windowNow(input, c) })),
     0,
   )
   const wants = (c: MoveCylinder) => {

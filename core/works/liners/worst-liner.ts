@@ -1,25 +1,25 @@
-import type { Limits, Snapshot } from '../../job/snapshot'
+import type { Snapshot } from '../../job/snapshot'
 import { measuredStages } from '../../job/stages'
 import { readDeck, type CylinderState, type Deck } from './deck'
 
 /** How far a liner lies past its limits, mm; below zero where it is inside by so much. */
-function past(c: CylinderState, limits: Limits): number {
+function past(c: CylinderState, withinLinerMaxMm: number): number {
   const j = c.judgement
   if (!j) return -Infinity
-  return Math.max(limits.minMm - j.minMm, j.maxMm - limits.maxMm, j.rangeMm - limits.withinLinerMaxMm)
+  return Math.max(c.window.minMm - j.minMm, j.maxMm - c.window.maxMm, j.rangeMm - withinLinerMaxMm)
 }
 
 /** The reading of a liner that lies farthest outside its limits, or nearest to one; mm; null before anything is read. */
-export function worstReadingMm({ judgement }: CylinderState, minMm: number, maxMm: number): number | null {
+export function worstReadingMm({ judgement, window: { minMm, maxMm } }: CylinderState): number | null {
   if (!judgement) return null
   return minMm - judgement.minMm > judgement.maxMm - maxMm ? judgement.minMm : judgement.maxMm
 }
 
 /** The liner that lies worst on a deck; null before anything is measured. */
-export function worstOnDeck(deck: Deck, limits: Limits): number | null {
+export function worstOnDeck(deck: Deck, { withinLinerMaxMm }: { withinLinerMaxMm: number }): number | null {
   const measured = deck.cylinders.filter((c) => c.judgement !== null)
   const worst = measured.reduce<CylinderState | null>(
-    (w, c) => (w === null || past(c, limits) > past(w, limits) ? c : w),
+    (w, c) => (w === null || past(c, withinLinerMaxMm) > past(w, withinLinerMaxMm) ? c : w),
     null,
   )
   return worst?.cylinder ?? null

@@ -29,6 +29,7 @@ const findings = computed(() =>
   props.snapshot.findings.filter((f) => !f.struck).sort((a, b) => a.cylinder - b.cylinder),
 )
 const limits = computed(() => props.snapshot.sheet.limits)
+const shimmed = computed(() => props.snapshot.sheet.sections.liners?.shimmed ?? null)
 
 const rows = computed(() =>
   last.value.cylinders.map((c) => ({
@@ -50,7 +51,6 @@ const rows = computed(() =>
         :deck="last"
         :behind="last.stage === 'as-found' ? null : decks['as-found']"
         :heads="snapshot.engine.heads"
-        :limits="limits"
       />
     </div>
     <table class="mt-4 w-full border-collapse text-left text-body" data-part="record-table">
@@ -88,8 +88,8 @@ const rows = computed(() =>
             <span v-if="row.state.judgement && row.state.verdict" class="inline-flex items-center gap-2"
               ><WindowGlyph
                 :value-mm="row.state.judgement.meanMm"
-                :min-mm="limits.minMm"
-                :max-mm="limits.maxMm"
+                :min-mm="row.state.window.minMm"
+                :max-mm="row.state.window.maxMm"
                 :verdict="row.state.verdict"
               />{{ t(`verdict.${row.state.verdict}`) }}</span
             ><span v-else>—</span>
@@ -99,6 +99,9 @@ const rows = computed(() =>
     </table>
     <p class="mt-3 text-small">
       {{ t('record.window') }} <span class="figure">{{ length(limits.minMm) }} – {{ withUnit(limits.maxMm) }}</span
+      ><template v-if="shimmed"
+        >, {{ t('figures.window.shimmed') }}
+        <span class="figure">{{ length(shimmed.minMm) }} – {{ withUnit(shimmed.maxMm) }}</span></template
       >. {{ snapshot.sheet.source }} ({{ t('record.version', { version: snapshot.sheet.version }) }})
     </p>
     <section v-if="findings.length" class="mt-4" data-part="record-findings">

@@ -17,6 +17,7 @@ import DeckRail from '../../../bench/DeckRail.vue'
 import ReadingPad from '../../../bench/ReadingPad.vue'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import MoveBar from '../../../bench/MoveBar.vue'
+import { windowWith } from '#core/works/liners/windows'
 import { useDeckContext } from '../../../bench/useDeckContext'
 import { useBoreStage } from '../../../bench/useBoreStage'
 import { useGoOn } from '../../../bench/useGoOn'
@@ -198,7 +199,7 @@ onBeforeUnmount(() => gauge.disconnect())
             :passes="bore.passes"
             :now="stands"
             :expect-mm="cutting ? numberOf(move, 'expectMm') : null"
-            :limits="snapshot.sheet.limits"
+            :limits="windowWith(snapshot.sheet, (mine?.wanted.shimMm ?? 0) > 0)"
           />
         </div>
         <div class="min-h-0" :class="showGauge ? 'flex-[11]' : 'flex-[10]'">
@@ -350,7 +351,7 @@ onBeforeUnmount(() => gauge.disconnect())
           :entry="entry"
           :state="state"
           :stations-deg="snapshot.stationsDeg"
-          :limits="snapshot.sheet.limits"
+          :limits="state.window"
           :closed="trialClosed"
           @cylinder="stepCylinder"
           @again="again"

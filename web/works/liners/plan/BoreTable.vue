@@ -5,6 +5,7 @@ import type { Snapshot } from '#core/job/snapshot'
 import type { EvaluatedPlan, PlannedBore } from '#core/plan/evaluate-plan'
 import type { BoreChoice } from '#core/plan/plan-input'
 import { partFigures } from '#core/plan/read-repair'
+import { windowWith } from '#core/works/liners/windows'
 import { parseLength } from '#core/units/parse-length'
 import { useFigures } from '../../../bench/useFigures'
 import WindowGlyph from '../../../bench/WindowGlyph.vue'
@@ -22,6 +23,7 @@ const { t } = useI18n()
 const { length, leaves, chance } = useFigures()
 const device = useDevice()
 const limits = computed(() => props.snapshot.sheet.limits)
+const windowOf = (b: PlannedBore) => windowWith(props.snapshot.sheet, b.shimMm > 0)
 const liners = computed(() =>
   props.snapshot.liners.filter(
     (l) => (l.fitted === null || l.fitted.jobId === props.snapshot.job.id) && partFigures(l) !== null,
@@ -129,11 +131,11 @@ function typedCut(cylinder: number, event: Event): void {
           </td>
           <td class="px-2 whitespace-nowrap">
             <span class="flex items-center gap-2"
-              ><span class="figure text-lead">{{ length(b.expectMm, [limits.minMm, limits.maxMm]) }}</span
+              ><span class="figure text-lead">{{ length(b.expectMm, [windowOf(b).minMm, windowOf(b).maxMm]) }}</span
               ><WindowGlyph
                 :value-mm="b.expectMm"
-                :min-mm="limits.minMm"
-                :max-mm="limits.maxMm"
+                :min-mm="windowOf(b).minMm"
+                :max-mm="windowOf(b).maxMm"
                 :verdict="b.verdict"
                 :width="54"
               /><span class="text-small text-soft">{{ t('repair.lean', { lean: length(b.tiltMm) }) }}</span></span

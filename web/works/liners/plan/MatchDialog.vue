@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
+import { windowWith } from '#core/works/liners/windows'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import { useFigures } from '../../../bench/useFigures'
 import WindowGlyph from '../../../bench/WindowGlyph.vue'
@@ -12,7 +13,7 @@ const emit = defineEmits<{ close: []; use: [] }>()
 const { t } = useI18n()
 const { length } = useFigures()
 const { match, matched, matching, matchProblem } = props.repair
-const limits = computed(() => props.snapshot.sheet.limits)
+const windowOf = ({ shimMm }: { shimMm: number }) => windowWith(props.snapshot.sheet, shimMm > 0)
 const boreOf = (cylinder: number) => matched.value?.bores.find((b) => b.cylinder === cylinder) ?? null
 const labelOf = (id: string) => props.snapshot.liners.find((l) => l.id === id)?.label ?? id
 
@@ -70,12 +71,12 @@ watch(
             <td class="figure">{{ a.shimMm > 0 ? length(a.shimMm) : '—' }}</td>
             <td>
               <span class="flex items-center gap-2"
-                ><span class="figure">{{ length(a.centreMm, [limits.minMm, limits.maxMm]) }}</span
+                ><span class="figure">{{ length(a.centreMm, [windowOf(a).minMm, windowOf(a).maxMm]) }}</span
                 ><WindowGlyph
                   v-if="boreOf(a.cylinder)"
                   :value-mm="a.centreMm"
-                  :min-mm="limits.minMm"
-                  :max-mm="limits.maxMm"
+                  :min-mm="windowOf(a).minMm"
+                  :max-mm="windowOf(a).maxMm"
                   :verdict="boreOf(a.cylinder)!.verdict"
                   :width="58"
                 /><span class="text-small text-soft">{{ t('repair.lean', { lean: length(a.tiltMm) }) }}</span

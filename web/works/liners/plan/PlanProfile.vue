@@ -3,31 +3,34 @@ import { scaleLinear, scalePoint } from 'd3-scale'
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { Limits } from '#core/job/snapshot'
+import type { Sheet } from '#core/job/snapshot'
 import type { EvaluatedPlan, PlannedBore } from '#core/plan/evaluate-plan'
-import { useFigures } from '../../../bench/useFigures'
+import { windowWith } from '#core/works/liners/windows'
+import WindowBands from '../../../bench/WindowBands.vue'
 
 const props = defineProps<{
   plan: EvaluatedPlan
   other: EvaluatedPlan | null
   names: [string, string | null]
   heads: number[][]
-  limits: Limits
+  sheet: Sheet
   selected: number
 }>()
 const emit = defineEmits<{ select: [cylinder: number] }>()
 const { t } = useI18n()
-const { length } = useFigures()
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width: w, height: h } = useElementSize(frame, { width: 700, height: 190 })
 const width = computed(() => Math.max(320, w.value))
 const height = computed(() => Math.max(140, h.value))
 
+/** The window of each bore, by whether the plan puts a shim there. */
+const windows = computed(() =>
+  props.plan.bores.map(({ cylinder, shimMm }) => ({ cylinder, window: windowWith(props.sheet, shimMm > 0) })),
+)
 const all = computed(() => [...props.plan.bores, ...(props.other?.bores ?? [])])
 const y = computed(() => {
-  const { minMm, maxMm } = props.limits
-  const low = Math.min(minMm, ...all.value.map((b) => b.expectMm - b.tiltMm / 2))
-  const high = Math.max(maxMm, ...all.value.map((b) => b.expectMm + b.tiltMm / 2))
+  const low = Math.min(...windows.value.map((b) => b.window.minMm), ...all.value.map((b) => b.expectMm - b.tiltMm / 2))
+  const high = Math.max(...windows.value.map((b) => b.window.maxMm), ...all.value.map((b) => b.expectMm + b.tiltMm / 2))
   const pad = (high - low) * 0.08
   return scaleLinear([low - pad, high + pad], [height.value - 34, 22])
 })
@@ -50,28 +53,7 @@ const bracket = (head: number[]) => {
       role="img"
       :aria-label="t('repair.profile')"
     >
-      <rect
-        x="52"
-        :y="y(limits.maxMm)"
-        :width="width - 60"
-        :height="y(limits.minMm) - y(limits.maxMm)"
-        fill="rgb(232 238 244 / 0.07)"
-      />
-      <g v-for="limit in [limits.minMm, limits.maxMm]" :key="limit">
-        <line x1="52" :x2="width - 8" :y1="y(limit)" :y2="y(limit)" stroke="var(--scribe)" stroke-width="1.5" />
-        <text x="47" :y="y(limit) + 4" text-anchor="end" font-size="12" class="figure" fill="var(--scribe)">
-          {{ length(limit) }}
-        </text>
-      </g>
-      <line
-        x1="52"
-        :x2="width - 8"
-        :y1="y(limits.aimMm)"
-        :y2="y(limits.aimMm)"
-        stroke="var(--scribe)"
-        stroke-opacity="0.5"
-        stroke-dasharray="1 5"
-      />
+      <WindowBands :bores="windows" :y="y" :x="(c: number) => x(c) ?? 0" :step="x.step()" :width="width" />
       <g v-for="b in other?.bores ?? []" :key="`o${b.cylinder}`">
         <line
           :x1="at(b, true)"

@@ -179,7 +179,7 @@ useStageKeys(
             :other="other?.plan ?? null"
             :names="[nameOf(current), other ? nameOf(other) : null]"
             :heads="snapshot.engine.heads"
-            :limits="snapshot.sheet.limits"
+            :sheet="snapshot.sheet"
             :selected="job.selected"
             @select="(c) => (job.selected = c)"
           />

@@ -41,8 +41,14 @@ const ledge = computed(() => {
       <template v-if="state.judgement">
         <dt>{{ t('figures.mean-worst') }}</dt>
         <dd class="figure text-right" data-part="mean-worst">
-          {{ length(state.judgement.meanMm) }} · {{ length(worstReadingMm(state, limits.minMm, limits.maxMm)!) }}
+          {{ length(state.judgement.meanMm) }} · {{ length(worstReadingMm(state)!) }}
         </dd>
+        <template v-if="state.window.of !== 'one'">
+          <dt>{{ t(`figures.window.${state.window.of}`) }}</dt>
+          <dd class="figure text-right" data-part="window-of" :data-window="state.window.of">
+            {{ length(state.window.minMm) }} – {{ length(state.window.maxMm) }}
+          </dd>
+        </template>
         <dt>{{ t('figures.within', { limit: length(limits.withinLinerMaxMm) }) }}</dt>
         <dd class="text-right" data-part="evenness">
           <span class="figure">{{ length(state.judgement.rangeMm, [limits.withinLinerMaxMm]) }}</span><br

@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { freeShims } from '#core/works/liners/move-input'
+import { ringsAllowed, roomForShim } from '#core/works/liners/rings'
 import { barePlane } from '#core/works/liners/deck'
 import { isClosed } from '#core/job/route'
 import type { MeasuredStage } from '#core/job/stages'
@@ -148,13 +149,7 @@ onBeforeUnmount(() => gauge.disconnect())
         </div>
         <div v-else class="flex min-h-0 flex-[9] gap-px">
           <div class="min-w-0 flex-1">
-            <DeckProfile
-              :deck="deck"
-              :behind="behind"
-              :heads="snapshot.engine.heads"
-              :limits="snapshot.sheet.limits"
-              :selected="job.selected"
-            />
+            <DeckProfile :deck="deck" :behind="behind" :heads="snapshot.engine.heads" :selected="job.selected" />
           </div>
           <CylinderFigures
             :snapshot="snapshot"
@@ -177,7 +172,7 @@ onBeforeUnmount(() => gauge.disconnect())
           :entry="entry"
           :state="state"
           :stations-deg="snapshot.stationsDeg"
-          :limits="snapshot.sheet.limits"
+          :limits="state.window"
           :closed="closed"
           @cylinder="stepCylinder"
           @again="again"
@@ -217,6 +212,7 @@ onBeforeUnmount(() => gauge.disconnect())
       :cylinder="move?.cylinder ?? job.selected"
       :shims="freeShims(snapshot)"
       :bare-mm="bare?.centreMm ?? 0"
+      :allowed="roomForShim(snapshot, move?.cylinder ?? job.selected) ? null : ringsAllowed(snapshot.sheet)"
       @close="close"
       @fit="
         (s, expect) => {

@@ -5,7 +5,8 @@ import { expectWithShimMm } from '#core/liner/stack'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import { useFigures } from '../../../bench/useFigures'
 
-defineProps<{ open: boolean; cylinder: number; shims: Shim[]; bareMm: number }>()
+/** @prop allowed how many rings may lie on each other, where the liner's own leave no room; null where there is room */
+defineProps<{ open: boolean; cylinder: number; shims: Shim[]; bareMm: number; allowed: number | null }>()
 const emit = defineEmits<{ close: []; fit: [shim: Shim, expectMm: number] }>()
 const { t } = useI18n()
 const { length, withUnit } = useFigures()
@@ -13,8 +14,11 @@ const { length, withUnit } = useFigures()
 
 <template>
   <SheetDialog :open="open" :title="t('shim.title', { cylinder })" @close="emit('close')">
-    <p v-if="shims.length === 0">{{ t('shim.none') }}</p>
-    <ul class="flex flex-col gap-2">
+    <p v-if="allowed !== null" class="font-semibold" role="alert" data-part="no-room">
+      {{ t('shim.no-room', { n: allowed }) }}
+    </p>
+    <p v-else-if="shims.length === 0">{{ t('shim.none') }}</p>
+    <ul v-if="allowed === null" class="flex flex-col gap-2">
       <li v-for="s in shims" :key="s.id">
         <button
           type="button"
