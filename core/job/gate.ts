@@ -112,6 +112,13 @@ export const gateCodes = [
   'marks-left',
   'bore-off',
   'barrel-not-ready',
+  'piston-still-in',
+  'caps-no-photo',
+  'flat-not-read',
+  'flat-out',
+  'flat-unsure',
+  'ring-not-read',
+  'pilot-not-tried',
 ] as const
 export type GateCode = (typeof gateCodes)[number]
 

@@ -26,7 +26,7 @@ export const workPresets: Record<
   'whole' | 'correct' | 'reseal' | 'measure' | 'leak' | 'sleeves' | 'bushings' | 'front' | 'rear' | 'faces' | 'barrels',
   readonly WorkChoice[]
 > = {
-  whole: wholeLinerWork,
+  whole: ['deck', 'pistons', ...wholeLinerWork],
   correct: plainWork,
   reseal: ['strip', 'dry-fit', 'seals', 'check'],
   measure: [],

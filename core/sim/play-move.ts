@@ -5,6 +5,7 @@ import { mendedBy, type LeakKind } from '../works/leaks/leak-table'
 import { testOf } from '../works/leaks/read-leak'
 import { crankNowDeg, lastAt, readHold, sectionOf } from '../works/sleeves/read-sleeves'
 import { workChoices, type WorkChoice } from '../works/stage-table'
+import { blockActsOf, blockQuestionOf } from './block-truth'
 import { barrelActsOf, barrelQuestionOf } from './play-barrels'
 import { faceActsOf, faceQuestionOf } from './face-truth'
 import { frontActsOf, frontQuestionOf } from './play-front'
@@ -37,7 +38,8 @@ export function questionOf(move: Move): EngineQuestion | null {
     bushingQuestionOf(move) ??
     frontQuestionOf(move) ??
     faceQuestionOf(move) ??
-    barrelQuestionOf(move)
+    barrelQuestionOf(move) ??
+    blockQuestionOf(move)
   )
 }
 
@@ -204,5 +206,6 @@ export function actsOf(
     ...frontActsOf(snapshot, move, answer, by, newId),
     ...faceActsOf(snapshot, move, answer, newId),
     ...barrelActsOf(snapshot, move, answer, by, newId),
+    ...blockActsOf(snapshot, move, answer, by, newId),
   ]
 }

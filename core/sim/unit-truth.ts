@@ -6,6 +6,7 @@ import { leakKinds, leakTests, startLeakTable, type LeakKind, type LeakTest } fr
 import { lastAt, readIn, sectionOf, sleeveEntries } from '../works/sleeves/read-sleeves'
 import { crownNowMm } from '../works/sleeves/barring'
 import { answerBarrels, barrelQuestions, barrelTruth, type BarrelQuestion } from './barrel-truth'
+import { answerBlock, blockQuestions, blockTruth } from './block-truth'
 import { answerBushings, bushingQuestions, bushingsWorn, bushingTruth, type BushingQuestion } from './bushing-truth'
 import type { EngineAnswer } from './engine-answer'
 import { answerFaces, faceQuestions, faceTruth } from './face-truth'
@@ -29,6 +30,8 @@ export const unitTruth = z.object({
   faces: faceTruth.optional(),
   /** Of a unit whose barrels are done. */
   barrels: barrelTruth.optional(),
+  /** Of deck, heads and the old gasket. */
+  block: blockTruth.optional(),
 })
 export type UnitTruth = z.infer<typeof unitTruth>
 
@@ -49,6 +52,7 @@ export const engineQuestion = z.discriminatedUnion('ask', [
   ...frontQuestions,
   ...faceQuestions,
   ...barrelQuestions,
+  ...blockQuestions,
 ])
 export type EngineQuestion = z.infer<typeof engineQuestion>
 
@@ -191,6 +195,9 @@ export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: Eng
     }
     case 'air':
       return answerFaces(truth.faces ?? { lostKPa: {} }, snapshot, question)
+    case 'flat-line':
+    case 'fire-ring':
+      return answerBlock(truth.block ?? { gapsMm: {}, ringsMm: {} }, snapshot, question)
     default: {
       if (isFront(question)) {
         if (!truth.front) throw new RangeError('Nothing is known of these ends.')

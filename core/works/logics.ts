@@ -1,5 +1,6 @@
 /** Every work's logic, stage by stage. A line a work. */
 export * as barrels from './barrels/logic'
+export * as block from './block/logic'
 export * as bushings from './bushings/logic'
 export * as faces from './faces/logic'
 export * as front from './front/logic'

@@ -94,6 +94,8 @@ describe('the table of stages', () => {
     expect(restingOn('counterbores')).toEqual(['repair-plan', 'cut', 'record'])
     expect(optionalStages).toEqual([
       'find-leak',
+      'deck-check',
+      'pistons-out',
       'protect',
       'pull',
       'look',

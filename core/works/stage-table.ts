@@ -70,6 +70,9 @@ interface StageLine {
 const table = [
   { name: 'find-leak', phase: 'strip', work: 'leaks', choice: 'find-leak', optional: true, hours: { once: 0.8, place: 0 } },
   { name: 'as-found', phase: 'strip', work: 'liners', choice: 'any', bare: true, sets: 'deck', hours: { once: 0.2, place: 0.1 } },
+  // What the joint was like as it ran, before anything is moved.
+  { name: 'deck-check', phase: 'strip', work: 'block', choice: 'deck', optional: true, hours: { once: 0.4, place: 0.1 } },
+  { name: 'pistons-out', phase: 'strip', work: 'block', choice: 'pistons', optional: true, hours: { once: 0.5, place: 0.3 } },
   { name: 'protect', phase: 'strip', work: 'liners', choice: 'strip', rows: ['tally'], begins: ['tally'], optional: true, hours: { once: 0.3, place: 0.05 } },
   { name: 'pull', phase: 'strip', work: 'liners', choice: 'strip', rows: ['pulls'], begins: ['pulls'], doneBy: ['pulls'], optional: true, hours: { once: 0.5, place: 0.4 } },
   { name: 'sleeves-out', phase: 'strip', work: 'sleeves', choice: 'sleeves', hours: { once: 0.4, place: 0.4 } },

@@ -1,5 +1,6 @@
 /** Every work's data: its kinds, its section of the sheet and its places. A line a work; what several works share has its own. */
 export * as barrels from './barrels/data'
+export * as block from './block/data'
 export * as bushings from './bushings/data'
 export * as crank from './crank/data'
 export * as faces from './faces/data'

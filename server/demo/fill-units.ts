@@ -10,7 +10,7 @@ import { pumpTruth } from './unit-world'
 import { engines, people } from './world'
 
 /** Gives a job the hidden truth of its engine, for the simulated instruments to read. */
-async function hide(store: Store, jobId: string, truth: UnitTruth): Promise<void> {
+export async function hide(store: Store, jobId: string, truth: UnitTruth): Promise<void> {
   await store.models.jobs.update({ simulated: true }, { where: { id: jobId } })
   await store.models.placeTruths.create({ jobId, place: 'engine', truth })
 }

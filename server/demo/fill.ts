@@ -8,6 +8,9 @@ import { trueLedgeMm } from '#core/sim/simulated-engine'
 import { createHash } from 'node:crypto'
 import { workPresets } from '#core/job/stages'
 import type { GradeName } from '#core/works/liners/strip'
+import { actsOf, questionOf } from '#core/sim/play-move'
+import { answerEngine } from '#core/sim/unit-truth'
+import { stageLogic } from '#core/works/logic'
 import { keepPhoto } from '../photos/keep-photo'
 import { readSnapshot } from '../store/read'
 import { optionOf, planRenewals } from '#core/works/liners/plan-renewals'
@@ -15,7 +18,7 @@ import { suggestGrade } from '#core/works/liners/suggest-grade'
 import type { Store } from '../store/store'
 import { demoId } from './demo-id'
 import { demoPhoto } from './demo-photo'
-import { fillUnits } from './fill-units'
+import { fillUnits, hide } from './fill-units'
 import { Past, startJob, stationsDeg } from './past'
 import * as strip from './strip-world'
 import * as world from './world'
@@ -212,7 +215,7 @@ async function fitAll(
   past: Past,
   jobId: string,
   cylinders: readonly number[],
-  engine: { sheet: Pick<Sheet, 'seals' | 'liner'> },
+  engine: { sheet: Pick<Sheet, 'seals' | 'liner'> & { sections?: Partial<Sheet['sections']> } },
 ): Promise<void> {
   for (const cylinder of cylinders) {
     for (const [groove, { lubricant }] of engine.sheet.seals.entries()) {
@@ -241,6 +244,32 @@ async function fitAll(
       undefined,
       5,
     )
+    if (engine.sheet.sections?.liners?.pilotMm)
+      await past.act({ what: 'try-pilot', pilotId: demoId(`pilot ${jobId} ${cylinder}`), cylinder, drops: true })
+  }
+}
+
+/** Deck, heads and the old gasket of the ferry, then rods and pistons out: by the next move, as the simulated block answers. */
+async function lookAtFerryBlock(store: Store, jobId: string): Promise<void> {
+  const past = new Past(store, '2026-11-20T10:20:00.000Z', jobId, tom.id)
+  const by = { gaugeId: world.gauges.digital.id, uncertaintyMm: 0.004 }
+  let made = 0
+  const newId = () => demoId(`ferry block ${made++}`)
+  const truth = { leaks: [], washers: {}, boreOffMm: {}, flows: {}, block: world.ferryBlock }
+  for (const stage of ['deck-check', 'pistons-out'] as const) {
+    let cylinder = 1
+    for (;;) {
+      const snapshot = (await readSnapshot(store, jobId))!
+      const move = stageLogic[stage].move(snapshot, { cylinder })
+      if (move.action === 'close-stage') break
+      if (move.action === 'next-cylinder') cylinder = move.cylinder!
+      const question = questionOf(move)
+      const answer = question ? answerEngine(truth, snapshot, question) : {}
+      for (const act of actsOf(snapshot, move, answer, by, newId)) await past.act(act, undefined, 1)
+    }
+    const note =
+      stage === 'deck-check' ? 'Deck out along one diagonal: taken to the surface grinder after the strip.' : ''
+    await past.act({ what: 'close-stage', stage, note }, ines.id, 1)
   }
 }
 
@@ -253,7 +282,7 @@ async function fillFerry(store: Store): Promise<void> {
     tarrock.id,
     'Ferry "Long Reach", main engine',
     'Head gasket failed between 2 and 3; coolant in cylinder 3.',
-    { complaints: ['head-gasket', 'coolant-loss'], hours: 14_200, wantedBy: '2026-12-04' },
+    { complaints: ['head-gasket', 'coolant-loss'], hours: 14_200, wantedBy: '2026-12-04', work: workPresets.whole },
   )
   const past = new Past(store, '2026-11-20T09:30:00.000Z', jobId, tom.id)
   for (const bore of world.ferryBores) {
@@ -261,6 +290,7 @@ async function fillFerry(store: Store): Promise<void> {
     await past.set('as-found', bore.cylinder, values, world.gauges.digital.id)
   }
   await past.act({ what: 'close-stage', stage: 'as-found', note: '' }, ines.id, 20)
+  await lookAtFerryBlock(store, jobId)
   await stripFerry(store, jobId)
   const bookMm = nominalLedgeDepthMm(tarrock.sheet.links) + nominalProtrusionMm(tarrock.sheet.links)
   const ledges = new Past(store, '2026-11-23T10:00:00.000Z', jobId, lise.id)
@@ -281,6 +311,7 @@ async function fillFerry(store: Store): Promise<void> {
     })
   }
   await simulate(store, jobId, world.ferryBores)
+  await hide(store, jobId, { leaks: [], washers: {}, boreOffMm: {}, flows: {}, block: world.ferryBlock })
 }
 
 /** Gives a job its hidden true shape, for the simulated gauge to read. */

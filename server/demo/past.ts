@@ -1,6 +1,6 @@
 import type { Command, JobAct, ShopAct } from '#contract/commands'
 import type { ComplaintName } from '#core/job/intake'
-import { workPresets, type SetStage, type WorkChoice } from '#core/job/stages'
+import { wholeLinerWork, type SetStage, type WorkChoice } from '#core/job/stages'
 import { carryOut } from '../store/carry-out'
 import type { Store } from '../store/store'
 import { demoId } from './demo-id'
@@ -72,7 +72,7 @@ export async function startJob(
   intake: Intake,
 ): Promise<string> {
   const jobId = demoId(name)
-  const { complaints, hours, wantedBy, work = workPresets.whole } = intake
+  const { complaints, hours, wantedBy, work = wholeLinerWork } = intake
   await new Past(store, from, null, people.ines.id).act({
     what: 'start-job',
     jobId,

@@ -3,6 +3,7 @@ import { barrels, barrelStuds } from './compressor-world'
 import { faces, padNuts } from './gearbox-world'
 import { front, frontJoints } from './front-world'
 import type { EngineShape, Gauge, Limits, Person, Sheet } from '#core/job/snapshot'
+import { planeHeightMm } from '#core/measure/fit-plane'
 import { partTruth, simulatedSpread, truePartMm, type BoreTruth } from '#core/sim/simulated-engine'
 import type { Sections } from '#core/works/kinds'
 import { demoId } from './demo-id'
@@ -61,6 +62,32 @@ export interface DemoEngine {
     limits: Limits
     sections?: Sections
   }
+}
+
+/** What the ferry's book says of its liners beyond the limits. */
+const linerBook = {
+  shimmed: null,
+  ringsMax: 1,
+  pilotMm: null,
+  flat: { deckMm: 0.05, headMm: 0.05 },
+  fireRingMm: 1.6,
+  bore: {
+    newMm: 140,
+    maxMm: 140.15,
+    taperMaxMm: 0.05,
+    outOfRoundMaxMm: 0.05,
+    pistonMm: 139.86,
+    expansionPerC: 1.1e-5,
+  },
+}
+/** The mid-stop engine's book: a tighter window where a shim lies, and a pin that proves the clocking. */
+const midStopBook = {
+  shimmed: { minMm: 0.1, maxMm: 0.16, aimMm: 0.13 },
+  ringsMax: 1,
+  pilotMm: 12,
+  flat: null,
+  fireRingMm: null,
+  bore: null,
 }
 
 /** A unit without cylinders, and what its sheet says of a deck it does not have. */
@@ -128,7 +155,7 @@ export const engines = {
       copiedOn: '2026-11-02',
       liner: linerShapes.tarrock,
       seals: sealSets.tarrock,
-      sections: { crank: cranks.tarrock, sleeves: sleeves.tarrock, fasteners: fasteners.tarrock },
+      sections: { liners: linerBook, crank: cranks.tarrock, sleeves: sleeves.tarrock, fasteners: fasteners.tarrock },
     },
   },
   orrin: {
@@ -207,7 +234,7 @@ export const engines = {
       copiedOn: '2026-11-02',
       liner: linerShapes.brennick,
       seals: sealSets.brennick,
-      sections: { bushings: camshaft, front, fasteners: { joints: frontJoints } },
+      sections: { liners: midStopBook, bushings: camshaft, front, fasteners: { joints: frontJoints } },
     },
   },
   lune: {
@@ -275,11 +302,16 @@ export const shims: {
   { engineId: engines.brennick.id, label: 'K2', nominalMm: 0.1, actualMm: 0.1, material: 'brass' },
 ]
 
-/** New liners for the ferry, measured on arrival at four stations but for the last two. */
-export const liners = ['T1', 'T2', 'T3', 'T4', 'T5', 'T6', 'T7', 'T8'].map((label) => {
+/** A liner for a ledge that was cut deep: it comes with a ring under its flange. */
+const RINGED = { label: 'T9', nominalMm: 10.8, ringsMm: [0.2] }
+
+/** New liners for the ferry, measured on arrival at four stations but for two. */
+export const liners = ['T1', 'T2', 'T3', 'T4', 'T5', 'T6', 'T7', 'T8', 'T9'].map((label) => {
+  const ringed = label === RINGED.label
+  const nominalMm = ringed ? RINGED.nominalMm : 10.6
   const id = demoId(`liner ${label}`)
   const { spreadMm, wedgeMm } = simulatedSpread.liner
-  const truth = partTruth(id, 10.6, spreadMm, wedgeMm)
+  const truth = partTruth(id, nominalMm, spreadMm, wedgeMm)
   const measured = label !== 'T7' && label !== 'T8'
   const readings = [0, 90, 180, 270].map((angleDeg) => ({
     angleDeg,
@@ -290,10 +322,11 @@ export const liners = ['T1', 'T2', 'T3', 'T4', 'T5', 'T6', 'T7', 'T8'].map((labe
     id,
     engineId: engines.tarrock.id,
     label,
-    nominalMm: 10.6,
+    nominalMm,
     material: 'cast iron',
     onlyCylinder: null,
     readings: measured ? readings : [],
+    ...(ringed ? { ringsMm: RINGED.ringsMm } : {}),
   }
 })
 
@@ -389,3 +422,25 @@ export const loader = {
   shimLabel: 'K1',
   expectAfterShimMm: 0.12175,
 } satisfies Record<string, unknown>
+
+/** The ferry's old gasket and deck: 6 was lifted when the head came off; the deck is out along one diagonal, between 2 and 3. */
+const CLAMPED_MM = 1.42
+const LIFTED_MM = 0.024
+export const ferryBlock = {
+  gapsMm: {
+    'deck-1-left': 0.03,
+    'deck-1-right': 0.045,
+    'deck-1-front-left': 0.07,
+    'deck-1-front-right': 0.042,
+    'head-1-front-left': 0.035,
+  },
+  ringsMm: Object.fromEntries(
+    ferryBores.map(({ cylinder, asFound }) => [
+      String(cylinder),
+      [0, 90, 180, 270].map(
+        (angleDeg) =>
+          Math.round((CLAMPED_MM - planeHeightMm(asFound, angleDeg) + (cylinder === 6 ? LIFTED_MM : 0)) * 1000) / 1000,
+      ),
+    ]),
+  ),
+}

@@ -1,5 +1,7 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
 import { compareWithDry } from '#core/works/liners/compare-dry'
+import { readLinerBore } from '#core/works/block/read-block'
+import { worstVerdict } from '#core/measure/verdict'
 import { findPatterns } from '#core/works/liners/find-patterns'
 import { readLedges } from '#core/works/liners/ledges'
 import { decisionInForce } from '#core/works/liners/plan-renewals'
@@ -108,7 +110,9 @@ function findingsBlock(w: Writer, photos: Printable): Content[] {
         ]
       : []
   })
-  if (findings.length === 0 && graded.length === 0) return photosBlock(w, photos)
+  const bores = boreLines(w)
+  if (findings.length === 0 && graded.length === 0)
+    return [...(bores.length > 0 ? [title(word('record.findings')), lines(bores, '')] : []), ...photosBlock(w, photos)]
   const rows = [...findings]
     .sort((a, b) => a.cylinder - b.cylinder)
     .map((f): TableCell[] => [
@@ -119,7 +123,7 @@ function findingsBlock(w: Writer, photos: Printable): Content[] {
       figure(`${w.rough(f.fromMm)} – ${w.rough(f.toMm)}`),
       cell(`${f.pastSteps === null ? '' : `${word('look.past', { n: f.pastSteps })} `}${f.words}${w.strike(f.struck)}`),
     ])
-  const patterns = findPatterns(w.snapshot).map((p) => say(sayPattern(p)))
+  const patterns = [...findPatterns(w.snapshot).map((p) => say(sayPattern(p))), ...bores]
   return [
     title(word('record.findings')),
     ...(rows.length > 0
@@ -305,6 +309,41 @@ function planBlock(w: Writer): Content[] {
   ]
 }
 
+/** How the clocking of the liners is proven: by the pin, or by the angle alone. */
+function clockingLines(w: Writer): Content[] {
+  const clocked = readFitting(w.snapshot).filter((f) => f.clock !== null)
+  const named = (key: string, of: typeof clocked) =>
+    of.length > 0 ? [word(key, { cylinders: of.map((f) => f.cylinder).join(' ') })] : []
+  const told = [
+    ...named(
+      'beside.record-pins',
+      clocked.filter((f) => f.pilot === true),
+    ),
+    ...named(
+      'beside.record-angle',
+      clocked.filter((f) => f.pilot !== true),
+    ),
+  ]
+  return told.length > 0 ? [lines(told, '')] : []
+}
+
+/** Bores of liners that may stay, by the gauge. */
+function boreLines(w: Writer): string[] {
+  return w.snapshot.engine.heads.flat().flatMap((cylinder) => {
+    const bore = readLinerBore(w.snapshot, cylinder)
+    if (!bore) return []
+    const text = word('beside.bore-worn', {
+      wear: w.length(bore.wearMm),
+      largest: w.length(bore.largestMm),
+      taper: w.length(bore.taperMm),
+      round: w.length(bore.outOfRoundMm),
+      clearance: w.length(bore.clearanceMm),
+    })
+    const verdict = word(`beside.bore-verdict.${worstVerdict(Object.values(bore.verdicts))}`)
+    return word('beside.record-bore', { cylinder, text: `${text}, ${verdict}` })
+  })
+}
+
 function sealsBlock(w: Writer): Content[] {
   const { sealFits, presses, sheet } = w.snapshot
   if (sealFits.length === 0 && presses.length === 0) return []
@@ -342,6 +381,7 @@ function sealsBlock(w: Writer): Content[] {
     title(word('record.seals')),
     ...(set.length > 0 ? [{ text: set.join(' · '), fontSize: 8.5 }] : []),
     table([word('record.cylinder'), word('record.rings'), word('record.press')], rows, [30, '*', 190]),
+    ...clockingLines(w),
   ]
 }
 

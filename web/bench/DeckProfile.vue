@@ -12,6 +12,8 @@ const props = defineProps<{
   behind: Deck | null
   heads: number[][]
   selected?: number
+  /** Each liner as it ran, by the old gasket: heights at its stations, mm. */
+  ran?: readonly { cylinder: number; heightsMm: readonly number[] }[]
 }>()
 const { t } = useI18n()
 const { unit } = useFigures()
@@ -33,6 +35,11 @@ const marksOf = (deck: Deck | null) =>
     )
 const now = computed(() => marksOf(props.deck))
 const before = computed(() => marksOf(props.behind))
+const asRan = computed(() =>
+  (props.ran ?? []).flatMap(({ cylinder, heightsMm }) =>
+    heightsMm.map((valueMm, i) => ({ cylinder, i, n: heightsMm.length, valueMm })),
+  ),
+)
 
 const y = computed(() => {
   const windows = props.deck.cylinders.flatMap((c) => [c.window.minMm, c.window.maxMm])
@@ -41,6 +48,7 @@ const y = computed(() => {
     0,
     ...now.value.map((m) => m.valueMm),
     ...before.value.map((m) => m.valueMm),
+    ...asRan.value.map((m) => m.valueMm),
   ])
   const pad = (high - low) * 0.08
   const [foot, top] = [height.value - 34, 14]
@@ -85,6 +93,15 @@ const bracket = (head: number[]) => {
         stroke-opacity="0.7"
         data-part="before-mark"
       />
+      <path
+        v-for="(m, i) in asRan"
+        :key="`r${i}`"
+        :d="`M ${at(m)} ${y(m.valueMm) - 7} l 7 7 l -7 7 l -7 -7 z`"
+        fill="none"
+        stroke="var(--brass-on-blue)"
+        stroke-width="1.8"
+        data-part="ran-mark"
+      />
       <template v-for="(m, i) in now" :key="`n${i}`">
         <rect
           v-if="m.verdict === 'out'"
@@ -128,7 +145,9 @@ const bracket = (head: number[]) => {
       />
     </svg>
     <figcaption class="absolute right-2 top-0.5 text-fine text-scribe">
-      {{ t(before.length ? 'profile.both' : 'profile.now', { unit: t(`unit.${unit}`) }) }}
+      {{
+        t(asRan.length ? 'profile.ran' : before.length ? 'profile.both' : 'profile.now', { unit: t(`unit.${unit}`) })
+      }}
     </figcaption>
   </figure>
 </template>

@@ -18,12 +18,14 @@ const props = defineProps<{
   masterMm: number
 }>()
 /** `did`: the gauge was moved or zeroed; the hands go back to the box. */
-const emit = defineEmits<{ hide: []; did: [] }>()
+const emit = defineEmits<{ hide: []; did: []; barred: [] }>()
 const { t } = useI18n()
 const { length, unit } = useFigures()
 const device = useDevice()
 /** 0 is no torque to clamp to: the book's counts. */
-const clampNm = computed({ get: () => device.clampNm, set: (nm) => (device.clampNm = nm || null) })
+const clampNm = computed({ get: () => device.clampNm || null, set: (nm) => (device.clampNm = nm || null) })
+/** The liner is read as it lies, not clamped at all. */
+const loose = computed({ get: () => device.clampNm === 0, set: (is) => (device.clampNm = is ? 0 : null) })
 const gauge = useGauge()
 const shop = useShop()
 /** Gauges of this shop: one that came with a job from elsewhere is not at hand. */
@@ -212,6 +214,20 @@ function control(what: Parameters<typeof gauge.control>[0]): void {
         :usual-nm="snapshot.sheet.limits.holdDownNm"
         data-part="clamp"
       />
+      <label v-if="!onLedges" class="key !px-2 text-small" :class="{ '!border-ink border-2': loose }">
+        <input v-model="loose" type="checkbox" class="h-5 w-5 accent-[var(--ink)]" data-part="loose" />{{
+          t('gauge.loose')
+        }}
+      </label>
+      <button
+        v-if="!onLedges && stage !== 'final-check'"
+        type="button"
+        class="key !px-2 text-small"
+        data-part="open-barred"
+        @click="emit('barred')"
+      >
+        {{ t('gauge.barred') }}
+      </button>
       <button
         v-if="gauge.source !== 'none'"
         type="button"

@@ -67,7 +67,7 @@ const left = (cylinder: number) => props.x(cylinder) - props.step / 2
       <text
         v-if="b === shimmed[0]"
         :x="left(b.cylinder) + step - 5"
-        :y="limit === b.window.maxMm ? y(limit) - 4 : y(limit) + 13"
+        :y="limit === b.window.maxMm ? y(limit) + 13 : y(limit) - 4"
         text-anchor="end"
         font-size="12"
         class="figure"

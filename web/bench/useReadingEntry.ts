@@ -191,7 +191,7 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
       gaugeId,
       zeroOn,
       ...(masterMm ? { masterMm } : {}),
-      ...(clampNm ? { clampNm } : {}),
+      ...(clampNm == null ? {} : { clampNm }),
     })
     return setId
   }

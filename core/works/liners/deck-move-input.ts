@@ -22,7 +22,7 @@ const cylinderInput = z.strictObject({
   set: z.enum(['none', 'open', 'closed']),
   zeroMoved: z.boolean(),
   /** A cut or a shim since the last set, and the protrusion it should have left. */
-  changed: z.strictObject({ kind: z.enum(['cut', 'shim', 'shim-out']), expectMm: lengthMm }).nullable(),
+  changed: z.strictObject({ kind: z.enum(['cut', 'shim', 'shim-out', 'barred']), expectMm: lengthMm }).nullable(),
   shimInMm: lengthFromZeroMm,
   /** The rings that came with the liner leave no room for a shim. */
   noShim: z.boolean().default(false),
@@ -105,6 +105,7 @@ export const deckSays = {
     'after-cut',
     'after-shim',
     'after-shim-out',
+    'after-barred',
     'zero-moved',
     'rough-readings',
     'baseline',

@@ -2,6 +2,7 @@ import { bySeq } from '../../job/order'
 import { distinctStations, fitPlane, liftPlane, type PlaneFit } from '../../measure/fit-plane'
 import { judgeProtrusion, type LinerJudgement, type ProtrusionJudgement } from '../../measure/judge-protrusion'
 import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../../measure/verdict'
+import { barredSeq } from '../block/entries'
 import { readLedge } from './ledges'
 import type { Cut, ReadingSet, ShimFit, Snapshot } from '../../job/snapshot'
 import { rivalsOf } from '../../job/two-hands'
@@ -11,9 +12,9 @@ import type { MeasuredStage } from '../../job/stages'
 import { stockLinerIn } from './rings'
 import { windowWith, type HeightWindow } from './windows'
 
-/** A cut or a shim: what it was, and the protrusion it should leave, mm. */
+/** A cut, a shim, or the engine barred over with loose liners: what it was, and the protrusion it should leave, mm. */
 export interface Change {
-  kind: 'cut' | 'shim' | 'shim-out'
+  kind: 'cut' | 'shim' | 'shim-out' | 'barred'
   seq: number
   expectMm: number
 }
@@ -85,6 +86,13 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
   const before = changes.filter((c) => set && c.seq < set.seq && c.seq > (sets.at(-2)?.seq ?? -Infinity)).at(-1)
   const measuredMm = values.length > 0 ? mean(values.map((v) => v.valueMm)) : null
 
+  // Barring over lifts a liner that nothing holds: what was read of it unclamped holds no longer.
+  const barred = barredSeq(snapshot)
+  const lifted: Change | null =
+    set?.clampNm === 0 && barred !== null && barred > set.seq && measuredMm !== null
+      ? { kind: 'barred', seq: barred, expectMm: measuredMm }
+      : null
+
   const cutTotalMm = cuts.reduce((sum, c) => sum + c.packMm + c.biasMm, 0)
   const ledge = readLedge(snapshot, cylinder)
 
@@ -98,7 +106,7 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
     uncertaintyMm: set?.uncertaintyMm ?? 0,
     plane: distinctStations(values) >= 3 ? fitPlane(values, snapshot.engine.boreMm) : null,
     judgement: null,
-    changed: changes.filter((c) => c.seq > (set?.seq ?? -Infinity)).at(-1) ?? null,
+    changed: changes.filter((c) => c.seq > (set?.seq ?? -Infinity)).at(-1) ?? lifted,
     prediction: before
       ? {
           expectMm: before.expectMm,

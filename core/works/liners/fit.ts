@@ -3,10 +3,30 @@ import { inTurn, mover, type Move } from '../../job/move'
 import { isClosed, routeStages } from '../../job/route'
 import type { Snapshot } from '../../job/snapshot'
 import type { StageLogic } from '../stage-logic'
-import { pressProblem, readFitting, runningBand, sealProblem, swellLeftMs, type FittingState } from './read-fitting'
+import {
+  pilotMm,
+  pressProblem,
+  readFitting,
+  runningBand,
+  sealProblem,
+  swellLeftMs,
+  type FittingState,
+} from './read-fitting'
 
 const says = {
-  actions: ['ring-on', 'wet', 'band-on', 'band-late', 'press', 'turn', 'next-cylinder', 'close-stage', 'done', 'stop'],
+  actions: [
+    'ring-on',
+    'wet',
+    'band-on',
+    'band-late',
+    'press',
+    'turn',
+    'pilot',
+    'next-cylinder',
+    'close-stage',
+    'done',
+    'stop',
+  ],
   reasons: [
     'dry-first',
     'rings-missing',
@@ -20,6 +40,8 @@ const says = {
     'band-waits',
     'rings-on',
     'clock-out',
+    'pin-stops',
+    'pin-proves',
     'band-runs',
     'next',
     'all-in',
@@ -39,11 +61,14 @@ function wantedOf(snapshot: Snapshot, state: FittingState, nowMs: number): Move 
   ) => make(action, reason, { cylinder, ...rest })
   const { liner, limits } = snapshot.sheet
   if (state.press) {
-    if (state.clock !== 'out') return null
-    return step('turn', 'clock-out', {
-      caution: 'fingers',
-      figures: { at: state.press.atDeg!, want: liner!.clockDeg!, tolerance: liner!.clockTolDeg },
-    })
+    if (state.clock === 'out')
+      return step('turn', state.pilot === false ? 'pin-stops' : 'clock-out', {
+        caution: 'fingers',
+        figures: { at: state.press.atDeg!, want: liner!.clockDeg!, tolerance: liner!.clockTolDeg },
+      })
+    const pin = pilotMm(snapshot)
+    if (pin === null || state.pilot !== null) return null
+    return step('pilot', 'pin-proves', { figures: { pinMm: pin } })
   }
   const left = swellLeftMs(state, nowMs)
   const waiting = rings.find((r) => r.dueAt !== null)
@@ -109,6 +134,11 @@ function fitProblems(snapshot: Snapshot): GateProblem[] {
     { code: 'ring-missing', cylinders: pick((f) => f.rings.some((r) => r.state !== 'on')), soft: false },
     { code: 'not-pressed', cylinders: pick((f) => f.press === null), soft: false },
     { code: 'clock-out', cylinders: pick((f) => f.clock === 'out'), soft: true },
+    {
+      code: 'pilot-not-tried',
+      cylinders: pick((f) => f.press !== null && pilotMm(snapshot) !== null && f.pilot === null),
+      soft: true,
+    },
   ]
   return named(problems)
 }
@@ -119,6 +149,10 @@ export const fit: StageLogic = {
   problems: fitProblems,
   move: (s, hand) => fitMove(s, hand.cylinder, hand.nowMs ?? 0),
   refuse: (s, act, nowMs) => {
+    if (act.what === 'try-pilot') {
+      const there = readFitting(s).find((f) => f.cylinder === act.cylinder)?.press
+      return there ? null : { code: 'out-of-order', details: ['press-first'] }
+    }
     if (act.what !== 'fit-seal' && act.what !== 'press-liner') return null
     if (routeStages(s).includes('trial-fit') && !isClosed(s, 'trial-fit'))
       return { code: 'out-of-order', details: ['fit-not-open'] }

@@ -1,4 +1,5 @@
 import { turnBetweenDeg } from '../../measure/angle'
+import { pilotDrops } from '../block/entries'
 import type { PressLog, SealGroove } from './fitting'
 import type { Snapshot } from '../../job/snapshot'
 import { standingOf } from '../../job/stations'
@@ -25,12 +26,18 @@ export interface FittingState {
   late: boolean
   /** Whether its ports or opening face where they must; null where nothing is clocked or it is not in yet. */
   clock: 'in' | 'out' | null
+  /** Whether the pin drops through liner and block; null where there is none, or nobody tried. */
+  pilot: boolean | null
 }
 
 /** When a band wetted at `at` must be in. */
 export function dueAt(at: string, swellMinutes: number): string {
   return new Date(Date.parse(at) + swellMinutes * 60_000).toISOString()
 }
+
+/** The pin that proves how a liner is clocked, mm; null where nothing is clocked, or the sheet has none. */
+export const pilotMm = ({ sheet }: Pick<Snapshot, 'sheet'>): number | null =>
+  sheet.liner?.clockDeg == null ? null : (sheet.sections.liners?.pilotMm ?? null)
 
 function readOne(snapshot: Snapshot, cylinder: number): FittingState {
   const { seals, liner } = snapshot.sheet
@@ -49,12 +56,16 @@ function readOne(snapshot: Snapshot, cylinder: number): FittingState {
     }
   })
   const turned = press?.atDeg != null && liner?.clockDeg != null ? turnBetweenDeg(press.atDeg, liner.clockDeg) : null
+  const byAngle = turned === null ? null : turned <= (liner?.clockTolDeg ?? 0) + 1e-9 ? 'in' : 'out'
+  const pilot = press && pilotMm(snapshot) !== null ? pilotDrops(snapshot, cylinder, press.seq) : null
   return {
     cylinder,
     rings,
     press,
     late: press !== null && rings.some((r) => r.dueAt !== null && press.at > r.dueAt),
-    clock: turned === null ? null : turned <= (liner?.clockTolDeg ?? 0) + 1e-9 ? 'in' : 'out',
+    // The pin is the proof; the angle only tells how far off it is.
+    clock: pilot !== null ? (pilot ? 'in' : 'out') : byAngle,
+    pilot,
   }
 }
 

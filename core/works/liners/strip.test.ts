@@ -59,7 +59,7 @@ describe('the route by the work chosen', () => {
       'final-check',
       'record',
     ])
-    expect(stagesOf(workPresets.whole)).toHaveLength(13)
+    expect(stagesOf(workPresets.whole)).toHaveLength(15)
     for (const work of workChoices) expect(stagesOf([work]).length, work).toBeGreaterThan(1)
   })
 

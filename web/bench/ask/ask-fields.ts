@@ -4,6 +4,7 @@ import type { EngineQuestion } from '#core/sim/unit-truth'
 import { sectionOf } from '#core/works/sleeves/read-sleeves'
 import type { AskField, Tell } from './ask-field'
 import { barrelFields } from './barrel-fields'
+import { blockFields } from './block-fields'
 import { bushingFields } from './bushing-fields'
 import { frontFields } from './front-fields'
 
@@ -83,6 +84,6 @@ export function askFields(question: EngineQuestion, move: Move, snapshot: Snapsh
   }
   return (
     all[question.ask] ??
-    [bushingFields, frontFields, barrelFields].flatMap((fieldsOf) => fieldsOf(question, move, snapshot, t))
+    [bushingFields, frontFields, barrelFields, blockFields].flatMap((fieldsOf) => fieldsOf(question, move, snapshot, t))
   )
 }

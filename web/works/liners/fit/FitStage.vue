@@ -4,9 +4,10 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { fitMove } from '#core/works/liners/fit'
-import { readFitting, runningBand } from '#core/works/liners/read-fitting'
+import { pilotMm, readFitting, runningBand } from '#core/works/liners/read-fitting'
 import { numberOf } from '#core/job/move'
 import { isClosed } from '#core/job/route'
+import SheetDialog from '../../../bench/SheetDialog.vue'
 import StageShell from '../../../bench/StageShell.vue'
 import { useActs } from '../../../bench/useActs'
 import { useFigures } from '../../../bench/useFigures'
@@ -21,9 +22,11 @@ const { t } = useI18n()
 const job = useJob()
 const router = useRouter()
 const { act, strike, goOn, problem } = useActs()
-const { torque } = useFigures()
+const { torque, withUnit } = useFigures()
 const closing = ref<'close' | 'reopen' | null>(null)
 const pressing = ref(false)
+/** Whether the pin that proves the clocking is being tried. */
+const trying = ref(false)
 const nowMs = ref(Date.now())
 useIntervalFn(() => (nowMs.value = Date.now()), 250)
 
@@ -38,6 +41,7 @@ const nextGroove = computed(() =>
     ? move.value.figures.groove
     : null,
 )
+const pin = computed(() => pilotMm(snapshot.value))
 const words = computed(() =>
   Object.fromEntries(
     all.value.map((f) => {
@@ -82,6 +86,10 @@ function press(log: { peakNm: number | null; atDeg: number | null; words: string
   act({ what: 'press-liner', pressId: newId(), cylinder: job.selected, ...log })
   pressing.value = false
 }
+function tried(drops: boolean): void {
+  act({ what: 'try-pilot', pilotId: newId(), cylinder: job.selected, drops })
+  trying.value = false
+}
 function go(): void {
   const acts: Record<string, () => void> = {
     stop: () => void router.push({ name: 'trial-fit' }),
@@ -91,6 +99,7 @@ function go(): void {
     'band-late': () => off(numberOf(move.value, 'groove')),
     press: () => (pressing.value = true),
     turn: () => (pressing.value = true),
+    pilot: () => (trying.value = true),
     'next-cylinder': () => (job.selected = move.value.cylinder!),
     'close-stage': () => (closing.value = 'close'),
     done: () => goOn(move.value),
@@ -98,7 +107,7 @@ function go(): void {
   acts[move.value.action]?.()
 }
 useStageKeys(
-  () => pressing.value || closing.value !== null,
+  () => pressing.value || trying.value || closing.value !== null,
   () => move.value,
   { n: go },
 )
@@ -152,6 +161,18 @@ useStageKeys(
       <div v-if="mine.press" class="border border-line bg-plate p-3 text-body" data-part="press-entry">
         <p class="font-bold">{{ t('fit.pressed', { torque: torque(mine.press.peakNm) }) }}</p>
         <p v-if="mine.press.atDeg !== null">{{ t('fit.faces-line', { at: mine.press.atDeg }) }}</p>
+        <p
+          v-if="mine.press.atDeg !== null"
+          class="font-semibold"
+          data-part="clock-proof"
+          :data-pilot="String(mine.pilot)"
+        >
+          {{
+            pin === null
+              ? t('fit.by-angle')
+              : t(mine.pilot === null ? 'fit.pin-open' : mine.pilot ? 'fit.by-pin' : 'fit.pin-stopped')
+          }}
+        </p>
         <p v-if="mine.late" class="font-semibold text-outside">{{ t('fit.was-late') }}</p>
         <button v-if="!closed" type="button" class="key mt-2" data-part="strike-press" @click="strike(mine.press.id)">
           {{ t('fit.out-again') }}
@@ -166,6 +187,27 @@ useStageKeys(
         :liner="snapshot.sheet.liner"
         @close="pressing = false"
         @save="press"
-    /></template>
+      />
+      <SheetDialog
+        :open="trying"
+        :title="t('fit.pilot-title', { pin: withUnit(pin ?? 0), cylinder: job.selected })"
+        @close="trying = false"
+      >
+        <div class="flex flex-wrap gap-2" data-part="pilot-form">
+          <button type="button" class="key-brass" data-part="pilot-yes" @click="tried(true)">
+            {{ t('fit.pilot-yes') }}
+          </button>
+          <button
+            type="button"
+            class="key !min-h-[56px] !border-2 !border-ink text-lead"
+            data-part="pilot-no"
+            @click="tried(false)"
+          >
+            {{ t('fit.pilot-no') }}
+          </button>
+          <button type="button" class="key" @click="trying = false">{{ t('keys.close') }}</button>
+        </div>
+      </SheetDialog></template
+    >
   </StageShell>
 </template>

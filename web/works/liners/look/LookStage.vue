@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { blockAt } from '#core/works/block/entries'
+import { readLinerBore } from '#core/works/block/read-block'
+import { worstVerdict } from '#core/measure/verdict'
 import { findPatterns } from '#core/works/liners/find-patterns'
 import { isClosed } from '#core/job/route'
 import { standingOf } from '#core/job/stations'
@@ -17,19 +20,22 @@ import PhotoThumb from '../../../bench/PhotoThumb.vue'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import StageShell from '../../../bench/StageShell.vue'
 import { useActs } from '../../../bench/useActs'
+import { useFigures } from '../../../bench/useFigures'
 import { useSay } from '../../../bench/useSay'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { useJob } from '../../../stores/job'
 import { newId } from '../../../stores/new-id'
+import BoreDialog from './BoreDialog.vue'
 import FindingDialog from './FindingDialog.vue'
 import LinerUnrolled from './LinerUnrolled.vue'
 
 const { t } = useI18n()
 const say = useSay()
+const { length } = useFigures()
 const job = useJob()
 const { act, strike, goOn, problem } = useActs()
 const closing = ref<'close' | 'reopen' | null>(null)
-const dialog = ref<'finding' | 'grade' | 'photo' | null>(null)
+const dialog = ref<'finding' | 'grade' | 'photo' | 'bore' | null>(null)
 const face = ref<FaceName>('outside')
 const touched = ref({ atDeg: 0, depthMm: 40 })
 const opened = ref<string | null>(null)
@@ -50,6 +56,13 @@ const patterns = computed(() => findPatterns(snapshot.value))
 const liner = computed(() => snapshot.value.sheet.liner)
 const ledgeMm = computed(() => nominalLedgeDepthMm(snapshot.value.sheet.links))
 const lengthMm = computed(() => liner.value?.lengthMm ?? Math.max(220, ledgeMm.value * 1.6))
+/** Its bore by the gauge: what a liner that stays is judged by. */
+const gauged = computed(() => blockAt(snapshot.value, 'bores', job.selected))
+const bore = computed(() => readLinerBore(snapshot.value, job.selected))
+const travel = computed((): [number, number] => [
+  liner.value?.travelTopMm ?? 12,
+  liner.value?.travelBottomMm ?? lengthMm.value * 0.65,
+])
 const verdictOf: Record<GradeName, 'in' | 'unsure' | 'out'> = { good: 'in', fair: 'in', poor: 'unsure', scrap: 'out' }
 const words = computed(() =>
   Object.fromEntries(
@@ -208,6 +221,27 @@ useStageKeys(
           {{ t('look.regrade') }}
         </button>
       </div>
+      <div v-if="gauged" class="border border-line bg-plate p-3 text-body" data-part="liner-bore">
+        <p v-if="bore" :data-verdict="worstVerdict(Object.values(bore.verdicts))">
+          {{
+            t('beside.bore-worn', {
+              wear: length(bore.wearMm),
+              largest: length(bore.largestMm),
+              taper: length(bore.taperMm),
+              round: length(bore.outOfRoundMm),
+              clearance: length(bore.clearanceMm),
+            })
+          }}
+          <b>{{ t(`beside.bore-verdict.${worstVerdict(Object.values(bore.verdicts))}`) }}</b>
+        </p>
+        <p v-else>{{ t('beside.bore-no-sheet') }}</p>
+        <button v-if="!closed" type="button" class="key mt-2" @click="strike(gauged.id)">
+          {{ t('entry-strike') }}
+        </button>
+      </div>
+      <button v-if="!closed" type="button" class="key" data-part="open-bore" @click="dialog = 'bore'">
+        {{ t('beside.bore') }}
+      </button>
       <ul class="flex flex-col gap-1 text-body" data-part="finding-list">
         <li v-for="f in mine" :key="f.id">
           <button type="button" class="key w-full !justify-start text-left" @click="open(f)">
@@ -260,6 +294,19 @@ useStageKeys(
           (p) => {
             photo = p
             dialog = 'photo'
+          }
+        "
+      />
+      <BoreDialog
+        :open="dialog === 'bore'"
+        :cylinder="job.selected"
+        :of="snapshot.sheet.sections.liners?.bore ?? null"
+        :travel-mm="travel"
+        @close="dialog = null"
+        @save="
+          (a) => {
+            act(a)
+            dialog = null
           }
         "
       />

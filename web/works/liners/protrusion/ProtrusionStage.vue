@@ -21,9 +21,18 @@ import { useStageKeys } from '../../../bench/useStageKeys'
 import { useDevice } from '../../../stores/device'
 import { useGauge } from '../../../stores/gauge'
 import { useJob } from '../../../stores/job'
+import { newId } from '../../../stores/new-id'
 import { useShop } from '../../../stores/shop'
 import CylinderFigures from './CylinderFigures.vue'
-import { ComplaintNote, DryNote, HistoryDialog, HoldDownDialog, ShimDialog, StopPackDialog } from './brought'
+import {
+  BarredDialog,
+  ComplaintNote,
+  DryNote,
+  HistoryDialog,
+  HoldDownDialog,
+  ShimDialog,
+  StopPackDialog,
+} from './brought'
 import { useMoves } from './useMoves'
 
 const props = defineProps<{ stage: MeasuredStage }>()
@@ -50,7 +59,7 @@ const repeatDeg = ref<number | null>(null)
 const entry = useReadingEntry(computed(() => ({ ...deckContext.value, repeatDeg: repeatDeg.value, onward })))
 const state = computed(() => deck.value?.cylinders.find((c) => c.cylinder === job.selected) ?? null)
 
-const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'shim' | 'history' | 'bolts'>(
+const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'pack' | 'shim' | 'history' | 'bolts' | 'barred'>(
   () => props.stage,
   pad,
 )
@@ -89,6 +98,12 @@ function select(cylinder: number): void {
 function goOn(): void {
   go()
   focus()
+}
+
+/** The engine was barred over with loose liners: what was read of them holds no longer. */
+function barOver(): void {
+  job.act({ what: 'bar-over', barringId: newId() })
+  close()
 }
 
 function again(): void {
@@ -144,12 +159,14 @@ onBeforeUnmount(() => gauge.disconnect())
             :station-deg="entry.stationDeg.value"
             :master-mm="0"
             @hide="showGauge = false"
+            @barred="dialog = 'barred'"
             @did="focus"
           />
         </div>
         <div v-else class="flex min-h-0 flex-[9] gap-px">
           <div class="min-w-0 flex-1">
-            <DeckProfile :deck="deck" :behind="behind" :heads="snapshot.engine.heads" :selected="job.selected" />
+            <RanProfile v-if="stage === 'as-found'" :deck="deck" :snapshot="snapshot" :selected="job.selected" />
+            <DeckProfile v-else :deck="deck" :behind="behind" :heads="snapshot.engine.heads" :selected="job.selected" />
           </div>
           <CylinderFigures
             :snapshot="snapshot"
@@ -230,6 +247,7 @@ onBeforeUnmount(() => gauge.disconnect())
       @close="close"
       @done="finish"
     />
+    <BarredDialog :open="dialog === 'barred'" :deck="deck" @close="close" @barred="barOver" />
     <HoldDownDialog v-if="boltsWanted" :open="dialog === 'bolts'" :cylinder="job.selected" @close="close" />
     <HistoryDialog
       :open="dialog === 'history'"

@@ -10,3 +10,5 @@ export const HoldDownDialog = broughtComponent(
 )
 export const ComplaintNote = broughtComponent(() => import('./ComplaintNote.vue'))
 export const DryNote = broughtComponent(() => import('./DryNote.vue'))
+export const BarredDialog = atRest(() => import('./BarredDialog.vue'))
+export const RanProfile = broughtComponent(() => import('./RanProfile.vue'))

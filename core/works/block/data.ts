@@ -1,0 +1,1 @@
+export { kinds } from './kinds'
