@@ -7,6 +7,7 @@ import { signatureState, signatureOf } from '#core/job/signature'
 import { demoPhoto } from '../server/demo/demo-photo'
 import { Browser, Key } from '../testing/browser'
 import { Finger } from '../testing/finger'
+import { FingerJob } from '../testing/finger-job'
 import { House } from '../testing/house'
 import { leaveStage, Technician } from '../testing/technician'
 
@@ -87,6 +88,29 @@ describe('a whole job', () => {
     expect(await browser.text('[data-part=complaint-note]')).toMatch(
       /Every liner stands inside[\s\S]*Not explained by the liners: loses coolant/,
     )
+    await close()
+
+    // The old gasket's fire ring, station by station: a figure, Tab, the next; Enter ends it.
+    await at('deck-check')
+    for (const cylinder of [1, 2, 3, 4]) {
+      await untilAction('ring')
+      await browser.type('n')
+      await browser.find('[data-part=ask]')
+      await browser.dialog()
+      for (const station of [0, 1, 2]) await browser.type((1.3 - station / 1000).toFixed(3), Key.TAB)
+      await browser.type('1.302', Key.ENTER)
+      await browser.noDialog()
+      await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
+      if (cylinder < 4) await browser.type('n')
+    }
+    await close()
+    await at('pistons-out')
+    for (const cylinder of [1, 2, 3, 4]) {
+      await untilAction('take')
+      await browser.type('n')
+      await untilAction(cylinder < 4 ? 'next-cylinder' : 'photograph')
+      await browser.type('n')
+    }
     await close()
 
     await at('protect')
@@ -187,6 +211,7 @@ describe('a whole job', () => {
   it('is carried from intake to the signed record by a finger', async () => {
     const finger = await Finger.on(browser)
     const go = () => finger.tap('[data-part=move-button]')
+    const hand = new FingerJob(browser, finger)
     const close = async () => {
       await untilAction('close-stage')
       await leaveStage(browser, go, () => finger.tap('[data-part=close-confirm]'))
@@ -212,6 +237,31 @@ describe('a whole job', () => {
     await finger.tap('[data-part=job-start]')
     await at('as-found')
     await measure()
+    await close()
+    await at('deck-check')
+    // A line of one's own over the deck: two touches, and the leaf that goes under.
+    await browser.find('[data-part=face]')
+    await finger.tapAt('[data-part=face]', 0.2, 0.5)
+    await finger.tapAt('[data-part=face]', 0.8, 0.5)
+    await browser.dialog()
+    const gap = await browser.find('input[data-part=line-gap], [data-part=line-gap] input')
+    await gap.sendKeys(Key.chord(Key.CONTROL, 'a'), '0.06')
+    await finger.tap('[data-part=save-line]')
+    await browser.untilText('[data-part=line-entry]', '0.060 mm goes under')
+    for (const cylinder of [1, 2, 3, 4]) {
+      await untilAction('ring')
+      await hand.answer({ 'ringMm.0': '1.300', 'ringMm.1': '1.301', 'ringMm.2': '1.302', 'ringMm.3': '1.299' })
+      await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
+      if (cylinder < 4) await go()
+    }
+    await close()
+    await at('pistons-out')
+    // The one pulled first is ticked first; what is left is said.
+    await finger.tap('[data-piston="3"]')
+    await finger.tap('[data-piston="1"]')
+    await finger.tap('[data-piston="2"]')
+    await finger.tap('[data-piston="4"]')
+    await finger.tap('[data-part=photographed]')
     await close()
     await at('protect')
     await finger.tap('[data-opening="1-oil-drilling"]')
@@ -279,6 +329,22 @@ describe('a whole job', () => {
         await browser.dialog()
         await finger.tap('[data-part=save-press]')
       }
+      // The pin proves it: at the third it stops once, and the liner is turned again.
+      await untilAction('pilot')
+      await go()
+      if (cylinder === 3) {
+        await finger.tap('[data-part=pilot-no]')
+        await untilAction('turn')
+        await go()
+        await (await browser.find('[data-part=press-at]')).sendKeys('90')
+        await browser.dialog()
+        await finger.tap('[data-part=save-press]')
+        await untilAction('pilot')
+        await go()
+      }
+      await browser.dialog()
+      await finger.tap('[data-part=pilot-yes]')
+      await browser.noDialog()
       await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
       if (cylinder < 4) await go()
     }
@@ -299,14 +365,15 @@ describe('a whole job', () => {
     const done = await house.snapshot(await house.jobId('second time'))
     expect(signatureState(done, signatureOf(done)!)).toBe('stands')
     expect(done.job).toMatchObject({
-      work: ['strip', 'dry-fit', 'seals', 'check'],
+      work: ['deck', 'pistons', 'strip', 'dry-fit', 'seals', 'check'],
       fromJobId: await house.jobId('Harbour crane'),
     })
     expect(done.presses.map((p) => [p.cylinder, p.atDeg, p.struck !== null])).toEqual([
       [1, 88, false],
       [2, 100, true],
       [2, 92, false],
-      [3, 88, false],
+      [3, 88, true],
+      [3, 90, false],
       [4, 88, false],
     ])
     expect(await browser.complaints()).toEqual([])

@@ -63,6 +63,17 @@ export class Finger {
     await send('touchEnd', [])
   }
 
+  /** Taps a spot of what matches, in shares of its box. */
+  async tapAt(css: string, x: number, y: number): Promise<void> {
+    const box = await this.browser.run<{ x: number; y: number; width: number; height: number }>(
+      'return document.querySelector(arguments[0]).getBoundingClientRect().toJSON()',
+      css,
+    )
+    const at = { x: box.x + box.width * x, y: box.y + box.height * y }
+    await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [at] })
+    await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+  }
+
   /** Taps a figure on the pad's own keys and takes it. */
   async figure(figure: string): Promise<void> {
     for (const key of figure) await this.tap('[data-part=keypad] button', key)

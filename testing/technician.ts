@@ -136,6 +136,7 @@ export class Technician {
         await this.browser.type('n')
       } else if (['ring-on', 'wet', 'band-on'].includes(before.action)) await this.browser.type('n')
       else if (before.action === 'press') await this.press()
+      else if (before.action === 'pilot') await this.tryPin()
       else if (before.action === 'close-stage') {
         await leaveStage(
           this.browser,
@@ -162,6 +163,15 @@ export class Technician {
       )
     }
     throw new Error(`the stage never ended: ${this.moves.slice(-8).join(' | ')}`)
+  }
+
+  /** Drops the pin that proves a liner's clocking: it goes through. */
+  private async tryPin(): Promise<void> {
+    await this.browser.type('n')
+    await this.browser.find('[data-part=pilot-form]')
+    await this.browser.dialog()
+    await (await this.browser.find('[data-part=pilot-yes]')).sendKeys(Key.ENTER)
+    await this.browser.noDialog()
   }
 
   /** Presses a liner in and says so, by the keyboard: the first box has the focus. */
