@@ -48,7 +48,7 @@ it('starts, says so when started again, refuses a port in use, stops, and starts
   expect(url).toBe(`http://127.0.0.1:${port}`)
   const shop = (await (await fetch(`${url}/api/shop`)).json()) as Shop
   const { jobs } = (await (await fetch(`${url}/api/jobs`)).json()) as JobList
-  expect(jobs).toHaveLength(8)
+  expect(jobs).toHaveLength(9)
   expect(once('demo').stdout).toContain(`already running at ${url}`)
 
   const person = { id: randomUUID(), name: 'Mara Quill', role: 'technician' }

@@ -200,6 +200,8 @@ describe('the page of an engine', () => {
       )
     await browser.go(`/engines/${built.engine.id}`)
     await browser.untilText('[data-part=settling]', 'Loader again: 4000 h')
+    // The demo's own comeback.
+    await browser.untilText('[data-part=settling]', 'Gravel yard, back again: 1830 h')
     expect(await browser.complaints()).toEqual([])
   })
 })
@@ -212,7 +214,7 @@ describe('intake', () => {
     expect(await browser.all('[data-work-choice=strip]')).toHaveLength(0)
     expect(await browser.all('[data-work-choice=barrels]')).toHaveLength(1)
     await browser.chooseOption('select[data-part=job-engine]', 'Tarrock 6L-140')
-    await browser.untilText('[data-part=intake-route]', 'As found → Protect → Pull')
+    await browser.untilText('[data-part=intake-route]', 'As found → Deck and gasket → Rods and pistons out → Protect → Pull')
     expect(await browser.all('[data-work-choice=barrels]')).toHaveLength(0)
   })
 })

@@ -230,7 +230,7 @@ describe('a whole job', () => {
     await browser.chooseOption('[data-part=job-engine]', 'Brennick 4M-105')
     // The same engine's last job: its work is taken over.
     await finger.tap('[data-part=as-last]')
-    await browser.untilText('[data-part=from-job]', 'Begun from job 9')
+    await browser.untilText('[data-part=from-job]', 'Begun from job 10')
     const title = await browser.find('[data-part=job-title]')
     await title.clear()
     await title.sendKeys('Harbour crane, second time')

@@ -308,6 +308,7 @@ describe('the store', () => {
       ['Crusher drive', 'Brennick 4M-105', false],
       ['Tide gate gearbox', 'Lune G40', false],
       ['Yard compressor', 'Sarn C2-90', false],
+      ['Gravel yard, back again', 'Brennick 4M-105', false],
     ])
     expect(jobs.find((j) => j.title.includes('spare'))!.readings).toBe(0)
   })

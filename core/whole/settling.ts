@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { schoolNames, type Snapshot } from '../job/snapshot'
 import { mean } from '../measure/mean'
 import { readDeck } from '../works/liners/deck'
+import { windowWith } from '../works/liners/windows'
 import { id } from '../job/base'
 
 /** A liner as it was built and as it was found again. Lengths mm. */
@@ -53,7 +54,14 @@ function means(snapshot: Snapshot, stage: 'final-check' | 'as-found') {
   return readDeck(snapshot, stage).cylinders.flatMap((c) => {
     const values = c.stations.flatMap((s) => s.valueMm ?? [])
     return values.length > 0
-      ? [{ cylinder: c.cylinder, mm: mean(values), doubtMm: c.uncertaintyMm / Math.sqrt(values.length) }]
+      ? [
+          {
+            cylinder: c.cylinder,
+            mm: mean(values),
+            doubtMm: c.uncertaintyMm / Math.sqrt(values.length),
+            window: c.window,
+          },
+        ]
       : []
   })
 }
@@ -68,13 +76,14 @@ export function readSettling(built: Snapshot, found: Snapshot): SettledPair | nu
   if (built.engine.id !== found.engine.id || !from || !to || from.unit !== 'hours' || to.unit !== 'hours') return null
   const hours = to.value - from.value
   if (hours <= 0) return null
-  const { minMm, maxMm } = found.sheet.limits
   const before = means(built, 'final-check')
   const bores = means(found, 'as-found').flatMap((now): SettledBore[] => {
     const then = before.find((b) => b.cylinder === now.cylinder)
     if (!then) return []
     const perThousandMm = ((now.mm - then.mm) * THOUSAND) / hours
     const doubtMm = (Math.hypot(now.doubtMm, then.doubtMm) * THOUSAND) / hours
+    // The window it was built into: a shim may have its own.
+    const { minMm, maxMm } = windowWith(found.sheet, then.window.of === 'shimmed')
     const room = perThousandMm < 0 ? now.mm - minMm : maxMm - now.mm
     const moves = Math.abs(perThousandMm) > doubtMm
     return [

@@ -431,6 +431,29 @@ async function fillLoader(store: Store): Promise<void> {
   await past.act({ what: 'close-stage', stage: 'record', note: '' }, ines.id, 5)
 }
 
+/** The loader came back: its liners as found tell how the cut and the shimmed ledge settled. */
+async function fillLoaderBack(store: Store): Promise<void> {
+  const jobId = await startJob(
+    store,
+    '2026-11-25T15:00:00.000Z',
+    'loader back',
+    world.engines.brennick.id,
+    'Gravel yard, back again',
+    'Oil leak at the pan; liners measured while the head is off.',
+    {
+      complaints: [],
+      hours: 6_980,
+      wantedBy: null,
+      work: workPresets.measure,
+      fromJobId: demoId('loader'),
+    },
+  )
+  const past = new Past(store, '2026-11-25T15:30:00.000Z', jobId, tom.id)
+  for (const [cylinder, values] of Object.entries(world.loader.foundAgain))
+    await past.set('as-found', Number(cylinder), values, world.gauges.digital.id)
+  await past.act({ what: 'close-stage', stage: 'as-found', note: '' }, ines.id, 10)
+}
+
 /** Loads the demo world into an empty store. */
 export async function fillDemo(store: Store): Promise<void> {
   await fillShop(store)
@@ -448,4 +471,5 @@ export async function fillDemo(store: Store): Promise<void> {
   )
   await simulate(store, spare, world.spareBores)
   await fillUnits(store)
+  await fillLoaderBack(store)
 }

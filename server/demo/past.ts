@@ -59,6 +59,8 @@ export interface Intake {
   hours: number
   wantedBy: string | null
   work?: readonly WorkChoice[]
+  /** The job of the same engine before this one. */
+  fromJobId?: string
 }
 
 /** Takes in a job of the demo. @returns its id */
@@ -72,7 +74,7 @@ export async function startJob(
   intake: Intake,
 ): Promise<string> {
   const jobId = demoId(name)
-  const { complaints, hours, wantedBy, work = wholeLinerWork } = intake
+  const { complaints, hours, wantedBy, work = wholeLinerWork, fromJobId = null } = intake
   await new Past(store, from, null, people.ines.id).act({
     what: 'start-job',
     jobId,
@@ -83,6 +85,7 @@ export async function startJob(
     usage: { value: hours, unit: 'hours' },
     wantedBy,
     work: [...work],
+    fromJobId,
   })
   return jobId
 }

@@ -9,7 +9,7 @@ afterAll(() => server.stop())
 
 it('prints and gives away every job of the demo as it stands', async () => {
   const { jobs } = await server.shop()
-  expect(jobs).toHaveLength(8)
+  expect(jobs).toHaveLength(9)
   for (const { id, title } of jobs) {
     for (const paper of ['record.pdf', 'owner.pdf']) {
       const answer = await server.app.inject(`/api/jobs/${id}/${paper}`)

@@ -25,6 +25,7 @@ describe('the plan of the open jobs', () => {
       'Crusher drive',
       'Tide gate gearbox',
       'Yard compressor',
+      'Gravel yard, back again',
     ])
     const ferry = tasks.filter((t) => t.title.includes('Long Reach')).sort((a, b) => a.fromAt.localeCompare(b.fromAt))
     expect(ferry.map((t) => t.stage)).toEqual([

@@ -340,7 +340,7 @@ describe('the shop', () => {
     const jobId = randomUUID()
     await server.send(inShop({ what: 'start-job', jobId, engineId: engine.id, title: 'Winch engine', complaint: '' }))
     const { job, sheet } = await server.snapshot(jobId)
-    expect(job).toMatchObject({ number: 9, title: 'Winch engine' })
+    expect(job).toMatchObject({ number: 10, title: 'Winch engine' })
     expect(sheet.version).toBe(engine.sheets.at(-1)!.version)
   })
 

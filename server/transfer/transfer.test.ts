@@ -142,7 +142,7 @@ describe('a job file', () => {
     }
     expect(await bring(JSON.stringify({ ...strange, job, check: hashText(orderedJson(job)) }), third)).toMatchObject({
       status: 200,
-      body: { number: 9 },
+      body: { number: 10 },
     })
     await third.stop()
   })
