@@ -214,7 +214,10 @@ describe('intake', () => {
     expect(await browser.all('[data-work-choice=strip]')).toHaveLength(0)
     expect(await browser.all('[data-work-choice=barrels]')).toHaveLength(1)
     await browser.chooseOption('select[data-part=job-engine]', 'Tarrock 6L-140')
-    await browser.untilText('[data-part=intake-route]', 'As found → Deck and gasket → Rods and pistons out → Protect → Pull')
+    await browser.untilText(
+      '[data-part=intake-route]',
+      'As found → Deck and gasket → Rods and pistons out → Protect → Pull',
+    )
     expect(await browser.all('[data-work-choice=barrels]')).toHaveLength(0)
   })
 })

@@ -123,7 +123,8 @@ it('measures the liners that nobody had measured', async () => {
     )
   }
   const { liners } = await house.snapshot(jobId)
-  for (const liner of liners) for (const r of liner.readings) expect(Math.abs(r.valueMm - 10.6)).toBeLessThan(0.03)
+  for (const liner of liners)
+    for (const r of liner.readings) expect(Math.abs(r.valueMm - liner.nominalMm)).toBeLessThan(0.03)
   await closeStage('repair-plan')
 })
 

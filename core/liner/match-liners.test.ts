@@ -124,6 +124,35 @@ describe('matchLiners', () => {
     )
   })
 
+  it('is not fooled where the solver’s presolve says there is nothing while it holds a point', async () => {
+    const liner = (id: string, flangeMm: number, wedgeMm = 0) => ({ id, flangeMm, wedgeMm, thickAtDeg: 0 })
+    const input: MatchLinersInput = {
+      bores: [10.494, 10.495, 10.494, 10.495].map((depthMm, i) => ({
+        cylinder: i + 1,
+        depthMm,
+        tiltMm: 0,
+        highAtDeg: 0,
+      })),
+      liners: [
+        { ...liner('L1', 10.55), onlyCylinder: 3 },
+        liner('L2', 10.55),
+        liner('L3', 10.551),
+        liner('L4', 10.552),
+        liner('L5', 10.563, 0.017),
+      ],
+      shims: [],
+      otherMm: 0,
+      rotationsDeg: [0],
+      heads: [[1, 2, 3, 4]],
+      targetMm: 0.1,
+      spec: { minMm: 0.06, maxMm: 0.14, withinLinerMaxMm: 0.03 },
+    }
+    const match = await matchLiners(input)
+    const wanted = byHand(input)
+    expect(match.proven).toBe(true)
+    expect(match.objective.deviationMm).toBeCloseTo(wanted.deviationMm, 8)
+  })
+
   function keepsToStock(input: MatchLinersInput, match: LinerMatch): void {
     expect(match.assignment.map((a) => a.cylinder)).toEqual(input.bores.map((b) => b.cylinder))
     expect(new Set(match.assignment.map((a) => a.linerId)).size).toBe(input.bores.length)

@@ -24,6 +24,10 @@ export interface MilpAnswer {
   bound: number
 }
 
+/** Of what the solver holds when it ends. */
+const [NO_POINT, FEASIBLE_POINT] = [0, 2]
+class PresolveFailed extends Error {}
+
 let loading: Promise<Highs> | undefined
 
 /** The solver, loaded when it is first asked for. */
@@ -78,8 +82,11 @@ export async function solveMilp(milp: Milp, limitS: number): Promise<MilpAnswer>
       })
       const { modelStatus } = model.run()
       const status = modelStatus === 7 ? 'optimal' : modelStatus === 8 || modelStatus === 9 ? 'infeasible' : 'stopped'
+      const point = Number(model.info.get('primal_solution_status'))
+      // It holds a point and says there is none: presolve went wrong, and nothing is proven.
+      if (status === 'infeasible' && point !== NO_POINT && presolve !== 'off') throw new PresolveFailed()
       if (status === 'infeasible') return { status, values: null, bound: Infinity }
-      const found = status === 'optimal' || Number(model.info.get('primal_solution_status')) === 2
+      const found = status === 'optimal' || point === FEASIBLE_POINT
       return {
         status,
         values: found ? model.getSolution().colValue : null,
@@ -90,7 +97,7 @@ export async function solveMilp(milp: Milp, limitS: number): Promise<MilpAnswer>
     return solve('choose')
   } catch (error) {
     // About one small model in a thousand breaks in the solver's presolve; as it stands it solves.
-    if (!(error instanceof solver.errors.HighsError)) throw error
+    if (!(error instanceof solver.errors.HighsError || error instanceof PresolveFailed)) throw error
     return solve('off')
   }
 }

@@ -137,6 +137,7 @@ describe('a job file', () => {
       grades: [],
       decisions: [],
       wearMarks: [],
+      works: {},
       liners: [],
       shims: [],
     }

@@ -1,4 +1,5 @@
 import type { Content } from 'pdfmake/interfaces'
+import type { Snapshot } from '#core/job/snapshot'
 import { blockAt, blockEntries } from '#core/works/block/entries'
 import { photographed } from '#core/works/block/pistons-out'
 import { readLines, readRan, type ReadLine } from '#core/works/block/read-block'
@@ -52,17 +53,15 @@ function deckBlock(w: Writer): Content[] {
   ]
 }
 
-/** What is out of flat, for the owner. */
-function outOfFlat(w: Writer): string[] {
-  const out = readLines(w.snapshot).filter((l) => l.verdict === 'out')
-  return out.map((l) =>
-    word('block.owner-flat', { ...faceOf(l), gap: w.withUnit(l.entry.gapMm), limit: w.withUnit(l.limitMm ?? 0) }),
-  )
+/** What is out of flat, for the owner: each face once. */
+function outOfFlat(snapshot: Snapshot): string[] {
+  const out = readLines(snapshot).filter((l) => l.verdict === 'out')
+  return [...new Set(out.map((l) => word('block.owner-flat', faceOf(l))))]
 }
 
 /** What lies around the liners on the record: pistons, deck and gasket. */
 export const record: RecordWork<'block'> = {
   stages: { 'pistons-out': pistonsBlock, 'deck-check': deckBlock },
   cautions: (s) => (s.job.work.includes('deck') ? ['gasket'] : []),
-  owner: { stands: (w) => (outOfFlat(w).length > 0 ? [lines(outOfFlat(w), '')] : []), done: () => [] },
+  owner: { stands: () => [], done: outOfFlat },
 }

@@ -41,10 +41,10 @@ interface Choice {
 const question = computed(() => (props.move ? questionOf(props.move) : null))
 const yesNo = computed((): Choice | null => {
   const choices: Record<string, Choice> = {
-    test: { key: 'positive', yes: t('leak.shows'), no: t('leak.shows-not') },
-    soap: { key: 'bubbles', yes: t('sleeve.bubbles'), no: t('sleeve.no-bubbles') },
-    'shaft-in': { key: 'asPhotographed', yes: t('cam.as-photographed'), no: t('cam.timing-off') },
-    again: { key: 'gone', yes: t('run.is-gone'), no: t('run.is-still') },
+    test: { key: 'positive', yes: ifHere('leak.shows'), no: ifHere('leak.shows-not') },
+    soap: { key: 'bubbles', yes: ifHere('sleeve.bubbles'), no: ifHere('sleeve.no-bubbles') },
+    'shaft-in': { key: 'asPhotographed', yes: ifHere('cam.as-photographed'), no: ifHere('cam.timing-off') },
+    again: { key: 'gone', yes: ifHere('run.is-gone'), no: ifHere('run.is-still') },
   }
   return choices[question.value?.ask ?? ''] ?? null
 })

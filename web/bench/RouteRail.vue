@@ -15,6 +15,8 @@ const here = useRoute()
 
 /** More stages than stand on the rail at once. */
 const LONG = 13
+/** Lines of a folded route that stand on the rail at once, its heads among them. */
+const ROOM = 14
 const folds = computed(() => props.route.length > LONG)
 const phases = computed(() =>
   phaseNames.flatMap((phase) => {
@@ -22,14 +24,31 @@ const phases = computed(() =>
     return stops.length > 0 ? [{ phase, stops, done: stops.filter((s) => s.state === 'done').length }] : []
   }),
 )
-/** Phases opened by hand; the one in hand is open anyway. */
-const opened = ref(new Set<PhaseName>())
+/** Phases opened or shut by hand; otherwise those open that fit, the one in hand first, then what follows it. */
+const turned = ref(new Map<PhaseName, boolean>())
 const inHand = computed(() => props.route.find((r) => r.stage === here.name) ?? null)
-const isOpen = (phase: PhaseName) =>
-  !folds.value || opened.value.has(phase) || (inHand.value !== null && stageLine[inHand.value.stage].phase === phase)
-watch(inHand, () => opened.value.clear())
+/** The phases that stand open by themselves: the one in hand, those after it and then those before, as long as there is room. */
+const fitting = computed(() => {
+  const own = inHand.value ? stageLine[inHand.value.stage].phase : null
+  const at = Math.max(
+    0,
+    phases.value.findIndex((p) => p.phase === own),
+  )
+  const order = [...phases.value.slice(at), ...phases.value.slice(0, at).reverse()]
+  // A head takes as much room as a stage.
+  let room = ROOM - phases.value.length
+  const open = new Set<PhaseName>()
+  for (const { phase, stops } of order) {
+    if (open.size > 0 && stops.length > room) break
+    room -= stops.length
+    open.add(phase)
+  }
+  return open
+})
+const isOpen = (phase: PhaseName) => !folds.value || (turned.value.get(phase) ?? fitting.value.has(phase))
+watch(inHand, () => turned.value.clear())
 function toggle(phase: PhaseName): void {
-  if (!opened.value.delete(phase)) opened.value.add(phase)
+  turned.value.set(phase, !isOpen(phase))
 }
 </script>
 
@@ -45,11 +64,12 @@ function toggle(phase: PhaseName): void {
           type="button"
           class="flex min-h-[48px] w-full items-center justify-between px-3 text-small font-semibold max-[1100px]:justify-center max-[1100px]:px-1 max-[1100px]:text-fine"
           :aria-expanded="isOpen(phase)"
-          :aria-label="t('route.phase', { phase: t(`phase.${phase}`), done, of: stops.length })"
           @click="toggle(phase)"
         >
           <span>{{ t(`phase.${phase}`) }}</span>
-          <span class="figure max-[1100px]:hidden">{{ t('route.of', { done, of: stops.length }) }}</span>
+          <span class="figure max-[1100px]:sr-only"
+            >{{ t('route.of', { done, of: stops.length }) }}<span class="sr-only"> {{ t('route.done') }}</span></span
+          >
         </button>
       </h2>
       <ol v-if="isOpen(phase)">
