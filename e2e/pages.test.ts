@@ -134,7 +134,7 @@ describe('the demo shop', () => {
     const folded = await browser.run<string[]>(
       `return [...document.querySelectorAll('[data-part=route] [data-phase] [aria-expanded=false]')].map(b => b.textContent.trim())`,
     )
-    expect(folded).toEqual(['Strip5/5 closed', 'Look2/2 closed'])
+    expect(folded).toEqual(['Strip5/5closed', 'Look2/2closed'])
     expect(states).toEqual([
       'counterbores next',
       'parts later',

@@ -31,8 +31,20 @@ const move = () =>
   browser.run<Move>(
     `const d = document.querySelector('[data-part=next-move]').dataset; return { action: d.action, cylinder: Number(d.cylinder), reason: d.reason }`,
   )
-/** A hand takes its time; so does an indicator that settles. */
-const settle = () => browser.driver.sleep(340)
+/** A hand takes its time; so does an indicator that settles: what it shows no longer moves. */
+async function settle(): Promise<void> {
+  await browser.driver.sleep(340)
+  let last = NaN
+  await browser.until(async () => {
+    const shown = await browser.run<string>(
+      `return document.querySelector('[data-part=live-value]')?.textContent.replace('−', '-') ?? '0'`,
+    )
+    const still = Math.abs(parseFloat(shown) - last) <= 0.004
+    last = parseFloat(shown)
+    if (!still) await browser.driver.sleep(120)
+    return still
+  }, 'the gauge does not settle')
+}
 const selected = () =>
   browser.run<number>(
     `return Number(document.querySelector('[data-part=deck-rail] [aria-pressed=true]').dataset.cylinder)`,
