@@ -51,7 +51,7 @@ const y = computed(() => {
     ...asRan.value.map((m) => m.valueMm),
   ])
   const pad = (high - low) * 0.08
-  const [foot, top] = [height.value - 34, 14]
+  const [foot, top] = [height.value - 34, 24]
   return (mm: number) => foot + ((mm - low + pad) / (high - low + 2 * pad)) * (top - foot)
 })
 // Two straight scales do not need d3-scale, which would be a twentieth of what the first page brings.

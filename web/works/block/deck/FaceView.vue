@@ -139,6 +139,8 @@ function touch(event: PointerEvent): void {
           <text y="8" text-anchor="middle" font-size="24" class="figure" fill="var(--scribe)">
             {{ gapText(l) }}
           </text>
+          <!-- Room for a finger. -->
+          <rect x="-64" y="-41" width="128" height="80" fill="transparent" data-part="line-label" />
         </g>
       </g>
       <circle v-if="begun" :cx="begun[0]" :cy="begun[1]" r="7" fill="var(--brass-on-blue)" />

@@ -30,6 +30,7 @@ import {
   DryNote,
   HistoryDialog,
   HoldDownDialog,
+  RanProfile,
   ShimDialog,
   StopPackDialog,
 } from './brought'
