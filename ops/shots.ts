@@ -91,6 +91,9 @@ async function stripping(house: House, browser: Browser, shot: Shot): Promise<vo
     await browser.chord(Key.ALT, cylinder)
     await browser.untilText('[data-part=side] h2', `Cylinder ${cylinder}`)
   }
+  await open(ferry, 'deck-check', '[data-part=face]', '6')
+  await browser.click('[data-line=front-left] [data-part=line-label]')
+  await shot('deck-and-gasket')
   await open(ferry, 'look', '[data-part=liner-unrolled]', '3')
   await shot('look')
 }
@@ -183,8 +186,6 @@ async function crusher(house: House, browser: Browser, shot: Shot): Promise<void
   const bolts = () => tightenByKey(browser)
   await goByKey(browser, at('move', 'front'), { bolts, bolt: bolts })
   await shot('cover')
-  await goByKey(browser, at('start', 'front'), { bolts, bolt: bolts })
-  await shot('seal')
   await goByKey(browser, async () => (await shownMove(browser)).action === 'slide', { bolts, bolt: bolts })
   await shot('damper')
 }

@@ -1,5 +1,5 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
-import { readDeck } from '#core/works/liners/deck'
+import { readDeck, type Deck } from '#core/works/liners/deck'
 import { decisionInForce, optionOf, planRenewals, returnCost } from '#core/works/liners/plan-renewals'
 import { routeStages } from '#core/job/route'
 import { measuredStages } from '#core/job/stages'
@@ -8,6 +8,19 @@ import { figure, table, title, Writer } from './pdf-writer'
 import { profileSvg } from './profile-svg'
 import { complaintBlock } from './intake-pdf'
 import { word } from './words'
+
+/** Which bores are judged by the window of a shim, where the sheet has one of its own. */
+function shimmedLine(w: Writer, deck: Deck): Content[] {
+  const own = deck.cylinders.filter((c) => c.window.of === 'shimmed')
+  const [first] = own
+  if (!first) return []
+  const text = word('owner.shimmed', {
+    cylinders: own.map((c) => c.cylinder).join(' '),
+    min: w.length(first.window.minMm),
+    max: w.withUnit(first.window.maxMm),
+  })
+  return [{ text, fontSize: 10 }]
+}
 
 /** One, some or all, with the choice that was made marked. */
 function choicesBlock(w: Writer): Content[] {
@@ -108,6 +121,7 @@ export function ownerStands(w: Writer): Content[] {
       fontSize: 10,
       margin: [0, 3, 0, 0],
     },
+    ...shimmedLine(w, last),
     ...choicesBlock(w),
   ]
 }

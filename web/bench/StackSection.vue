@@ -278,7 +278,8 @@ const description = computed(() =>
       </g>
     </svg>
     <figcaption class="absolute right-2 top-1 text-fine text-scribe">
-      {{ t('section.exaggerated', { times: exaggeration }) }}
+      <span v-if="window.of !== 'one'" data-part="stack-window">{{ t(`figures.window.${window.of}`) }} · </span
+      >{{ t('section.exaggerated', { times: exaggeration }) }}
     </figcaption>
   </figure>
 </template>

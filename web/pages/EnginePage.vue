@@ -97,6 +97,12 @@ async function save(): Promise<void> {
               <dt>{{ t(`engine.limit.${name}`) }}</dt>
               <dd class="figure text-right">{{ sheet.limits[name] === null ? '—' : withUnit(sheet.limits[name]!) }}</dd>
             </template>
+            <template v-if="sheet.sections.liners?.shimmed">
+              <dt>{{ t('figures.window.shimmed') }}</dt>
+              <dd class="figure text-right" data-part="window-shimmed">
+                {{ length(sheet.sections.liners.shimmed.minMm) }} – {{ withUnit(sheet.sections.liners.shimmed.maxMm) }}
+              </dd>
+            </template>
             <dt>{{ t('engine.firing') }}</dt>
             <dd class="figure text-right">{{ engine.firing.join('-') || '—' }}</dd>
             <dt>{{ t('engine.limit.holdDownNm') }}</dt>
