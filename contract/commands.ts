@@ -159,6 +159,9 @@ export const crew = z.strictObject({
   technicians: z.int().min(1).max(50),
   cutters: z.int().min(0).max(20),
   presses: z.int().min(0).max(20),
+  /** Ovens that take a barrel, and boring bars. */
+  ovens: z.int().min(0).max(20).default(1),
+  bars: z.int().min(0).max(20).default(1),
   fromHour: z.number().min(0).max(23),
   toHour: z.number().min(1).max(24),
   /** Days of the week, 0 Sunday. */
@@ -174,6 +177,8 @@ export const startCrew: Crew = {
   technicians: 2,
   cutters: 1,
   presses: 1,
+  ovens: 1,
+  bars: 1,
   fromHour: 7,
   toHour: 15.5,
   days: [1, 2, 3, 4, 5],

@@ -18,6 +18,7 @@ import { leakTable } from '#core/works/leaks/leak-table'
 import { clock } from '#core/works/clock'
 import { crew, studyReading } from './commands'
 import { stageNames, workChoices } from '#core/job/stages'
+import { toolNames } from '#core/works/stage-table'
 
 export const engineCard = z.strictObject({
   id,
@@ -149,7 +150,7 @@ export const scheduledTask = z.strictObject({
   title: z.string(),
   stage: z.enum(stageNames),
   technician: z.int(),
-  tool: z.enum(['cutter', 'press']).nullable(),
+  tool: z.enum(toolNames).nullable(),
   fromAt: z.iso.datetime(),
   toAt: z.iso.datetime(),
   hours: z.number(),
@@ -178,7 +179,7 @@ export const plannedJob = z.strictObject({
   lateH: z.number(),
   wantedBy: z.iso.date().nullable(),
   /** A tool that the shop has none of: from there on it cannot be planned. */
-  lacks: z.enum(['cutter', 'press']).nullable().default(null),
+  lacks: z.enum(toolNames).nullable().default(null),
 })
 
 /** The plan of the open jobs: a piece of the list of jobs, and the tasks of the days to come. */

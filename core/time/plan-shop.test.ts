@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../sim/random'
+import { toolNames, type ToolName } from '../works/stage-table'
 import { planShop, type LaidTask, type PlanShopInput } from './plan-shop'
 
 /** The same list schedule without any cleverness: at every step each open job is asked when its next task could begin. */
@@ -8,8 +9,8 @@ function plainly(
   rule: (job: PlanShopInput['jobs'][number], at: number, restH: number) => number,
 ) {
   const people = Array.from({ length: input.technicians }, () => 0)
-  const tools = { cutter: Array(input.tools.cutter).fill(0), press: Array(input.tools.press).fill(0) } as Record<
-    'cutter' | 'press',
+  const tools = Object.fromEntries(toolNames.map((t) => [t, Array<number>(input.tools[t] ?? 0).fill(0)])) as Record<
+    ToolName,
     number[]
   >
   const left = input.jobs.map((job, at) => ({ job, at, next: 0, readyH: 0, last: -1 }))
@@ -54,11 +55,11 @@ describe('planShop', () => {
         tasks: Array.from({ length: Math.floor(random() * 6) }, () => ({
           stage: 'cut' as const,
           hours: Math.round(random() * 8) / 2,
-          tool: pick([null, 'cutter', 'press'] as const),
+          tool: pick([null, ...toolNames] as const),
           waitAfterH: random() < 0.2 ? 4 : 0,
         })),
       }))
-      const tools = { cutter: pick([1, 2]), press: 1 }
+      const tools = { cutter: pick([1, 2]), press: 1, oven: 1, bar: 2 }
       const input = { jobs, technicians: pick([1, 2, 3]), tools }
       const worthOf = (tasks: LaidTask[]) => {
         const ends = jobs.map((j) => Math.max(0, ...tasks.filter((t) => t.jobId === j.id).map((t) => t.endH)))

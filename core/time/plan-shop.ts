@@ -30,7 +30,12 @@ export const planShopInput = z
       )
       .max(200, 'is more than 200 jobs'),
     technicians: z.int('must be a whole number').min(1, 'needs at least one technician').max(50),
-    tools: z.strictObject({ cutter: z.int().min(0).max(20), press: z.int().min(0).max(20) }),
+    tools: z.strictObject({
+      cutter: z.int().min(0).max(20),
+      press: z.int().min(0).max(20),
+      oven: z.int().min(0).max(20).optional(),
+      bar: z.int().min(0).max(20).optional(),
+    }),
   })
   .superRefine((input, context) =>
     refuseTwice(
@@ -98,7 +103,7 @@ const SAME_H = 1e-9
 function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
   const people = Array.from({ length: input.technicians }, () => 0)
   const tools = Object.fromEntries(
-    toolNames.map((t) => [t, Array.from({ length: input.tools[t] }, () => 0)]),
+    toolNames.map((t) => [t, Array.from({ length: input.tools[t] ?? 0 }, () => 0)]),
   ) as Record<ToolName, number[]>
   const lines: Line[] = [null, ...toolNames].map((tool) => ({
     tool,
@@ -199,7 +204,7 @@ function layOut(input: PlanShopInput, rule: Rule): ShopPlan {
 export function planShop(input: PlanShopInput): ShopPlan {
   const missing = input.jobs
     .flatMap((j) => j.tasks)
-    .find((t) => t.tool !== null && t.hours > 0 && input.tools[t.tool] === 0)
+    .find((t) => t.tool !== null && t.hours > 0 && (input.tools[t.tool] ?? 0) === 0)
   if (missing) throw new CalcError('no-tool', { figures: { tool: missing.tool!, stage: missing.stage } })
   const worth = (p: ShopPlan) => [
     p.jobs.reduce((sum, j) => sum + j.lateH, 0),

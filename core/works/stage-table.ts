@@ -3,7 +3,7 @@ export const phaseNames = ['strip', 'look', 'mend', 'build', 'run'] as const
 export type PhaseName = (typeof phaseNames)[number]
 
 /** Tools that a shop has few of, and its plan is laid for. */
-export const toolNames = ['cutter', 'press'] as const
+export const toolNames = ['cutter', 'press', 'oven', 'bar'] as const
 export type ToolName = (typeof toolNames)[number]
 
 /** The collections at the top of a snapshot that lie under the signature of a stage. Those of later works lie grouped by their work, and under the stage their kind names. */
@@ -94,9 +94,9 @@ const table = [
   // After all cutting and washing of the block: what lies behind a bushing cannot be washed out.
   { name: 'galleries', phase: 'mend', work: 'bushings', choice: 'bushings', restsOn: ['bushings-out', 'cut'], hours: { once: 1, place: 0.1 } },
   { name: 'bushing-map', phase: 'mend', work: 'bushings', choice: 'bushings', restsOn: ['cam-out', 'bushings-out'], hours: { once: 0.2, place: 0.1 } },
-  { name: 'barrel-fit', phase: 'mend', work: 'barrels', choice: 'barrels', restsOn: ['barrel-measure'], hours: { once: 0.5, place: 1.5 } },
-  { name: 'barrel-sleeve', phase: 'mend', work: 'barrels', choice: 'barrels', restsOn: ['barrel-fit'], tool: 'press', hours: { once: 0.8, place: 0.4 } },
-  { name: 'barrel-bore', phase: 'mend', work: 'barrels', choice: 'barrels', restsOn: ['barrel-sleeve', 'barrel-measure'], hours: { once: 0.5, place: 1.5 } },
+  { name: 'barrel-fit', phase: 'mend', work: 'barrels', choice: 'barrels', restsOn: ['barrel-measure'], tool: 'bar', hours: { once: 0.5, place: 1.5 } },
+  { name: 'barrel-sleeve', phase: 'mend', work: 'barrels', choice: 'barrels', restsOn: ['barrel-fit'], tool: 'oven', hours: { once: 0.8, place: 0.4 } },
+  { name: 'barrel-bore', phase: 'mend', work: 'barrels', choice: 'barrels', restsOn: ['barrel-sleeve', 'barrel-measure'], tool: 'bar', hours: { once: 0.5, place: 1.5 } },
   { name: 'barrel-ready', phase: 'build', work: 'barrels', choice: 'barrels', restsOn: ['barrel-bore'], hours: { once: 0.2, place: 0.3 } },
   { name: 'trial-fit', phase: 'build', work: 'liners', choice: 'dry-fit', sets: 'deck', rows: ['cuts', 'shimFits', 'placements'], restsOn: ['cut'], asks: true, hours: { once: 0.5, place: 0.3 } },
   { name: 'bushings-in', phase: 'build', work: 'bushings', choice: 'bushings', restsOn: ['galleries', 'bushing-map', 'trial-fit'], hours: { once: 0.4, place: 0.35 } },

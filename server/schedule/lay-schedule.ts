@@ -28,7 +28,12 @@ function endOfDay(day: string, calendar: WorkCalendar): string {
 /** A plan of these jobs from now on: what is left of each, for the shop's people and tools. A job is planned up to the tool that the shop has none of. */
 export async function laySchedule({ jobs, crew, query, madeAt, offsetMinutes }: ScheduleTask): Promise<Schedule> {
   const calendar: WorkCalendar = { fromHour: crew.fromHour, toHour: crew.toHour, days: crew.days, offsetMinutes }
-  const tools: Record<ToolName, number> = { cutter: crew.cutters, press: crew.presses }
+  const tools: Record<ToolName, number> = {
+    cutter: crew.cutters,
+    press: crew.presses,
+    oven: crew.ovens,
+    bar: crew.bars,
+  }
   const lacking = ({ stage }: StageHours) => {
     const { tool } = stageLine[stage]
     return tool !== null && tools[tool] === 0 ? tool : null

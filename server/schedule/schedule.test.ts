@@ -89,6 +89,14 @@ describe('the plan of the open jobs', () => {
     expect(
       await server.send(commandOf({ what: 'set-crew', crew: { ...crew, toHour: crew.fromHour + 0.9 } }, null, person)),
     ).toMatchObject([{ code: 'bad-command' }])
+    // The yard's barrels want the boring bar first, then the oven.
+    const barrels = (await plan()).tasks.filter((t) => t.title === 'Yard compressor')
+    expect(barrels.find((t) => t.stage === 'barrel-sleeve')!.tool).toBe('oven')
+    await server.send(commandOf({ what: 'set-crew', crew: { ...crew, bars: 0 } }, null, person))
+    expect((await plan()).jobs.find((j) => j.title === 'Yard compressor')!.lacks).toBe('bar')
+    // A crew of before these tools were planned for has one of each.
+    await server.store.sequelize.query(`UPDATE settings SET crew = JSON_REMOVE(crew, '$.bars', '$.ovens')`)
+    expect((await plan()).jobs.find((j) => j.title === 'Yard compressor')!.lacks).toBeNull()
     // What an earlier version let in is planned all the same, however long it takes.
     await server.store.sequelize.query(
       `UPDATE settings SET crew = JSON_SET(crew, '$.fromHour', 7, '$.toHour', 7.01, '$.days', JSON_ARRAY(3))`,

@@ -159,7 +159,7 @@ function toSettings(s: Row, leaves: Row[]): Settings {
     rule: s.rule as RuleName,
     renewalCosts: s.renewalCosts === null ? startRenewalCosts : list<RenewalCosts>(s.renewalCosts),
     leakTable: s.leakTable ? list<LeakTable>(s.leakTable) : null,
-    crew: s.crew === null ? startCrew : list<Crew>(s.crew),
+    crew: s.crew === null ? startCrew : { ...startCrew, ...list<Crew>(s.crew) },
     tooling: {
       leavesMm: leaves.map((l) => num(l.thicknessMm)).sort((a, b) => a - b),
       maxLeavesPerPack: num(s.maxLeavesPerPack),

@@ -323,12 +323,13 @@ async function save(): Promise<void> {
     <SheetDialog :open="editing" :title="t('schedule.crew')" @close="editing = false">
       <form class="grid grid-cols-2 gap-3" data-part="crew-form" @submit.prevent="save">
         <NumberField
-          v-for="f in ['technicians', 'cutters', 'presses', 'fromHour', 'toHour'] as const"
+          v-for="f in ['technicians', 'cutters', 'presses', 'ovens', 'bars', 'fromHour', 'toHour'] as const"
           :key="f"
-          v-model="draft[f]"
+          :model-value="draft[f] ?? null"
           :label="t(`schedule.field.${f}`)"
           :problem="problemOf(f)"
           :data-crew="f"
+          @update:model-value="(n) => (draft[f] = n)"
         />
         <p
           v-if="!ready"
