@@ -64,7 +64,13 @@ export default defineConfig({
     withoutJsonSchemas(),
   ],
   define: { __INTLIFY_PROD_DEVTOOLS__: false, __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: false },
-  build: { manifest: true, outDir: here('../dist/web'), emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
+  build: {
+    manifest: true,
+    outDir: here('../dist/web'),
+    emptyOutDir: true,
+    target: 'es2022',
+    chunkSizeWarningLimit: 900,
+  },
   worker: { format: 'es' },
   server: { proxy: { '/api': { target: process.env.EVENBORE_API ?? 'http://127.0.0.1:4780', ws: true } } },
 })

@@ -15,7 +15,12 @@ it('tells how the liners of an engine settled that came back, from its final che
   const loader = shop.jobs.find((j) => j.title === 'Gravel yard loader')!
   const engineId = shop.engines.find((e) => e.name.startsWith('Brennick'))!.id
   const ask = async () => (await server.app.inject(`/api/engines/${engineId}/settling`)).json<Settling>()
-  expect(await ask()).toEqual({ pairs: [], schools: [] })
+  // The demo's own comeback: four liners, the shimmed one by the window it was built into.
+  const first = await ask()
+  expect(first.pairs).toMatchObject([{ title: 'Gravel yard, back again', hours: 1830 }])
+  const shimmed = first.pairs[0]!.bores.find((b) => b.cylinder === 3)!
+  // From 0.1045 down to the 0.100 of a bore with a shim, not to the 0.090 of a bare one.
+  expect(shimmed.leavesInH).toBeCloseTo(((shimmed.foundMm - 0.1) / -shimmed.perThousandMm) * 1000, 3)
 
   const person = shop.people[0]!.id
   const jobId = randomUUID()
@@ -36,10 +41,10 @@ it('tells how the liners of an engine settled that came back, from its final che
     await act({ what: 'take-reading', readingId: randomUUID(), setId, angleDeg, valueMm: 0.1, source: 'typed' })
 
   const { pairs, schools } = await ask()
-  expect(pairs).toHaveLength(1)
+  expect(pairs).toHaveLength(2)
   expect(pairs[0]).toMatchObject({ hours: 3000, title: 'Loader again', jobId: loader.id })
   const [bore] = pairs[0]!.bores
   expect(bore).toMatchObject({ cylinder: 2, foundMm: 0.1 })
   expect(bore!.perThousandMm).toBeCloseTo((0.1 - bore!.builtMm) / 3, 9)
-  expect(schools).toMatchObject([{ engines: 1, bores: 1 }])
+  expect(schools).toMatchObject([{ engines: 2, bores: 5 }])
 })
