@@ -7,6 +7,7 @@ import { readDeck } from '../liners/deck'
 import { fit } from '../liners/fit'
 import { moveInput } from '../liners/move-input'
 import { nextMove } from '../liners/next-move'
+import { suggestGrade } from '../liners/suggest-grade'
 import { section, type LinerSection } from '../liners/section'
 import { deckCheck, deckCheckMove } from './deck-check'
 import { faceLine, faceLineNames, faceOf, judgeGap, liesOnFace } from './faces'
@@ -178,6 +179,12 @@ describe('the bore of a liner that may stay', () => {
     expect(judged.wearMm).toBeCloseTo(0.14, 9)
     expect(judged.verdicts).toEqual({ size: 'in', taper: 'out', round: 'in' })
     expect([readLinerBore(gauged(engine()), 2), readLinerBore(engine({ bore }), 2)]).toEqual([null, null])
+    // A bore beyond the sheet is scrap by itself; one that the sheet says nothing of changes no grade.
+    expect(suggestGrade(gauged(engine({ bore })), 2)).toMatchObject({
+      grade: 'scrap',
+      reasons: [{ kind: 'worn-bore' }],
+    })
+    expect(suggestGrade(gauged(engine()), 2)).toMatchObject({ grade: 'good', reasons: [] })
   })
 })
 

@@ -1,5 +1,7 @@
 import { latest } from '../../job/order'
 import type { Snapshot } from '../../job/snapshot'
+import { worstVerdict } from '../../measure/verdict'
+import { readLinerBore } from '../block/read-block'
 import { readLedge } from './ledges'
 import { standingOf } from '../../job/stations'
 import { gradeNames, type FindingKind, type Grade, type GradeName } from './strip'
@@ -29,9 +31,11 @@ const steps: readonly [number, GradeName][] = [
 ]
 /** What a worn ledge adds: a liner left on one may come back. */
 const WORN_LEDGE = 0.6
+/** What a bore adds that is on the line, and one beyond the sheet's limits: that liner does not stay. */
+const WORN_BORE = { unsure: 1.2, out: 3 } as const
 
 export interface GradeReason {
-  kind: FindingKind | 'worn-ledge'
+  kind: FindingKind | 'worn-ledge' | 'worn-bore'
   severity: number
   weight: number
 }
@@ -48,6 +52,9 @@ export function suggestGrade(
   }))
   if (readLedge(snapshot, cylinder).judgement?.verdict === 'out')
     reasons.push({ kind: 'worn-ledge', severity: 2, weight: WORN_LEDGE })
+  const bore = readLinerBore(snapshot, cylinder)
+  const worn = bore ? worstVerdict(Object.values(bore.verdicts)) : 'in'
+  if (worn !== 'in') reasons.push({ kind: 'worn-bore', severity: worn === 'out' ? 3 : 2, weight: WORN_BORE[worn] })
   reasons.sort((a, b) => b.weight - a.weight)
   const sum = reasons.reduce((total, r) => total + r.weight, 0)
   const single = reasons[0]?.weight ?? 0

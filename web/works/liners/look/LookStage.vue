@@ -211,8 +211,8 @@ useStageKeys(
         <ul class="text-body">
           <li v-for="(r, i) in suggested.reasons.slice(0, 4)" :key="i">
             {{
-              r.kind === 'worn-ledge'
-                ? t('finding.worn-ledge')
+              r.kind === 'worn-ledge' || r.kind === 'worn-bore'
+                ? t(`finding.${r.kind}`)
                 : t('look.reason', { severity: t(`severity.${r.severity}`), kind: t(`finding.${r.kind}`) })
             }}
           </li>
