@@ -8,7 +8,7 @@ export const StopPackDialog = atRest(() => import('./StopPackDialog.vue'))
 export const HoldDownDialog = broughtComponent(
   withWords(['fasteners'], () => import('../../../bench/joint/HoldDownDialog.vue')),
 )
-export const ComplaintNote = broughtComponent(() => import('./ComplaintNote.vue'))
+export const ComplaintNote = broughtComponent(withWords(['beside'], () => import('./ComplaintNote.vue')))
 export const DryNote = broughtComponent(() => import('./DryNote.vue'))
-export const BarredDialog = atRest(() => import('./BarredDialog.vue'))
+export const BarredDialog = atRest(withWords(['beside'], () => import('./BarredDialog.vue')))
 export const RanProfile = broughtComponent(() => import('./RanProfile.vue'))
