@@ -37,6 +37,20 @@ export function kind<
   return of
 }
 
+/** A kind of entry that is made and struck out in one stage. @param quiet it says nothing of how far that stage is */
+export const stageEntry = <
+  const R extends string,
+  const K extends string,
+  S extends StageName,
+  G extends z.ZodRawShape,
+>(
+  rows: R,
+  key: K,
+  stage: S,
+  given: G,
+  quiet = false,
+) => kind({ rows, key, strikes: true, stage, struckIn: stage, quiet, given })
+
 /** What is left of an entry's schema for a kind: without id, who, when, place and strike. */
 export const madeByOccasion = { id: true, seq: true, personId: true, at: true } as const
 

@@ -2,8 +2,7 @@ import { z } from 'zod'
 import { id } from '../../job/base'
 import { placeCode } from '../../job/place'
 import { angleDeg, lengthFromZeroMm, lengthMm, temperatureC, thicknessMm } from '../../schema'
-import { kind } from '../kind'
-import type { StageName } from '../stage-table'
+import { stageEntry as entry } from '../kind'
 
 const words = z.string().max(300).default('')
 const at = { place: placeCode }
@@ -35,14 +34,6 @@ export const stockSchools = ['small', 'generous'] as const
 export type StockSchool = (typeof stockSchools)[number]
 export const readySteps = ['edges', 'washed', 'oiled'] as const
 export type ReadyStep = (typeof readySteps)[number]
-
-const entry = <const R extends string, const K extends string, S extends StageName, G extends z.ZodRawShape>(
-  rows: R,
-  key: K,
-  stage: S,
-  given: G,
-  quiet = false,
-) => kind({ rows, key, strikes: true, stage, struckIn: stage, quiet, given })
 
 /** Entries of the work on barrels. */
 export const kinds = {

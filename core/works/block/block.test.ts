@@ -12,7 +12,7 @@ import { section, type LinerSection } from '../liners/section'
 import { deckCheck, deckCheckMove } from './deck-check'
 import { faceLine, faceLineNames, faceOf, judgeGap, liesOnFace } from './faces'
 import { pistonsOut, pistonsOutMove } from './pistons-out'
-import { linesOpen, readLinerBore, readLines, readRan } from './read-block'
+import { gaugedDepthsMm, linesOpen, readLinerBore, readLines, readRan } from './read-block'
 
 const none: LinerSection = section.parse({})
 function engine(own: Partial<LinerSection> = {}, plain: Snapshot = sixCylinders()): Snapshot {
@@ -185,6 +185,13 @@ describe('the bore of a liner that may stay', () => {
       reasons: [{ kind: 'worn-bore' }],
     })
     expect(suggestGrade(gauged(engine()), 2)).toMatchObject({ grade: 'good', reasons: [] })
+  })
+})
+
+describe('the depths of a gauged bore', () => {
+  it('are the ends of the rings’ travel and their middle, by the sheet or by the length', () => {
+    expect(gaugedDepthsMm(wholeJob(), 262)).toEqual([12, 90, 168])
+    expect(gaugedDepthsMm(sixCylinders(), 200)).toEqual([10, 70, 130])
   })
 })
 

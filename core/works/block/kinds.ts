@@ -1,8 +1,7 @@
 import { z } from 'zod'
 import { id } from '../../job/base'
 import { cylinderNumber, lengthFromZeroMm, lengthMm, reading, temperatureC, thicknessMm } from '../../schema'
-import { kind } from '../kind'
-import type { StageName } from '../stage-table'
+import { stageEntry as entry } from '../kind'
 
 /** What a figure was measured with: the gauge and what it can tell. */
 const by = { gaugeId: id.nullable(), uncertaintyMm: lengthFromZeroMm }
@@ -11,14 +10,6 @@ export const flatFaces = ['deck', 'head'] as const
 export type FlatFace = (typeof flatFaces)[number]
 /** A point of a face: along it from its front edge, across it from its middle line, mm. */
 const point = z.tuple([lengthFromZeroMm, lengthMm])
-
-const entry = <const R extends string, const K extends string, S extends StageName, G extends z.ZodRawShape>(
-  rows: R,
-  key: K,
-  stage: S,
-  given: G,
-  quiet = false,
-) => kind({ rows, key, strikes: true, stage, struckIn: stage, quiet, given })
 
 /** Entries around the liners: pistons, deck, gasket, the bore of a liner that stays, the pin that proves its clocking. */
 export const kinds = {

@@ -108,6 +108,16 @@ function middle(values: readonly number[]): number {
   return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2
 }
 
+/** Share of a liner's length that its rings travel, where the sheet does not say. */
+const TRAVEL = { top: 0.05, bottom: 0.65 } as const
+
+/** Where the bore of a liner is gauged: at both ends of the rings' travel and between them, mm down from its top. */
+export function gaugedDepthsMm({ sheet }: Pick<Snapshot, 'sheet'>, lengthMm: number): number[] {
+  const top = sheet.liner?.travelTopMm ?? lengthMm * TRAVEL.top
+  const bottom = sheet.liner?.travelBottomMm ?? lengthMm * TRAVEL.bottom
+  return [top, (top + bottom) / 2, bottom]
+}
+
 /** The bore of a liner that may stay, as it was gauged; null before it is, or without its sizes on the sheet. */
 export function readLinerBore(snapshot: Snapshot, cylinder: number): JudgedBore | null {
   const of = snapshot.sheet.sections.liners?.bore

@@ -12,7 +12,7 @@ import { newId } from '../../../stores/new-id'
 import { useShop } from '../../../stores/shop'
 
 /** The bore of a liner that may stay, by a bore gauge at three depths in two directions. */
-const props = defineProps<{ open: boolean; cylinder: number; of: LinerSection['bore']; travelMm: [number, number] }>()
+const props = defineProps<{ open: boolean; cylinder: number; of: LinerSection['bore']; depthsMm: readonly number[] }>()
 const emit = defineEmits<{ close: []; save: [act: Extract<EntryAct, { what: 'gauge-liner' }>] }>()
 const { t } = useI18n()
 const shop = useShop()
@@ -25,8 +25,7 @@ watch(
   () => props.open,
   (open) => {
     if (!open) return
-    const [top, bottom] = props.travelMm
-    levels.value = [top, (top + bottom) / 2, bottom].map((depthMm) => ({ depthMm, thrustMm: null, alongMm: null }))
+    levels.value = props.depthsMm.map((depthMm) => ({ depthMm, thrustMm: null, alongMm: null }))
     ;[partC.value, masterMm.value, tried.value] = [20, null, false]
   },
   { immediate: true },

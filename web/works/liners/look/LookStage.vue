@@ -2,7 +2,7 @@
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { blockAt } from '#core/works/block/entries'
-import { readLinerBore } from '#core/works/block/read-block'
+import { gaugedDepthsMm, readLinerBore } from '#core/works/block/read-block'
 import { worstVerdict } from '#core/measure/verdict'
 import { findPatterns } from '#core/works/liners/find-patterns'
 import { isClosed } from '#core/job/route'
@@ -59,10 +59,6 @@ const lengthMm = computed(() => liner.value?.lengthMm ?? Math.max(220, ledgeMm.v
 /** Its bore by the gauge: what a liner that stays is judged by. */
 const gauged = computed(() => blockAt(snapshot.value, 'bores', job.selected))
 const bore = computed(() => readLinerBore(snapshot.value, job.selected))
-const travel = computed((): [number, number] => [
-  liner.value?.travelTopMm ?? 12,
-  liner.value?.travelBottomMm ?? lengthMm.value * 0.65,
-])
 const verdictOf: Record<GradeName, 'in' | 'unsure' | 'out'> = { good: 'in', fair: 'in', poor: 'unsure', scrap: 'out' }
 const words = computed(() =>
   Object.fromEntries(
@@ -301,7 +297,7 @@ useStageKeys(
         :open="dialog === 'bore'"
         :cylinder="job.selected"
         :of="snapshot.sheet.sections.liners?.bore ?? null"
-        :travel-mm="travel"
+        :depths-mm="gaugedDepthsMm(snapshot, lengthMm)"
         @close="dialog = null"
         @save="
           (a) => {
