@@ -1,8 +1,10 @@
 import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
 import importX from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
+import { parserInOneProgram } from './ops/lint-vue.mjs'
 
 /** Every stage's own folder. */
 const stages = readdirSync('web/works', { withFileTypes: true })
@@ -43,20 +45,26 @@ const zones = [
   { target: './web/bench', from: ['./web/works', './web/pages'], message: 'the bench knows no stage' },
 ]
 
+const parserOfWeb = parserInOneProgram(join(import.meta.dirname, 'web/tsconfig.json'))
+
 export default tseslint.config(
   { ignores: ['testing/toy', 'dist', 'node_modules', '.evenbore', 'web/app/sw-template.js'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/essential'],
   {
-    files: ['**/*.ts', '**/*.vue'],
-    ignores: ['web/app/sw-template.js'],
+    files: ['**/*.ts'],
+    ignores: ['web/**'],
+    languageOptions: { parserOptions: { project: ['./tsconfig.json'], tsconfigRootDir: import.meta.dirname } },
+  },
+  {
+    files: ['web/**/*.ts'],
     languageOptions: {
-      parserOptions: {
-        project: ['./tsconfig.json', './web/tsconfig.json'],
-        tsconfigRootDir: import.meta.dirname,
-        extraFileExtensions: ['.vue'],
-      },
+      parser: parserOfWeb,
+      parserOptions: { project: ['./web/tsconfig.json'], tsconfigRootDir: import.meta.dirname },
     },
+  },
+  {
+    files: ['**/*.ts', '**/*.vue'],
     rules: {
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/await-thenable': 'error',
@@ -67,7 +75,7 @@ export default tseslint.config(
     files: ['**/*.vue'],
     languageOptions: {
       parserOptions: {
-        parser: tseslint.parser,
+        parser: parserOfWeb,
         project: ['./web/tsconfig.json'],
         tsconfigRootDir: import.meta.dirname,
         extraFileExtensions: ['.vue'],
