@@ -7,7 +7,7 @@ let browser: Browser
 
 beforeAll(async () => {
   house = await House.open({ demo: false })
-  browser = await Browser.open(house.url)
+  browser = await Browser.open(house.url, { fresh: true })
 })
 afterAll(async () => {
   await browser.close()

@@ -21,7 +21,7 @@ async function openHouse(options: Parameters<typeof House.open>[0] = {}): Promis
   return house
 }
 async function openBrowser(house: House): Promise<Browser> {
-  const browser = await Browser.open(house.url)
+  const browser = await Browser.open(house.url, { fresh: true })
   opened.push(browser)
   return browser
 }

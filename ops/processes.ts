@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { setTimeout as sleep } from 'node:timers/promises'
 
@@ -35,6 +35,20 @@ export async function end(started: Started | null | undefined, waitMs = 20_000):
   const until = Date.now() + waitMs
   while (runs(started) && Date.now() < until) await sleep(50)
   if (runs(started)) process.kill(started.pid, 'SIGKILL')
+}
+
+/** Ends every other process that was started with these words in its environment, as `NAME=value`. */
+export async function endAllWith(words: string): Promise<void> {
+  const found = readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name) && Number(name) !== process.pid)
+    .filter((pid) => {
+      try {
+        return readFileSync(`/proc/${pid}/environ`, 'utf8').split('\0').includes(words)
+      } catch {
+        return false
+      }
+    })
+  await Promise.all(found.map((pid) => end(markStarted(Number(pid)))))
 }
 
 function tryPort(port: number, host: string): Promise<number | null> {

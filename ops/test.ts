@@ -6,6 +6,7 @@ import { build } from './build'
 import { ensure, needs } from './debian'
 import { openHome } from './home'
 import { startDatabase } from './mariadb'
+import { endAllWith } from './processes'
 import { say } from './say'
 
 const signals = ['SIGINT', 'SIGTERM', 'SIGHUP'] as const
@@ -75,6 +76,7 @@ export async function test(args: string[]): Promise<number> {
     const checking = args.length > 0 ? Promise.resolve([]) : checkBeside()
     const env = {
       EVENBORE_TEST_DB: JSON.stringify(database.address),
+      EVENBORE_TEST_RUN: root,
       EVENBORE_THREAD: resolve('dist/server/thread.js'),
       NODE_OPTIONS: '',
     }
@@ -83,6 +85,7 @@ export async function test(args: string[]): Promise<number> {
     beside = await checking
     counts = JSON.parse(readFileSync(report, 'utf8')) as Report
   } finally {
+    await endAllWith(`EVENBORE_TEST_RUN=${root}`)
     await database.stop()
     rmSync(root, { recursive: true, force: true })
     rmSync(home.run, { recursive: true, force: true })

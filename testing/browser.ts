@@ -8,63 +8,93 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 const POLL_MS = 40
 const WAIT_MS = 40_000
 
-/** Headless Chromium with a profile of its own, and the few things a person does with it. */
+/** A Chromium that runs, and the folder it keeps its things in. */
+interface Started {
+  driver: WebDriver
+  profile: string
+}
+
+/** The folder of this run of the tests; what still runs with its name at the end of it is ended by the test command. */
+const run = process.env.EVENBORE_TEST_RUN
+/** Browsers of this worker that nobody has open: the next one that is opened need not start. */
+const kept: Started[] = []
+
+async function startChromium(more: readonly string[]): Promise<Started> {
+  const profile = mkdtempSync(join(run ?? tmpdir(), 'evenbore-browser-'))
+  const options = new Options()
+  options.setChromeBinaryPath('/usr/bin/chromium')
+  options.addArguments(
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-default-apps',
+    '--disable-extensions',
+    '--disable-breakpad',
+    '--disable-dev-shm-usage',
+    '--hide-scrollbars',
+    '--force-color-profile=srgb',
+    `--user-data-dir=${profile}`,
+    ...more,
+  )
+  const prefs = new logging.Preferences()
+  prefs.setLevel(logging.Type.BROWSER, logging.Level.WARNING)
+  options.setLoggingPrefs(prefs)
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .build()
+  return { driver, profile }
+}
+
+/** Sends a command of the developer tools. */
+export function tell(driver: WebDriver, command: string, params: object): Promise<void> {
+  const tools = driver as unknown as { sendDevToolsCommand(name: string, params: object): Promise<void> }
+  return tools.sendDevToolsCommand(command, params)
+}
+
+/** Headless Chromium on a device of its own, and the few things a person does with it. */
 export class Browser {
   private constructor(
-    readonly driver: WebDriver,
-    private readonly profile: string,
+    private readonly started: Started,
     private readonly base: string,
+    private readonly plain: boolean,
   ) {}
 
+  get driver(): WebDriver {
+    return this.started.driver
+  }
+
+  /**
+   * Opens a browser on a device with nothing of the shop's data. One that an earlier test of this worker has closed is
+   * taken again: it may have the app itself, as a shop's device has on its second day.
+   *
+   * @param options.fresh whether it must be a device on which the app was never opened
+   * @param options.arguments more words for Chromium, which is then started for them
+   */
   static async open(
     base: string,
     {
       size = { width: 1280, height: 800 },
       arguments: more = [],
-    }: { size?: { width: number; height: number }; arguments?: string[] } = {},
+      fresh = false,
+    }: { size?: { width: number; height: number }; arguments?: string[]; fresh?: boolean } = {},
   ): Promise<Browser> {
-    const profile = mkdtempSync(join(tmpdir(), 'evenbore-browser-'))
-    const options = new Options()
-    options.setChromeBinaryPath('/usr/bin/chromium')
-    options.addArguments(
-      '--headless=new',
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--disable-default-apps',
-      '--disable-dev-shm-usage',
-      '--hide-scrollbars',
-      '--force-color-profile=srgb',
-      `--window-size=${size.width},${size.height}`,
-      `--user-data-dir=${profile}`,
-      ...more,
-    )
-    const prefs = new logging.Preferences()
-    prefs.setLevel(logging.Type.BROWSER, logging.Level.WARNING)
-    options.setLoggingPrefs(prefs)
-    const driver = await new Builder()
-      .forBrowser('chrome')
-      .setChromeOptions(options)
-      .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
-      .build()
-    const browser = new Browser(driver, profile, base)
+    const plain = more.length === 0
+    const started = (plain && !fresh && kept.pop()) || (await startChromium(more))
+    const browser = new Browser(started, base, plain)
     await browser.resize(size)
     return browser
   }
 
   /** Makes the page itself this large, whatever the window's frame takes. */
   async resize(size: { width: number; height: number }): Promise<void> {
-    await (
-      this.driver as unknown as { sendDevToolsCommand(name: string, params: object): Promise<void> }
-    ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-      ...size,
-      deviceScaleFactor: 1,
-      mobile: false,
-    })
+    await tell(this.driver, 'Emulation.setDeviceMetricsOverride', { ...size, deviceScaleFactor: 1, mobile: false })
   }
 
   async go(path: string): Promise<void> {
@@ -96,8 +126,13 @@ export class Browser {
     }, `${css} cannot be clicked`)
   }
 
+  /** What can be read in the first that matches, once it is there. */
   async text(css: string): Promise<string> {
-    return (await this.find(css)).getText()
+    await this.find(css)
+    return this.run<string>(
+      `const e = document.querySelector(arguments[0]); return (e.innerText ?? e.textContent).replaceAll('\\u00a0', ' ').trim()`,
+      css,
+    )
   }
 
   /** Waits until a dialog stands open, still, and has taken the focus: hands cannot be faster. */
@@ -203,9 +238,32 @@ export class Browser {
 
   async close(): Promise<void> {
     const minded = await this.mindWords().catch((e: unknown) => e)
-    await this.driver.quit()
-    rmSync(this.profile, { recursive: true, force: true })
+    if (!run || !this.plain || !(await this.forget())) {
+      await this.driver.quit()
+      rmSync(this.started.profile, { recursive: true, force: true })
+    }
     if (minded) throw minded
+  }
+
+  /** Forgets all data of this shop; the app stays, and one empty page. @returns whether it can be taken again */
+  private async forget(): Promise<boolean> {
+    try {
+      const old = await this.driver.getAllWindowHandles()
+      await this.driver.switchTo().newWindow('tab')
+      const next = await this.driver.getWindowHandle()
+      for (const one of old) {
+        await this.driver.switchTo().window(one)
+        await this.driver.close()
+      }
+      await this.driver.switchTo().window(next)
+      const storageTypes = 'cookies,file_systems,indexeddb,local_storage,websql'
+      await tell(this.driver, 'Storage.clearDataForOrigin', { origin: this.base, storageTypes })
+      await this.driver.manage().logs().get(logging.Type.BROWSER)
+      kept.push(this.started)
+      return true
+    } catch {
+      return false
+    }
   }
 }
 

@@ -1,20 +1,16 @@
-import type { Browser } from './browser'
-
-interface DevTools {
-  sendDevToolsCommand(name: string, params: object): Promise<void>
-}
+import { tell, type Browser } from './browser'
 
 /** A finger on a tablet's glass: real touch events, no mouse and no keys. */
 export class Finger {
-  private constructor(
-    private readonly browser: Browser,
-    private readonly tools: DevTools,
-  ) {}
+  private constructor(private readonly browser: Browser) {}
 
   static async on(browser: Browser): Promise<Finger> {
-    const tools = browser.driver as unknown as DevTools
-    await tools.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 1 })
-    return new Finger(browser, tools)
+    await tell(browser.driver, 'Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 1 })
+    return new Finger(browser)
+  }
+
+  private send(type: 'touchStart' | 'touchMove' | 'touchEnd', touchPoints: object[]): Promise<void> {
+    return tell(this.browser.driver, 'Input.dispatchTouchEvent', { type, touchPoints })
   }
 
   /** Taps the middle of what matches; what lies outside the screen is brought in first. */
@@ -30,8 +26,8 @@ export class Finger {
           text ?? null,
         )
         if (!at) return false
-        await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [at] })
-        await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+        await this.send('touchStart', [at])
+        await this.send('touchEnd', [])
         return true
       },
       `nothing can be tapped: ${css} ${text ?? ''}`,
@@ -50,17 +46,15 @@ export class Finger {
         y: box.y + box.height * (from[1] + (to[1] - from[1]) * t),
       },
     ]
-    const send = (type: string, touchPoints: object[]) =>
-      this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type, touchPoints })
-    await send('touchStart', spot(0))
+    await this.send('touchStart', spot(0))
     for (const t of [0.25, 0.5, 0.75, 1]) {
-      await send('touchMove', spot(t))
+      await this.send('touchMove', spot(t))
       // A finger takes its time: each move is painted before the next.
       await this.browser.run(
         'return new Promise((painted) => requestAnimationFrame(() => requestAnimationFrame(painted)))',
       )
     }
-    await send('touchEnd', [])
+    await this.send('touchEnd', [])
   }
 
   /** Taps a spot of what matches, in shares of its box. */
@@ -70,8 +64,8 @@ export class Finger {
       css,
     )
     const at = { x: box.x + box.width * x, y: box.y + box.height * y }
-    await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [at] })
-    await this.tools.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+    await this.send('touchStart', [at])
+    await this.send('touchEnd', [])
   }
 
   /** Taps a figure on the pad's own keys and takes it. */

@@ -8,8 +8,12 @@ import { serverEnvironment } from '../ops/serve'
 import { freshDatabase } from '../server/testing/test-store'
 import type { DatabaseAddress } from '../server/store/store'
 
-/** Below the ports that the machine gives to its own outgoing connections: one of those may be taken between the look and the start. */
-const housePort = () => 20_000 + Math.floor(Math.random() * 12_000)
+/**
+ * Where the houses of this worker stand, one after the other: a browser that has opened the app there keeps it, as a
+ * shop's does. Below the ports that the machine gives to its own outgoing connections: one of those may be taken
+ * between the look and the start.
+ */
+const housePort = 20_000 + Math.floor(Math.random() * 12_000)
 
 /** A built server as a process of its own, with the demo world, to be killed and started again. */
 export class House {
@@ -32,7 +36,7 @@ export class House {
   ): Promise<House> {
     const house = new House(
       options.address ?? (await freshDatabase({ demo: options.demo ?? true })),
-      await freePort(housePort()),
+      await freePort(housePort),
       options.demo ?? true,
       options.host ?? '127.0.0.1',
       options.names ?? [],

@@ -159,7 +159,7 @@ export class Technician {
             now.head !== before.head
           )
         },
-        `nothing followed ${this.moves.at(-1)}: ${await this.browser.text('[data-part=pad], [data-part=side]')}`,
+        `nothing followed ${this.moves.at(-1)}`,
       )
     }
     throw new Error(`the stage never ended: ${this.moves.slice(-8).join(' | ')}`)

@@ -5,6 +5,7 @@ import type { Command, Outcome } from '#contract/commands'
 import { sixCylinders } from '#core/testing/make-snapshot'
 import type { Snapshot } from '#core/job/snapshot'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
+import { useJob } from '../stores/job'
 import { useOutbox } from '../stores/outbox'
 
 /** A server that a test can pull the plug of: it answers commands and jobs, and remembers what it was sent. */
@@ -86,7 +87,10 @@ export class FakeServer {
 export function newPage(): void {
   vi.stubGlobal('BroadcastChannel', undefined)
   const old = getActivePinia()
-  if (old) useOutbox(old).queue = []
+  if (old) {
+    useOutbox(old).queue = []
+    useJob(old).close()
+  }
   setActivePinia(createPinia())
 }
 
