@@ -9,7 +9,7 @@ import { FingerJob } from '../testing/finger-job'
 import { carryByKey, shownMove, tightenByKey } from '../testing/go-by-key'
 import { Finger } from '../testing/finger'
 import { House } from '../testing/house'
-import { faultsAt } from '../testing/layout'
+import { faultsOnStage } from '../testing/layout'
 
 let house: House
 let browser: Browser
@@ -37,7 +37,7 @@ const send = async (act: JobAct | ShopAct, jobId: string | null, minutesAgo = 0)
 
 /** Whether every stage that was carried through still fits its screen, at four sizes. */
 async function fits(jobId: string, stages: readonly string[]): Promise<void> {
-  for (const stage of stages) expect(await faultsAt(browser, `/jobs/${jobId}/${stage}`), stage).toEqual([])
+  for (const stage of stages) expect(await faultsOnStage(browser, jobId, stage), stage).toEqual([])
 }
 
 /** Signs the record that is ready by the keys alone, and has its papers printed. */

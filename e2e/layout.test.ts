@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { stageLine, stageNames, type WorkName } from '#core/works/stage-table'
 import { Browser } from '../testing/browser'
 import { House } from '../testing/house'
-import { faultsAt, layoutFaults } from '../testing/layout'
+import { faultsAt, faultsOnStage, layoutFaults } from '../testing/layout'
 
 let house: House
 let browser: Browser
@@ -44,7 +44,7 @@ describe('nothing is cut off or covered, at four sizes', () => {
   })
 
   it.each(stageNames)('on the stage %s', async (stage) => {
-    expect(await faultsOf(`/jobs/${jobs[stageLine[stage].work] ?? ferry}/${stage}`)).toEqual([])
+    expect(await faultsOnStage(browser, jobs[stageLine[stage].work] ?? ferry, stage)).toEqual([])
   })
 
   it('sees what is cut off, and what lies under something', async () => {

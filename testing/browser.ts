@@ -102,6 +102,15 @@ export class Browser {
     await this.driver.get(this.base + path)
   }
 
+  /** Goes on within the app that is open, as its own links do. */
+  async turnTo(path: string): Promise<void> {
+    await this.mindWords()
+    await this.run(
+      "history.pushState(null, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate', { state: null }))",
+      path,
+    )
+  }
+
   /** Fails where something was drawn without its words. */
   private async mindWords(): Promise<void> {
     const missing = await this.run<string | null>('return document.documentElement?.dataset.wordless ?? null').catch(

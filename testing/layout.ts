@@ -78,10 +78,8 @@ export function textFaults(browser: Browser): Promise<string[]> {
   `)
 }
 
-/** What is cut off, covered, outside its drawing or over something else on a page, at each size. */
-export async function faultsAt(browser: Browser, path: string): Promise<string[]> {
-  await browser.go(path)
-  await browser.find('main h1, main [data-part=next-move]')
+/** What is cut off, covered, outside its drawing or over something else on the page that is open, at each size. */
+async function faultsHere(browser: Browser): Promise<string[]> {
   const found: string[] = []
   for (const size of sizes) {
     await browser.resize(size)
@@ -93,4 +91,26 @@ export async function faultsAt(browser: Browser, path: string): Promise<string[]
   }
   await browser.resize(sizes[0])
   return found
+}
+
+/** {@link faultsHere} on a page that is opened for it. */
+export async function faultsAt(browser: Browser, path: string): Promise<string[]> {
+  await browser.go(path)
+  await browser.find('main h1, main [data-part=next-move]')
+  return faultsHere(browser)
+}
+
+/** {@link faultsHere} on a stage of a job, come to from wherever the app is. */
+export async function faultsOnStage(browser: Browser, jobId: string, stage: string): Promise<string[]> {
+  await browser.turnTo(`/jobs/${jobId}/${stage}`)
+  await browser.until(
+    () =>
+      browser.run<boolean>(
+        `return location.pathname === arguments[0] && !!document.querySelector(\`main > [data-stage="\${arguments[1]}"] [data-part=next-move]\`)`,
+        `/jobs/${jobId}/${stage}`,
+        stage,
+      ),
+    `the stage ${stage} does not open`,
+  )
+  return faultsHere(browser)
 }
