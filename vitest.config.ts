@@ -1,8 +1,9 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
 
+const common = { globals: false, restoreMocks: true }
 /** Files that run one after the other share what they import: to bring it anew for each took a fifth of the whole run. */
-const common = { globals: false, restoreMocks: true, isolate: false }
+const shared = { ...common, isolate: false }
 
 export default defineConfig({
   plugins: [vue()],
@@ -13,7 +14,7 @@ export default defineConfig({
       {
         extends: true,
         test: {
-          ...common,
+          ...shared,
           name: 'core',
           testTimeout: 240_000,
           include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'ops/**/*.test.ts'],
@@ -26,14 +27,14 @@ export default defineConfig({
           name: 'web',
           testTimeout: 120_000,
           environment: 'happy-dom',
-          setupFiles: ['web/testing/words.ts', 'web/testing/leave-clean.ts'],
+          setupFiles: ['web/testing/words.ts'],
           include: ['web/**/*.test.ts'],
         },
       },
       {
         extends: true,
         test: {
-          ...common,
+          ...shared,
           name: 'server',
           include: ['server/**/*.test.ts', 'testing/*.test.ts'],
           testTimeout: 240_000,
@@ -43,7 +44,7 @@ export default defineConfig({
       {
         extends: true,
         test: {
-          ...common,
+          ...shared,
           name: 'interface',
           include: ['e2e/**/*.test.ts'],
           testTimeout: 600_000,

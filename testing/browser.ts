@@ -1,6 +1,3 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 
@@ -8,19 +5,12 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
 const POLL_MS = 40
 const WAIT_MS = 40_000
 
-/** A Chromium that runs, and the folder it keeps its things in. */
-interface Started {
-  driver: WebDriver
-  profile: string
-}
-
 /** The folder of this run of the tests; what still runs with its name at the end of it is ended by the test command. */
 const run = process.env.EVENBORE_TEST_RUN
 /** Browsers of this worker that nobody has open: the next one that is opened need not start. */
-const kept: Started[] = []
+const kept: WebDriver[] = []
 
-async function startChromium(more: readonly string[]): Promise<Started> {
-  const profile = mkdtempSync(join(run ?? tmpdir(), 'evenbore-browser-'))
+async function startChromium(more: readonly string[]): Promise<WebDriver> {
   const options = new Options()
   options.setChromeBinaryPath('/usr/bin/chromium')
   options.addArguments(
@@ -38,18 +28,17 @@ async function startChromium(more: readonly string[]): Promise<Started> {
     '--disable-dev-shm-usage',
     '--hide-scrollbars',
     '--force-color-profile=srgb',
-    `--user-data-dir=${profile}`,
     ...more,
   )
   const prefs = new logging.Preferences()
   prefs.setLevel(logging.Type.BROWSER, logging.Level.WARNING)
   options.setLoggingPrefs(prefs)
-  const driver = await new Builder()
-    .forBrowser('chrome')
-    .setChromeOptions(options)
-    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
-    .build()
-  return { driver, profile }
+  // The driver makes a folder for each browser's things, and takes it away with it.
+  const service = new ServiceBuilder('/usr/bin/chromedriver').setEnvironment({
+    ...process.env,
+    ...(run ? { TMPDIR: run } : {}),
+  } as Record<string, string>)
+  return new Builder().forBrowser('chrome').setChromeOptions(options).setChromeService(service).build()
 }
 
 /** Sends a command of the developer tools. */
@@ -61,14 +50,10 @@ export function tell(driver: WebDriver, command: string, params: object): Promis
 /** Headless Chromium on a device of its own, and the few things a person does with it. */
 export class Browser {
   private constructor(
-    private readonly started: Started,
+    readonly driver: WebDriver,
     private readonly base: string,
     private readonly plain: boolean,
   ) {}
-
-  get driver(): WebDriver {
-    return this.started.driver
-  }
 
   /**
    * Opens a browser on a device with nothing of the shop's data. One that an earlier test of this worker has closed is
@@ -86,8 +71,8 @@ export class Browser {
     }: { size?: { width: number; height: number }; arguments?: string[]; fresh?: boolean } = {},
   ): Promise<Browser> {
     const plain = more.length === 0
-    const started = (plain && !fresh && kept.pop()) || (await startChromium(more))
-    const browser = new Browser(started, base, plain)
+    const driver = (plain && !fresh && kept.pop()) || (await startChromium(more))
+    const browser = new Browser(driver, base, plain)
     await browser.resize(size)
     return browser
   }
@@ -247,10 +232,7 @@ export class Browser {
 
   async close(): Promise<void> {
     const minded = await this.mindWords().catch((e: unknown) => e)
-    if (!run || !this.plain || !(await this.forget())) {
-      await this.driver.quit()
-      rmSync(this.started.profile, { recursive: true, force: true })
-    }
+    if (!run || !this.plain || !(await this.forget())) await this.driver.quit()
     if (minded) throw minded
   }
 
@@ -268,7 +250,7 @@ export class Browser {
       const storageTypes = 'cookies,file_systems,indexeddb,local_storage,websql'
       await tell(this.driver, 'Storage.clearDataForOrigin', { origin: this.base, storageTypes })
       await this.driver.manage().logs().get(logging.Type.BROWSER)
-      kept.push(this.started)
+      kept.push(this.driver)
       return true
     } catch {
       return false
