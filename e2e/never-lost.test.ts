@@ -20,8 +20,8 @@ async function openHouse(options: Parameters<typeof House.open>[0] = {}): Promis
   opened.push({ close: () => house.kill() })
   return house
 }
-async function openBrowser(house: House): Promise<Browser> {
-  const browser = await Browser.open(house.url, { fresh: true })
+async function openBrowser(house: House, options: { fresh?: boolean } = {}): Promise<Browser> {
+  const browser = await Browser.open(house.url, options)
   opened.push(browser)
   return browser
 }
@@ -139,7 +139,7 @@ describe('what was acknowledged', () => {
 
   it('survives a tab closed while the server was away: it waits on the device and arrives once', async () => {
     const house = await openHouse()
-    const browser = await openBrowser(house)
+    const browser = await openBrowser(house, { fresh: true })
     const tom = new Technician(browser, house, 'mm')
     const jobId = await tom.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')

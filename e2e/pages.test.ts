@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { StageName } from '#core/works/stage-table'
 import { Browser, Key } from '../testing/browser'
 import { House } from '../testing/house'
 
@@ -34,23 +35,6 @@ describe('the demo shop', () => {
   it('is open to everybody by axe, in light colours and in dark ones', async () => {
     const engineId = (await house.shop()).engines.find((e) => e.layout === 'vee')!.id
     const studyPath = `/gauges/${(await house.shop()).gauges.find((g) => g.basis === 'study')!.id}/study`
-    const ferry = await Promise.all(
-      (
-        [
-          'as-found',
-          'protect',
-          'pull',
-          'look',
-          'decide',
-          'counterbores',
-          'parts',
-          'repair-plan',
-          'cut',
-          'fit',
-          'record',
-        ] as const
-      ).map((stage) => jobPath('Long Reach', stage)),
-    )
     const paths = [
       '/',
       '/engines',
@@ -62,26 +46,48 @@ describe('the demo shop', () => {
       '/plan',
       '/intake',
       studyPath,
-      ...ferry,
-      await jobPath('Pump', 'trial-fit'),
-      await jobPath('loader', 'final-check'),
-      await jobPath('loader', 'record'),
-      await jobPath('loader', 'fit'),
-      await jobPath('spare', 'as-found'),
     ]
+    const stages: Record<string, StageName[]> = {
+      'Long Reach': [
+        'as-found',
+        'protect',
+        'pull',
+        'look',
+        'decide',
+        'counterbores',
+        'parts',
+        'repair-plan',
+        'cut',
+        'fit',
+        'record',
+      ],
+      Pump: ['trial-fit'],
+      loader: ['final-check', 'record', 'fit'],
+      spare: ['as-found'],
+    }
     const theme = () => browser.run('return document.documentElement.dataset.theme')
-    for (const path of paths) {
-      await browser.go(path)
+    const isOpen = async (page: string): Promise<void> => {
       await browser.find('main :is(svg, table, ul, form)')
       await browser.still()
       expect(await theme()).toBe('light')
-      expect(await findings(browser), path).toEqual([])
+      expect(await findings(browser), page).toEqual([])
       // The same page in the dark: only its colours are other ones.
       await browser.click('[data-part=theme]')
       await browser.still()
       expect(await theme()).toBe('dark')
-      expect(await findings(browser, ['color-contrast', 'link-in-text-block']), `${path} in the dark`).toEqual([])
+      expect(await findings(browser, ['color-contrast', 'link-in-text-block']), `${page} in the dark`).toEqual([])
       await browser.click('[data-part=theme]')
+    }
+    for (const path of paths) {
+      await browser.go(path)
+      await isOpen(path)
+    }
+    for (const [title, own] of Object.entries(stages)) {
+      const jobId = await house.jobId(title)
+      for (const stage of own) {
+        await browser.turnToStage(jobId, stage)
+        await isOpen(`${title} ${stage}`)
+      }
     }
     // Every page twice: on two cores, beside two other browsers, that takes its time.
   }, 900_000)

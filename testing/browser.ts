@@ -87,13 +87,20 @@ export class Browser {
     await this.driver.get(this.base + path)
   }
 
-  /** Goes on within the app that is open, as its own links do. */
-  async turnTo(path: string): Promise<void> {
+  /** Goes on within the app that is open, as its own links do. @param there what stands on the page then */
+  async turnTo(path: string, there: string): Promise<void> {
     await this.mindWords()
     await this.run(
       "history.pushState(null, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate', { state: null }))",
       path,
     )
+    const open = 'return location.pathname === arguments[0] && !!document.querySelector(arguments[1])'
+    await this.until(() => this.run<boolean>(open, path, there), `${path} does not open`)
+  }
+
+  /** Goes to a stage of a job within the app that is open. */
+  turnToStage(jobId: string, stage: string): Promise<void> {
+    return this.turnTo(`/jobs/${jobId}/${stage}`, `main > [data-stage="${stage}"] [data-part=next-move]`)
   }
 
   /** Fails where something was drawn without its words. */

@@ -102,15 +102,6 @@ export async function faultsAt(browser: Browser, path: string): Promise<string[]
 
 /** {@link faultsHere} on a stage of a job, come to from wherever the app is. */
 export async function faultsOnStage(browser: Browser, jobId: string, stage: string): Promise<string[]> {
-  await browser.turnTo(`/jobs/${jobId}/${stage}`)
-  await browser.until(
-    () =>
-      browser.run<boolean>(
-        `return location.pathname === arguments[0] && !!document.querySelector(\`main > [data-stage="\${arguments[1]}"] [data-part=next-move]\`)`,
-        `/jobs/${jobId}/${stage}`,
-        stage,
-      ),
-    `the stage ${stage} does not open`,
-  )
+  await browser.turnToStage(jobId, stage)
   return faultsHere(browser)
 }
