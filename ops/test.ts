@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process'
+import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
@@ -25,18 +25,23 @@ interface Report {
   numPendingTests: number
 }
 
+/** Steps under way. */
+const running = new Set<ChildProcess>()
+
 /** Runs a step to its end; when this command is told to leave, the step is too. */
 async function step(command: string, args: string[], env: NodeJS.ProcessEnv = {}, quiet = false): Promise<Ended> {
   const child = spawn(command, args, {
     stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
     env: { ...process.env, ...env },
   })
+  running.add(child)
   let said = ''
   child.stdout?.on('data', (d: Buffer) => (said += d.toString()))
   child.stderr?.on('data', (d: Buffer) => (said += d.toString()))
   const leave = () => child.kill('SIGTERM')
   for (const signal of signals) process.on(signal, leave)
   const code = await new Promise<number | null>((resolve) => child.once('exit', resolve))
+  running.delete(child)
   for (const signal of signals) process.off(signal, leave)
   return { good: code === 0, said }
 }
@@ -47,7 +52,7 @@ const checks: [what: string, command: string, args: string[]][] = [
   ['Types', 'npm', ['run', '--silent', 'typecheck']],
 ]
 
-/** Formatting, lint and types, one after the other beside the tests: what they say is told at the end. */
+/** Formatting, lint and types, one after the other beside build and tests: what they say is told at the end. */
 async function checkBeside(): Promise<Check[]> {
   const found: Check[] = []
   // What they make lives long: a larger nursery is swept less often, which saves them a fifth of their time.
@@ -65,7 +70,11 @@ async function checkBeside(): Promise<Check[]> {
  */
 export async function test(args: string[]): Promise<number> {
   ensure(needs.mariadb, needs.chromium)
-  await build()
+  const checking = args.length > 0 ? Promise.resolve([]) : checkBeside()
+  await build().catch((error: unknown) => {
+    for (const child of running) child.kill('SIGTERM')
+    throw error
+  })
   const root = mkdtempSync(join(tmpdir(), 'evenbore-test-'))
   const home = openHome('demo', root)
   const database = await startDatabase(home, { forTests: true, relaxed: true })
@@ -75,7 +84,6 @@ export async function test(args: string[]): Promise<number> {
   let counts: Report = { numPassedTests: 0, numFailedTests: 0, numPendingTests: 0 }
   try {
     say('\n— Tests')
-    const checking = args.length > 0 ? Promise.resolve([]) : checkBeside()
     const env = {
       EVENBORE_TEST_DB: JSON.stringify(database.address),
       EVENBORE_TEST_RUN: root,
