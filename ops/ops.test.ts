@@ -5,12 +5,24 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { openHome, readState, writeState } from './home'
-import { end, freePort, isFree, markStarted, runs } from './processes'
+import { end, endAllWith, freePort, isFree, markStarted, runs } from './processes'
 
 const root = mkdtempSync(join(tmpdir(), 'evenbore-ops-'))
 afterAll(() => rmSync(root, { recursive: true, force: true }))
 
 describe('processes', () => {
+  it('are ended by what stands in their environment, and no other is', async () => {
+    const words = `evenbore-${process.pid}`
+    const start = (name: string) =>
+      spawn('sleep', ['60'], { env: { ...process.env, EVENBORE_LEFT: name }, stdio: 'ignore' })
+    const [mine, other] = [start(words), start(`${words}-other`)]
+    const marks = [mine, other].map((child) => markStarted(child.pid ?? 0))
+    expect(marks.map(runs)).toEqual([true, true])
+    await endAllWith(`EVENBORE_LEFT=${words}`)
+    expect(marks.map(runs)).toEqual([false, true])
+    await end(marks[1])
+  })
+
   it('are known by id and start, so that a stale file or a reused id is nobody', async () => {
     const child = spawn('sleep', ['60'])
     const started = markStarted(child.pid!)

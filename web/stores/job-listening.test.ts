@@ -10,7 +10,7 @@ beforeEach(async () => {
   jobId = server.snapshot.job.id
 })
 
-// A file of its own: every page that a test has opened goes on listening.
+// A file of its own: what a test looks away from hangs up every page of its file.
 describe('the line to the server', () => {
   it('listens only while somebody looks, and catches up when they look again', async () => {
     const job = useJob()
