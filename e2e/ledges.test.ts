@@ -53,6 +53,7 @@ describe('ledges by the keyboard', () => {
     await browser.go(`/jobs/${jobId}/counterbores`)
     await browser.find('#reading')
     await browser.click('[data-part=toggle-gauge]')
+    await browser.find('input[name=zero-on][value=master]')
     await browser.run(`document.querySelector('input[name=zero-on][value=master]').click()`)
     await browser.click('[data-part=hide-gauge]')
     await (await browser.find('#reading')).click()

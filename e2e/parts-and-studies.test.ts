@@ -39,17 +39,17 @@ describe('the stock', () => {
     await browser.find('[data-part=row]')
     const before = await stock()
     await browser.click('[data-part=parts-import]')
-    await chooseFile('wrong-columns.csv', 'name,size\nT9,10.6\n')
+    await chooseFile('wrong-columns.csv', 'name,size\nT19,10.6\n')
     await browser.untilText('[data-part=import-result]', /lacks these columns: kind, engine, label, nominal_mm/)
     await chooseFile(
       'wrong-unit.csv',
-      'kind,engine,label,nominal_mm\nliner,Tarrock 6L-140,T9,10.6\nliner,Tarrock 6L-140,T10,0.4173\nshim,Tarrock 6L-140,Z1,0\n',
+      'kind,engine,label,nominal_mm\nliner,Tarrock 6L-140,T19,10.6\nliner,Tarrock 6L-140,T20,0.4173\nshim,Tarrock 6L-140,Z1,0\n',
     )
     await browser.untilText('[data-part=import-result]', /Line 3:.*another unit\?[\s\S]*Line 4:/)
     expect(await (await browser.find('[data-part=import-take]')).isEnabled()).toBe(false)
     await chooseFile(
       'good.csv',
-      'kind,engine,label,nominal_in,readings_in\nliner,Tarrock 6L-140,T9,0.4173,0.4173 0.4174 0.4173 0.4172\nshim,Tarrock 6L-140,Z1,0.004,0.0040 0.0041 0.0041\n',
+      'kind,engine,label,nominal_in,readings_in\nliner,Tarrock 6L-140,T19,0.4173,0.4173 0.4174 0.4173 0.4172\nshim,Tarrock 6L-140,Z1,0.004,0.0040 0.0041 0.0041\n',
     )
     await browser.untilText('[data-part=import-result]', '2 parts can be taken in')
     await browser.click('[data-part=import-take]:not(:disabled)')
@@ -58,7 +58,7 @@ describe('the stock', () => {
       'the liner is not in the stock',
     )
     const { liners, shims } = await stock()
-    expect(liners.find((l) => l.label === 'T9')!.nominalMm).toBeCloseTo(0.4173 * 25.4, 9)
+    expect(liners.find((l) => l.label === 'T19')!.nominalMm).toBeCloseTo(0.4173 * 25.4, 9)
     expect(shims.find((s) => s.label === 'Z1')!.actualMm).toBeCloseTo((25.4 * (0.004 + 0.0041 + 0.0041)) / 3, 9)
   })
 
