@@ -1,10 +1,8 @@
 import { readdirSync } from 'node:fs'
-import { join } from 'node:path'
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
 import importX from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
-import { parserInOneProgram } from './ops/lint-vue.mjs'
 
 /** Every stage's own folder. */
 const stages = readdirSync('web/works', { withFileTypes: true })
@@ -45,48 +43,18 @@ const zones = [
   { target: './web/bench', from: ['./web/works', './web/pages'], message: 'the bench knows no stage' },
 ]
 
-const parserOfWeb = parserInOneProgram(join(import.meta.dirname, 'web/tsconfig.json'))
-
 export default tseslint.config(
   { ignores: ['testing/toy', 'dist', 'node_modules', '.evenbore', 'web/app/sw-template.js'] },
   ...tseslint.configs.recommended,
-  ...vue.configs['flat/essential'],
-  {
-    files: ['**/*.ts'],
-    ignores: ['web/**'],
-    languageOptions: { parserOptions: { project: ['./tsconfig.json'], tsconfigRootDir: import.meta.dirname } },
-  },
-  {
-    files: ['web/**/*.ts'],
-    languageOptions: {
-      parser: parserOfWeb,
-      parserOptions: { project: ['./web/tsconfig.json'], tsconfigRootDir: import.meta.dirname },
-    },
-  },
-  {
-    files: ['**/*.ts', '**/*.vue'],
-    rules: {
-      '@typescript-eslint/no-floating-promises': 'error',
-      '@typescript-eslint/await-thenable': 'error',
-      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
-    },
-  },
+  ...vue.configs['flat/essential'].map((rules) => ({ files: ['web/**/*.ts', 'web/**/*.vue'], ...rules })),
   {
     files: ['**/*.vue'],
-    languageOptions: {
-      parserOptions: {
-        parser: parserOfWeb,
-        project: ['./web/tsconfig.json'],
-        tsconfigRootDir: import.meta.dirname,
-        extraFileExtensions: ['.vue'],
-      },
-    },
+    languageOptions: { parserOptions: { parser: tseslint.parser, extraFileExtensions: ['.vue'] } },
   },
   {
     plugins: { 'import-x': importX },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })] },
     rules: {
-      'import-x/no-cycle': 'error',
       'import-x/no-restricted-paths': ['error', { zones: zones.map((z) => ({ ...z })) }],
       'no-restricted-globals': 'off',
       'vue/multi-word-component-names': 'off',

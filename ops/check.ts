@@ -1,0 +1,51 @@
+import { spawnSync } from 'node:child_process'
+import { writeScripts, writeTyped } from './pages-as-scripts'
+
+interface Answer {
+  good: boolean
+  said: string
+}
+function ask(command: string, ...args: string[]): Answer {
+  const { status, stdout, stderr } = spawnSync(command, args, { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 })
+  return { good: status === 0, said: `${stdout}${stderr}` }
+}
+const tool = (name: string, ...args: string[]) => ask(`node_modules/.bin/${name}`, ...args)
+const native = (config: string) =>
+  ask(process.execPath, 'node_modules/typescript-native/bin/tsc', '--noEmit', '--pretty', 'false', '-p', config)
+
+/** What all of them say; good where all are. */
+const together = (...answers: Answer[]): Answer => ({
+  good: answers.every((a) => a.good),
+  said: answers.map((a) => (a.good ? '' : a.said)).join('\n'),
+})
+
+/** Prettier has the last word; it is asked only about what a quicker formatter of its rules would write otherwise. */
+function formatting(): Answer {
+  const quick = tool('oxfmt', '--list-different')
+  const doubtful = quick.said.split('\n').filter((line) => line.trim() !== '')
+  return quick.good ? quick : tool('prettier', '--check', '--log-level', 'warn', ...doubtful)
+}
+
+/** Rules that know types, and circles, by the native lint, of the pages by their scripts; all others by ESLint. */
+const lint = (): Answer =>
+  together(tool('oxlint', '--type-aware'), tool('oxlint', '--type-aware', ...writeScripts()), tool('eslint', '.'))
+
+/** The pages by the native compiler; where it complains, `vue-tsc` has the last word, and names the lines of the page. */
+function pages(): Answer {
+  const { folder, counts } = writeTyped()
+  const { good, said } = native(`${folder}/tsconfig.json`)
+  return good || !said.split('\n').some(counts)
+    ? { good: true, said: '' }
+    : tool('vue-tsc', '--noEmit', '-p', 'web/tsconfig.json')
+}
+const types = (): Answer => together(native('tsconfig.json'), pages())
+
+/** What is checked beside the tests. */
+export const checks = { formatting, lint, types }
+
+const asked = process.argv[2] as keyof typeof checks | undefined
+if (asked !== undefined && asked in checks) {
+  const { good, said } = checks[asked]()
+  process.stdout.write(said)
+  process.exitCode = good ? 0 : 1
+}
