@@ -1,55 +1,46 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
+import { BaseSequencer, type TestSpecification } from 'vitest/node'
+
+/** What takes minutes is begun first, so that what takes a second is left to fill the end. */
+class LongFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const turn = ({ moduleId }: TestSpecification) =>
+      ['/testing/', '/e2e/', '/server/'].findIndex((part) => moduleId.includes(part)) >>> 0
+    return (await super.sort(files)).sort((a, b) => turn(a) - turn(b))
+  }
+}
 
 const common = { globals: false, restoreMocks: true }
-/** Files that run one after the other share what they import: to bring it anew for each took a fifth of the whole run. */
-const shared = { ...common, isolate: false }
+const page = { ...common, testTimeout: 120_000, environment: 'happy-dom', setupFiles: ['web/testing/words.ts'] }
 
 export default defineConfig({
   plugins: [vue()],
   test: {
     // Each file has a database, a server and a browser of its own: a few at a time keep the cores busy, since each waits now and then.
     maxWorkers: 3,
+    sequence: { sequencer: LongFirst },
     projects: [
       {
         extends: true,
         test: {
-          ...shared,
-          name: 'core',
-          testTimeout: 240_000,
-          include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'ops/**/*.test.ts'],
-        },
-      },
-      {
-        extends: true,
-        test: {
           ...common,
-          name: 'web',
-          testTimeout: 120_000,
-          environment: 'happy-dom',
-          setupFiles: ['web/testing/words.ts'],
-          include: ['web/**/*.test.ts'],
-        },
-      },
-      {
-        extends: true,
-        test: {
-          ...shared,
-          name: 'server',
-          include: ['server/**/*.test.ts', 'testing/*.test.ts'],
-          testTimeout: 240_000,
-          hookTimeout: 400_000,
-        },
-      },
-      {
-        extends: true,
-        test: {
-          ...shared,
-          name: 'interface',
-          include: ['e2e/**/*.test.ts'],
+          name: 'house',
+          // Files that run one after the other share what they import: to bring it anew for each took a fifth of the whole run.
+          isolate: false,
+          include: ['{core,contract,ops,server,e2e}/**/*.test.ts', 'testing/*.test.ts'],
           testTimeout: 600_000,
           hookTimeout: 400_000,
         },
+      },
+      {
+        extends: true,
+        test: { ...page, name: 'web', isolate: false, include: ['web/!(stores)/**/*.test.ts'] },
+      },
+      {
+        extends: true,
+        // Each is a device of its own: what the page keeps, its database and its clock.
+        test: { ...page, name: 'device', include: ['web/stores/**/*.test.ts'] },
       },
     ],
   },

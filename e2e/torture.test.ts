@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
-import { zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import WebSocket from 'ws'
 import type { Command, JobAct } from '#contract/commands'
 import { signatureState } from '#core/job/signature'
 import { demoPhoto } from '../server/demo/demo-photo'
+import { bombOf } from '../server/testing/bomb'
 import { command, House } from '../testing/house'
 
 let house: House
@@ -82,7 +82,7 @@ const pictures = [
   twin(picture, (b) => b.fill(0, 60, 200)),
   picture.subarray(0, 900),
 ]
-const bomb = zipSync({ 'job.json': [new Uint8Array(120_000_000), { level: 9 }] })
+const bomb = await bombOf(120_000_000)
 const stackUp = JSON.stringify({
   links: ['flange', 'shim', 'plate'].map((name) => ({
     name,

@@ -2,8 +2,6 @@ import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
-import * as esbuild from 'esbuild'
-import { build as viteBuild } from 'vite'
 import { say, StepFailed } from './say'
 
 const sources = ['core', 'contract', 'server', 'web', 'package-lock.json', 'package.json', 'ops/build.ts']
@@ -43,6 +41,8 @@ export async function build(): Promise<void> {
   if (existsSync('dist/mark') && readFileSync('dist/mark', 'utf8') === mark) return
   say('Building the server and the interface …')
   try {
+    // Brought only where something is to be built: a start that finds it built need not wait for them.
+    const [esbuild, vite] = await Promise.all([import('esbuild'), import('vite')])
     await esbuild.build({
       entryPoints: { main: 'server/main.ts', thread: 'server/work/thread.ts' },
       outdir: 'dist/server',
@@ -55,7 +55,7 @@ export async function build(): Promise<void> {
       sourcemap: 'linked',
       logLevel: 'error',
     })
-    await viteBuild({ root: 'web', configFile: 'web/vite.config.ts', logLevel: 'error' })
+    await vite.build({ root: 'web', configFile: 'web/vite.config.ts', logLevel: 'error' })
     compress('dist/web')
   } catch (error) {
     throw new StepFailed('The build failed.', error instanceof Error ? error.message : String(error))

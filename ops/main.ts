@@ -3,7 +3,7 @@ import { StepFailed, say } from './say'
 
 const help = () => `Even Bore — liner protrusion measured, corrected and recorded
 
-  ./evenbore demo     the made-up shop with eight jobs: installs what is missing,
+  ./evenbore demo     the made-up shop with nine jobs: installs what is missing,
                       starts everything and prints the address
   ./evenbore serve    your own shop, empty at first; its data is kept
   ./evenbore stop     stops what demo or serve started

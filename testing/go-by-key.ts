@@ -45,7 +45,9 @@ export async function goByKey(
     await browser.until(
       async () => {
         const next = await shownMove(browser)
-        return next.stage !== '' && !same(next, before)
+        // A stage that has just been closed goes on by itself.
+        const leaves = next.stage === before.stage && before.action === 'close-stage' && next.action === 'done'
+        return next.stage !== '' && !leaves && !same(next, before)
       },
       `nothing followed ${JSON.stringify(before)}`,
       40_000,

@@ -48,7 +48,7 @@ const types = () =>
     '--tsBuildInfoFile',
     'dist/types.json',
   ])
-const tests = (project: 'core' | 'server' | 'web', ...words: string[]) =>
+const tests = (project: 'house' | 'web', ...words: string[]) =>
   run('.bin/vitest', ['run', '--project', project, ...words])
 /** That its stage has a screen; whether the others have is looked at where they are. */
 const screen = () => tests('web', 'web/works', '-t', 'lay-gaskets')
@@ -86,8 +86,8 @@ afterAll(() => rmSync(house, { recursive: true, force: true }))
 describe('a new work', () => {
   it('is carried from intake to a signed record by three lines outside its folders', () => {
     for (const look of [
-      () => tests('server', 'server/carry.test.ts', 'server/record/works.test.ts'),
-      () => tests('core', 'contract/words'),
+      () => tests('house', 'server/carry.test.ts', 'server/record/works.test.ts'),
+      () => tests('house', 'contract/words'),
       screen,
     ]) {
       const { status, said } = look()
@@ -116,10 +116,10 @@ describe('a new work', () => {
   }, 600_000)
 
   it.each([
-    ['contract/words/en/gaskets.json', () => tests('core', 'contract/words'), /en\/gaskets\.json/],
+    ['contract/words/en/gaskets.json', () => tests('house', 'contract/words'), /en\/gaskets\.json/],
     [
       'server/works/gaskets.ts',
-      () => tests('server', 'server/record/works.test.ts'),
+      () => tests('house', 'server/record/works.test.ts'),
       /server\/works\/gaskets\.ts gives no record/,
     ],
     ['web/works/gaskets/views.ts', screen, /The stage lay-gaskets has no screen: web\/works\/gaskets\/views\.ts/],
@@ -148,7 +148,7 @@ describe('a new work', () => {
       without(
         'contract/words/en/gaskets.json',
         () => {
-          const { status, said } = tests('core', 'contract/words')
+          const { status, said } = tests('house', 'contract/words')
           expect(status).not.toBe(0)
           for (const message of messages) expect(said).toMatch(message)
         },

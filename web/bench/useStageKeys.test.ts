@@ -55,6 +55,14 @@ describe('the keys of a stage', () => {
     expect([go.mock.calls.length, mark.mock.calls.length]).toEqual([1, 1])
   })
 
+  it('do it once while a key is held down', () => {
+    press('n')
+    for (let i = 0; i < 5; i++) expect(press('n', document.body, { repeat: true }).defaultPrevented).toBe(true)
+    action = 'done'
+    press('Enter', document.body, { repeat: true })
+    expect(go).toHaveBeenCalledTimes(1)
+  })
+
   it.each(['next-cylinder', 'close-stage', 'done'])('go on by Enter where that reports nothing: %s', (harmless) => {
     action = harmless
     press('Enter')

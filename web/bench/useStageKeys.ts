@@ -86,6 +86,8 @@ export function useStageKeys(
     const act = all[event.key]
     if (!act) return
     event.preventDefault()
+    // Each move is something done by hand: a key that is held down does it once.
+    if (event.repeat && act === acts.n) return
     act()
   }
   useEventListener('keydown', onKey)
