@@ -1,10 +1,20 @@
 import { createHash } from 'node:crypto'
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 import { say, StepFailed } from './say'
+import { unpackFont } from './unpack-font'
 
-const sources = ['core', 'contract', 'server', 'web', 'package-lock.json', 'package.json', 'ops/build.ts']
+const sources = [
+  'core',
+  'contract',
+  'server',
+  'web',
+  'package-lock.json',
+  'package.json',
+  'ops/build.ts',
+  'ops/unpack-font.ts',
+]
 
 function* filesOf(path: string): Generator<string> {
   if (!existsSync(path)) return
@@ -35,6 +45,16 @@ function compress(folder: string): void {
   }
 }
 
+/** Lays the fonts of the papers beside the server, unpacked. */
+function layFonts(folder: string): void {
+  mkdirSync(folder, { recursive: true })
+  for (const family of ['archivo-narrow', 'red-hat-mono']) {
+    const files = join('node_modules/@fontsource', family, 'files')
+    for (const name of readdirSync(files).filter((file) => /-latin-\d+-normal\.woff$/.test(file)))
+      writeFileSync(join(folder, name.replace(/woff$/, 'ttf')), unpackFont(readFileSync(join(files, name))))
+  }
+}
+
 /** Builds server and interface into `dist/`, unless they are built from these very sources. */
 export async function build(): Promise<void> {
   const mark = sourceMark()
@@ -55,6 +75,7 @@ export async function build(): Promise<void> {
       sourcemap: 'linked',
       logLevel: 'error',
     })
+    layFonts('dist/server/fonts')
     await vite.build({ root: 'web', configFile: 'web/vite.config.ts', logLevel: 'error' })
     compress('dist/web')
   } catch (error) {

@@ -1,6 +1,8 @@
 import { nameOn } from '#core/job/name-on'
+import { existsSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
 import pdfmake from 'pdfmake'
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
 import type { Closure, Snapshot } from '#core/job/snapshot'
@@ -13,16 +15,26 @@ import { formatMoney } from '#core/units/format-money'
 import { formatRough, roughUnit } from '#core/units/format-rough'
 import { recordLocale, strikeReason, word } from './words'
 
-const folder = (name: string) => join(dirname(createRequire(import.meta.url).resolve(`${name}/package.json`)), 'files')
-const text = (weight: number) =>
-  join(folder('@fontsource/archivo-narrow'), `archivo-narrow-latin-${weight}-normal.woff`)
-const figures = (weight: number) => join(folder('@fontsource/red-hat-mono'), `red-hat-mono-latin-${weight}-normal.woff`)
-
-pdfmake.setFonts({
-  Text: { normal: text(400), bold: text(700), italics: text(400), bolditalics: text(700) },
-  Figures: { normal: figures(500), bold: figures(700), italics: figures(500), bolditalics: figures(700) },
-})
-const fontFiles = new Set([text(400), text(700), figures(500), figures(700)])
+/** Fonts that the build has unpacked; a packed one of the packages is unpacked anew with every letter. */
+const built = fileURLToPath(new URL('./fonts/', import.meta.url))
+function font(family: string, weight: number): string {
+  const name = `${family}-latin-${weight}-normal`
+  const plain = join(built, `${name}.ttf`)
+  if (existsSync(plain)) return plain
+  return join(
+    dirname(createRequire(import.meta.url).resolve(`@fontsource/${family}/package.json`)),
+    'files',
+    `${name}.woff`,
+  )
+}
+/** A family without a slant of its own. */
+const upright = (normal: string, bold: string) => ({ normal, bold, italics: normal, bolditalics: bold })
+const fonts = {
+  Text: upright(font('archivo-narrow', 400), font('archivo-narrow', 700)),
+  Figures: upright(font('red-hat-mono', 500), font('red-hat-mono', 700)),
+}
+pdfmake.setFonts(fonts)
+const fontFiles = new Set(Object.values(fonts).flatMap((family) => Object.values(family)))
 // A record is made of what is stored here; it fetches nothing and opens nothing but its fonts.
 pdfmake.setUrlAccessPolicy(() => false)
 pdfmake.setLocalAccessPolicy((path: string) => fontFiles.has(path))
