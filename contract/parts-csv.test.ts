@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Stock } from './shop'
-import { partColumns, readPartsCsv, writePartsCsv } from './parts-csv'
+import { labelsAgain, partColumns, readPartsCsv, writePartsCsv } from './parts-csv'
 
 const engines = [
   { id: '00000000-0000-4000-8000-000000000001', name: 'Tarrock 6L-140' },
@@ -113,5 +113,19 @@ describe('a stock file', () => {
       readings: stock.liners[0]!.readings,
     })
     expect(parts[1]).toMatchObject({ label: 'A1', chamfer: 'outside', readings: stock.shims[0]!.readings })
+  })
+
+  it('tells which labels are in stock already, or twice in the file', () => {
+    const { parts: first } = read(head, 'liner,Tarrock 6L-140,T9,10.6,,,,', 'shim,Tarrock 6L-140,T9,0.1,,,,')
+    const stock = { liners: [{ ...first[0]!, fitted: null }], shims: [] } as unknown as Stock
+    expect(labelsAgain(first, { liners: [], shims: [] })).toEqual([])
+    const { parts } = read(
+      head,
+      'liner,Tarrock 6L-140, t9 ,10.6,,,,',
+      'liner,"Brennick ""4M"", long",T9,10.6,,,,',
+      'shim,Tarrock 6L-140,T9,0.1,,,,',
+      'shim,Tarrock 6L-140,T9,0.2,,,,',
+    )
+    expect(labelsAgain(parts, stock)).toEqual(['t9', 'T9'])
   })
 })

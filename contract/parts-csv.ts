@@ -152,6 +152,25 @@ export function readPartsCsv(
   return problems.length > 0 ? { parts: [], problems } : { parts, problems: [] }
 }
 
+/**
+ * Labels of a file's parts by which they could not be told from others: of the same kind for the same engine, in stock or
+ * earlier in the file. A file that was taken away and is read back names everything twice.
+ */
+export function labelsAgain(parts: readonly NewPart[], stock: Stock): string[] {
+  const marked = (kind: NewPart['kind'], engineId: string, label: string) =>
+    `${kind} ${engineId} ${label.trim().toLowerCase()}`
+  const seen = new Set([
+    ...stock.liners.map((l) => marked('liner', l.engineId, l.label)),
+    ...stock.shims.map((s) => marked('shim', s.engineId, s.label)),
+  ])
+  return parts.flatMap(({ kind, engineId, label }) => {
+    const mark = marked(kind, engineId, label)
+    const again = seen.has(mark)
+    seen.add(mark)
+    return again ? [label.trim()] : []
+  })
+}
+
 /** The stock as a file that {@link readPartsCsv} reads back whole. */
 export function writePartsCsv(stock: Stock, engines: readonly { id: string; name: string }[]): string {
   const nameOf = (id: string) => engines.find((e) => e.id === id)?.name ?? ''

@@ -47,10 +47,15 @@ describe('the stock', () => {
     )
     await browser.untilText('[data-part=import-result]', /Line 3:.*another unit\?[\s\S]*Line 4:/)
     expect(await (await browser.find('[data-part=import-take]')).isEnabled()).toBe(false)
-    await chooseFile(
-      'good.csv',
-      'kind,engine,label,nominal_in,readings_in\nliner,Tarrock 6L-140,T19,0.4173,0.4173 0.4174 0.4173 0.4172\nshim,Tarrock 6L-140,Z1,0.004,0.0040 0.0041 0.0041\n',
-    )
+    const good =
+      'kind,engine,label,nominal_in,readings_in\nliner,Tarrock 6L-140,T19,0.4173,0.4173 0.4174 0.4173 0.4172\nshim,Tarrock 6L-140,Z1,0.004,0.0040 0.0041 0.0041\n'
+    await chooseFile('good.csv', good)
+    await browser.untilText('[data-part=import-result]', '2 parts can be taken in')
+    expect(await browser.all('[data-part=import-again]')).toHaveLength(0)
+    const [taken] = before.liners
+    await chooseFile('again.csv', `kind,engine,label,nominal_mm\nliner,Tarrock 6L-140,${taken!.label},10.6\n`)
+    expect(await browser.untilText('[data-part=import-again]', '1 of them')).toContain(taken!.label)
+    await chooseFile('good.csv', good)
     await browser.untilText('[data-part=import-result]', '2 parts can be taken in')
     await browser.click('[data-part=import-take]:not(:disabled)')
     await browser.until(

@@ -1,26 +1,47 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { EngineCard } from '#contract/shop'
-import { partColumns, readPartsCsv, type PartsFile } from '#contract/parts-csv'
+import { labelsAgain, partColumns, readPartsCsv, type PartsFile } from '#contract/parts-csv'
 import { newId } from '../stores/new-id'
+import { fetchStock } from '../stores/part-list'
 import { useShop } from '../stores/shop'
 import SheetDialog from './SheetDialog.vue'
+import { useFigures } from './useFigures'
 
 const props = defineProps<{ open: boolean; engines: EngineCard[] }>()
 const emit = defineEmits<{ close: []; changed: [] }>()
 const { t } = useI18n()
 const shop = useShop()
+const { writer } = useFigures()
 const file = ref<PartsFile | null>(null)
+/** Labels in it that are taken already; null where the stock could not be looked at. */
+const again = ref<string[] | null>([])
 const name = ref('')
 const MOST = 500
+const MOST_SAID = 12
 
 async function choose(event: Event): Promise<void> {
   const chosen = (event.target as HTMLInputElement).files?.[0]
   if (!chosen) return
   name.value = chosen.name
-  file.value = readPartsCsv(await chosen.text(), props.engines, newId)
+  const read = readPartsCsv(await chosen.text(), props.engines, newId)
+  again.value =
+    read.parts.length === 0
+      ? []
+      : await fetchStock().then(
+          (stock) => labelsAgain(read.parts, stock),
+          () => null,
+        )
+  file.value = read
 }
+const labelled = computed(() => {
+  const labels = again.value ?? []
+  const said = labels.slice(0, MOST_SAID)
+  return writer.value.list(
+    labels.length > said.length ? [...said, t('parts.import-more', { n: labels.length - said.length })] : said,
+  )
+})
 
 async function take(): Promise<void> {
   const parts = file.value?.parts ?? []
@@ -37,7 +58,7 @@ async function take(): Promise<void> {
     <input
       type="file"
       accept=".csv,text/csv"
-      class="mt-3 min-h-[48px]"
+      class="mt-3 min-h-[48px] file:mr-3 file:min-h-[48px] file:cursor-pointer file:border file:border-ink file:px-4 file:text-body file:font-semibold"
       :aria-label="t('parts.import')"
       data-part="parts-file"
       @change="choose"
@@ -52,7 +73,13 @@ async function take(): Promise<void> {
           </li>
         </ul>
       </template>
-      <p v-else class="text-lead font-semibold">{{ t('parts.import-ready', { n: file.parts.length }) }}</p>
+      <template v-else>
+        <p class="text-lead font-semibold">{{ t('parts.import-ready', { n: file.parts.length }) }}</p>
+        <p v-if="again === null" class="mt-2 border-l-4 border-online pl-3">{{ t('parts.import-unseen') }}</p>
+        <p v-else-if="again.length" class="mt-2 border-l-4 border-online pl-3" data-part="import-again">
+          {{ t('parts.import-again', { n: again.length, labels: labelled }) }}
+        </p>
+      </template>
     </div>
     <div class="mt-4 flex gap-2">
       <button
