@@ -86,8 +86,7 @@ afterAll(() => rmSync(house, { recursive: true, force: true }))
 describe('a new work', () => {
   it('is carried from intake to a signed record by three lines outside its folders', () => {
     for (const look of [
-      () => tests('house', 'server/carry.test.ts', 'server/record/works.test.ts'),
-      () => tests('house', 'contract/words'),
+      () => tests('house', 'server/carry.test.ts', 'server/record/works.test.ts', 'contract/words'),
       screen,
     ]) {
       const { status, said } = look()
@@ -115,49 +114,43 @@ describe('a new work', () => {
     )
   }, 600_000)
 
-  it.each([
-    ['contract/words/en/gaskets.json', () => tests('house', 'contract/words'), /en\/gaskets\.json/],
-    [
-      'server/works/gaskets.ts',
-      () => tests('house', 'server/record/works.test.ts'),
-      /server\/works\/gaskets\.ts gives no record/,
-    ],
-    ['web/works/gaskets/views.ts', screen, /The stage lay-gaskets has no screen: web\/works\/gaskets\/views\.ts/],
-  ])(
-    'without %s fails and says so',
-    (file, look, message) => {
-      without(file, () => {
-        const { status, said } = look()
+  it('without its words and its record fails and says so', () => {
+    without('contract/words/en/gaskets.json', () =>
+      without('server/works/gaskets.ts', () => {
+        const { status, said } = tests('house', 'contract/words', 'server/record/works.test.ts')
         expect(status).not.toBe(0)
-        expect(said).toMatch(message)
-      })
-    },
-    240_000,
-  )
+        expect(said).toMatch(/en\/gaskets\.json/)
+        expect(said).toMatch(/server\/works\/gaskets\.ts gives no record/)
+      }),
+    )
+  }, 240_000)
 
-  it.each([
-    [
-      'a sentence and the name of its stage',
-      ['"bare": "nothing lies there.", ', '"stage": { "lay-gaskets": "Gaskets" },'],
-      [/no more: lay-gaskets.*'bare'/s, /stage\.lay-gaskets/],
-    ],
-    ['the name of its act', ['"act": { "lay-gasket": "gasket laid" },'], [/act\.lay-gasket/]],
-  ])(
-    'without %s fails and says so',
-    (_, left, messages) => {
-      without(
-        'contract/words/en/gaskets.json',
-        () => {
-          const { status, said } = tests('house', 'contract/words')
-          expect(status).not.toBe(0)
-          for (const message of messages) expect(said).toMatch(message)
-        },
-        (text) => {
-          for (const words of left) expect(text).toContain(words)
-          return left.reduce((rest, words) => rest.replace(words, ''), text)
-        },
-      )
-    },
-    240_000,
-  )
+  it('without its screen fails and says so', () => {
+    without('web/works/gaskets/views.ts', () => {
+      const { status, said } = screen()
+      expect(status).not.toBe(0)
+      expect(said).toMatch(/The stage lay-gaskets has no screen: web\/works\/gaskets\/views\.ts/)
+    })
+  }, 240_000)
+
+  it('without a sentence, the name of its stage or of its act fails and says so', () => {
+    const left = [
+      '"bare": "nothing lies there.", ',
+      '"stage": { "lay-gaskets": "Gaskets" },',
+      '"act": { "lay-gasket": "gasket laid" },',
+    ]
+    without(
+      'contract/words/en/gaskets.json',
+      () => {
+        const { status, said } = tests('house', 'contract/words')
+        expect(status).not.toBe(0)
+        for (const message of [/no more: lay-gaskets.*'bare'/s, /stage\.lay-gaskets/, /act\.lay-gasket/])
+          expect(said).toMatch(message)
+      },
+      (text) => {
+        for (const words of left) expect(text).toContain(words)
+        return left.reduce((rest, words) => rest.replace(words, ''), text)
+      },
+    )
+  }, 240_000)
 })

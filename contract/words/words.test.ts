@@ -46,10 +46,13 @@ describe('the message file', () => {
   })
 
   it('has words for every stage, every act that may be laid aside, and every gate', () => {
-    for (const stage of stageNames) expect(keys).toContain(`stage.${stage}`)
-    for (const what of [...jobActNames, ...shopAct.options.map((o) => o.shape.what.value)])
-      expect(keys).toContain(`act.${what}`)
-    for (const code of gateCodes) expect(keys).toContain(`gate.${code}`)
+    const wanted = [
+      ...stageNames.map((stage) => `stage.${stage}`),
+      ...[...jobActNames, ...shopAct.options.map((o) => o.shape.what.value)].map((what) => `act.${what}`),
+      ...gateCodes.map((code) => `gate.${code}`),
+    ]
+    expect(wanted.length).toBeGreaterThan(100)
+    expect(wanted.filter((key) => !keys.has(key))).toEqual([])
   })
 
   it('has words for every order that was not kept', () => {
