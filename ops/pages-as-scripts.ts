@@ -61,16 +61,21 @@ export interface TypedPages {
   counts: (complaint: string) => boolean
 }
 
-/** Writes down all pages as the Vue language tools see them, template and all, for the types. */
-export function writeTyped(): TypedPages {
-  begin(TYPED)
+/**
+ * Writes down pages as the Vue language tools see them, template and all, for the types.
+ *
+ * @param folder where to, within this checkout
+ * @param names which pages, as below `web/`; all where left out
+ */
+export function writeTyped(folder = TYPED, names: readonly string[] = pages('web')): TypedPages {
+  begin(folder)
   const { options, vueOptions } = createParsedCommandLine(ts, ts.sys, resolve('web/tsconfig.json'))
   const plugin = createVueLanguagePlugin<string>(ts, options, vueOptions, (id) => id)
   const language = createLanguage([plugin], new Map(), () => undefined)
   const written = new Map<string, { text: string; minded: readonly (readonly [from: number, to: number])[] }>()
-  for (const page of pages('web')) {
+  for (const page of names) {
     // What the tools write names its helpers from where it lies.
-    const path = resolve(TYPED, 'web', page)
+    const path = resolve(folder, 'web', page)
     const text = ts.ScriptSnapshot.fromString(readFileSync(join('web', page), 'utf8'))
     for (const code of forEachEmbeddedCode(language.scripts.set(path, text, 'vue')!.generated!.root)) {
       if (code.id !== 'script_ts') continue
@@ -91,5 +96,5 @@ export function writeTyped(): TypedPages {
     const at = lines.slice(0, Number(line) - 1).reduce((sum, l) => sum + l.length + 1, Number(column) - 1)
     return page.minded.some(([from, to]) => from <= at && at <= to)
   }
-  return { folder: TYPED, counts }
+  return { folder, counts }
 }
