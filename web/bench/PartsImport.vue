@@ -16,23 +16,23 @@ const shop = useShop()
 const { writer } = useFigures()
 const file = ref<PartsFile | null>(null)
 /** Labels in it that are taken already; null where the stock could not be looked at. */
-const again = ref<string[] | null>([])
+const again = ref<string[] | null>(null)
 const name = ref('')
 const MOST = 500
 const MOST_SAID = 12
 
+/** How often a file was chosen: the stock may answer for one when another is in hand already. */
+let chosenTimes = 0
 async function choose(event: Event): Promise<void> {
   const chosen = (event.target as HTMLInputElement).files?.[0]
   if (!chosen) return
+  const turn = ++chosenTimes
   name.value = chosen.name
+  file.value = null
   const read = readPartsCsv(await chosen.text(), props.engines, newId)
-  again.value =
-    read.parts.length === 0
-      ? []
-      : await fetchStock().then(
-          (stock) => labelsAgain(read.parts, stock),
-          () => null,
-        )
+  const stock = read.parts.length === 0 ? null : await fetchStock().catch(() => null)
+  if (turn !== chosenTimes) return
+  again.value = stock && labelsAgain(read.parts, stock)
   file.value = read
 }
 const labelled = computed(() => {
