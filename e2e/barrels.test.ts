@@ -54,7 +54,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await browser.close()
-  await house.kill()
+  await house.close()
 })
 
 const spotNow = async () => {

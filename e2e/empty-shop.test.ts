@@ -11,7 +11,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await browser.close()
-  await house.kill()
+  await house.close()
 })
 
 it('takes six entries from an empty shop to the first verdict', async () => {

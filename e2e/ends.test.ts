@@ -27,7 +27,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await browser.close()
-  await house.kill()
+  await house.close()
 })
 
 const send = async (act: JobAct | ShopAct, jobId: string | null, minutesAgo = 0) => {

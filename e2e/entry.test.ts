@@ -18,7 +18,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await browser.close()
-  await house.kill()
+  await house.close()
 })
 
 const box = async () => (await browser.find('#reading')).getAttribute('value')

@@ -24,7 +24,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await browser.close()
-  await house.kill()
+  await house.close()
 })
 
 const faultsOf = (path: string) => faultsAt(browser, path)

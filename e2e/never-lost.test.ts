@@ -17,7 +17,7 @@ afterEach(async () => {
 
 async function openHouse(options: Parameters<typeof House.open>[0] = {}): Promise<House> {
   const house = await House.open(options)
-  opened.push({ close: () => house.kill() })
+  opened.push({ close: () => house.close() })
   return house
 }
 async function openBrowser(house: House, options: { fresh?: boolean } = {}): Promise<Browser> {
@@ -78,7 +78,7 @@ const readingIds = (commands: Command[][]) =>
 
 describe('what was acknowledged', () => {
   it('survives a server killed in mid-write again and again, each reading exactly once', async () => {
-    const house = await openHouse()
+    const house = await openHouse({ own: true })
     const jobId = await house.jobId('Long Reach')
     const before = new Set((await house.snapshot(jobId)).readings.map((r) => r.id))
     const commands = await readingsToSend(house, jobId, 8, 40)
@@ -138,7 +138,7 @@ describe('what was acknowledged', () => {
   })
 
   it('survives a tab closed while the server was away: it waits on the device and arrives once', async () => {
-    const house = await openHouse()
+    const house = await openHouse({ own: true })
     const browser = await openBrowser(house, { fresh: true })
     const tom = new Technician(browser, house, 'mm')
     const jobId = await tom.openJob('Long Reach', 'trial-fit')
@@ -218,7 +218,7 @@ describe('two devices on one job', () => {
   })
 
   it('learn that a stage was closed meanwhile, and keep what could not be taken', async () => {
-    const house = await openHouse()
+    const house = await openHouse({ own: true })
     const browser = await openBrowser(house)
     const lise = new Technician(browser, house, 'mm')
     const jobId = await lise.openJob('Pump set B')

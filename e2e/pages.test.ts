@@ -27,7 +27,7 @@ describe('the demo shop', () => {
   })
   afterAll(async () => {
     await browser.close()
-    await house.kill()
+    await house.close()
   })
 
   const jobPath = async (title: string, stage: string) => `/jobs/${await house.jobId(title)}/${stage}`
@@ -204,7 +204,7 @@ describe('an empty shop', () => {
   })
   afterAll(async () => {
     await browser.close()
-    await house.kill()
+    await house.close()
   })
 
   const fill = async (css: string, text: string) => (await browser.find(css)).sendKeys(text)

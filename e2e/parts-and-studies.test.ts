@@ -14,7 +14,7 @@ let browser: Browser
 let folder: string
 
 beforeAll(async () => {
-  house = await House.open()
+  house = await House.open({ own: true })
   browser = await Browser.open(house.url)
   folder = mkdtempSync(join(tmpdir(), 'evenbore-stock-'))
   await browser.go('/')

@@ -11,7 +11,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await browser.close()
-  await house.kill()
+  await house.close()
 })
 
 /** Whoever does what the bar says, and nothing else: its button, or the figure it asks for. */

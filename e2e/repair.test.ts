@@ -19,7 +19,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await browser?.close()
-  await house?.kill()
+  await house?.close()
 })
 
 interface Move {

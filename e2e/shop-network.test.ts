@@ -16,7 +16,7 @@ beforeAll(async () => {
   // A machine without a network has only a name to be called by; such a page is no secure context either.
   const address = networkAddress()
   const name = address ?? 'shop.test'
-  house = await House.open({ host: '0.0.0.0', names: [name] })
+  house = await House.open({ host: '0.0.0.0', names: [name], own: true })
   browser = await Browser.open(`http://${name}:${house.port}`, {
     arguments: address ? [] : ['--host-resolver-rules=MAP shop.test 127.0.0.1'],
   })

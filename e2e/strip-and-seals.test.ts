@@ -14,7 +14,7 @@ let folder: string
 let person: string
 
 beforeAll(async () => {
-  house = await House.open()
+  house = await House.open({ own: true })
   browser = await Browser.open(house.url)
   folder = mkdtempSync(join(tmpdir(), 'evenbore-strip-'))
   person = await house.person('Tom Adeyar')

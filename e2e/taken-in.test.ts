@@ -31,8 +31,8 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await browser.close()
-  await theirs.kill()
-  await ours.kill()
+  await theirs.close()
+  await ours.close()
 })
 
 describe('a job from another shop', () => {

@@ -13,7 +13,7 @@ let ferry: string
 let tom: string
 let gaugeId: string
 beforeAll(async () => {
-  house = await House.open()
+  house = await House.open({ own: true })
   ferry = await house.jobId('Long Reach')
   tom = await house.person('Tom Adeyar')
   gaugeId = (await house.shop()).gauges.find((g) => g.kind === 'digital-sled')!.id

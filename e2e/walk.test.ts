@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
 import { Browser, Key } from '../testing/browser'
 import { House } from '../testing/house'
 import { leaveStage, Technician } from '../testing/technician'
@@ -6,17 +6,18 @@ import { leaveStage, Technician } from '../testing/technician'
 let house: House
 let browser: Browser
 
-beforeEach(async () => {
-  house = await House.open()
+async function open(options: { own?: boolean } = {}): Promise<void> {
+  house = await House.open(options)
   browser = await Browser.open(house.url)
-})
+}
 afterEach(async () => {
   await browser.close()
-  await house.kill()
+  await house.close()
 })
 
 describe('the ferry job, from its trial fit', () => {
   it('by keyboard alone to the signed record', async () => {
+    await open()
     const tom = new Technician(browser, house, 'mm')
     const jobId = await tom.openJob('Long Reach', 'trial-fit')
     expect(await browser.run('return location.pathname')).toMatch(/\/trial-fit$/)
@@ -65,6 +66,7 @@ describe('the ferry job, from its trial fit', () => {
   })
 
   it('by the gauge, nothing typed', async () => {
+    await open()
     const lise = new Technician(browser, house, 'gauge')
     const jobId = await lise.openJob('Long Reach', 'trial-fit')
     await lise.sayWho('Lise')
@@ -84,6 +86,7 @@ describe('the ferry job, from its trial fit', () => {
   })
 
   it('in thou, with the server away for a while, and nothing lost or doubled', async () => {
+    await open({ own: true })
     const tom = new Technician(browser, house, 'thou')
     const jobId = await tom.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')

@@ -22,7 +22,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await browser.close()
-  await house.kill()
+  await house.close()
   rmSync(folder, { recursive: true, force: true })
 })
 

@@ -98,7 +98,7 @@ async function takingIn(house: House, jobId: string): Promise<Line> {
       good: took < 5000 && photos.length >= PHOTOS,
     }
   } finally {
-    await other.kill()
+    await other.close()
   }
 }
 

@@ -64,7 +64,12 @@ export async function build(): Promise<void> {
     // Brought only where something is to be built: a start that finds it built need not wait for them.
     const [esbuild, vite] = await Promise.all([import('esbuild'), import('vite')])
     await esbuild.build({
-      entryPoints: { main: 'server/main.ts', thread: 'server/work/thread.ts' },
+      entryPoints: {
+        main: 'server/main.ts',
+        thread: 'server/work/thread.ts',
+        // One that holds servers open one after the other brings this.
+        'open-server': 'server/open-server.ts',
+      },
       outdir: 'dist/server',
       bundle: true,
       splitting: true,

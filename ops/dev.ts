@@ -15,7 +15,7 @@ files=$(git diff --cached --name-only --diff-filter=ACM | grep -E '\\.(ts|mts|mj
 [ -z "$files" ] && exit 0
 echo "$files" | xargs npx prettier --check || { echo "Run: npx prettier --write ."; exit 1; }
 code=$(echo "$files" | grep -E '\\.(ts|mts|mjs|vue)$')
-[ -z "$code" ] || { echo "$code" | xargs npx eslint --no-warn-ignored && npx oxlint --type-aware; }
+[ -z "$code" ] || { echo "$code" | xargs npx eslint --no-warn-ignored && npx oxlint -c oxlint.config.mjs --type-aware; }
 `
 
 /** Puts the check before a commit where git looks for it. */

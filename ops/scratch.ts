@@ -24,7 +24,7 @@ export async function withScratchHouse<T>(use: (house: House) => Promise<T>, { d
     try {
       return await use(house)
     } finally {
-      await house.kill()
+      await house.close()
     }
   } finally {
     await database.stop()

@@ -7,6 +7,7 @@ import { freePort, START_WAIT_MS, until } from '../ops/processes'
 import { serverEnvironment } from '../ops/serve'
 import { freshDatabase } from '../server/testing/test-store'
 import type { DatabaseAddress } from '../server/store/store'
+import { keep } from './keep'
 
 /**
  * Where the houses of this worker stand, one after the other: a browser that has opened the app there keeps it, as a
@@ -15,9 +16,13 @@ import type { DatabaseAddress } from '../server/store/store'
  */
 const housePort = 20_000 + Math.floor(Math.random() * 12_000)
 
-/** A built server as a process of its own, with the demo world, to be killed and started again. */
+/**
+ * A built server with the demo world. In the tests it is kept by the process that keeps all of its worker's; one that
+ * is to be killed and started again is a process of its own.
+ */
 export class House {
   private child: ChildProcess | null = null
+  private kept = false
 
   private constructor(
     readonly address: DatabaseAddress,
@@ -25,14 +30,16 @@ export class House {
     private readonly demo: boolean,
     private readonly host: string,
     private readonly names: readonly string[],
+    private readonly own: boolean,
   ) {}
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`
   }
 
+  /** @param options.own whether it is a process of its own, to be killed; always so outside the tests */
   static async open(
-    options: { address?: DatabaseAddress; demo?: boolean; host?: string; names?: string[] } = {},
+    options: { address?: DatabaseAddress; demo?: boolean; host?: string; names?: string[]; own?: boolean } = {},
   ): Promise<House> {
     const house = new House(
       options.address ?? (await freshDatabase({ demo: options.demo ?? true })),
@@ -40,6 +47,7 @@ export class House {
       options.demo ?? true,
       options.host ?? '127.0.0.1',
       options.names ?? [],
+      options.own ?? process.env.EVENBORE_TEST_RUN === undefined,
     )
     await house.start()
     return house
@@ -52,6 +60,11 @@ export class House {
       demo: this.demo,
       names: this.names,
     })
+    if (!this.own) {
+      await keep('open', this.port, env)
+      this.kept = true
+      return
+    }
     let words = ''
     const child = spawn(process.execPath, ['dist/server/main.js'], { env, stdio: ['ignore', 'pipe', 'pipe'] })
     child.stdout.on('data', (d: Buffer) => (words += d.toString()))
@@ -68,8 +81,17 @@ export class House {
     return this.child?.pid ?? 0
   }
 
-  /** Ends the server at once, in the middle of whatever it does. */
+  /** Ends the server when nobody needs it any more. */
+  async close(): Promise<void> {
+    if (this.own) return this.kill()
+    if (!this.kept) return
+    this.kept = false
+    await keep('close', this.port)
+  }
+
+  /** Ends the server at once, in the middle of whatever it does. @throws Error where it is no process of its own */
   async kill(): Promise<void> {
+    if (!this.own) throw new Error('open it with { own: true } to kill it')
     const { child } = this
     this.child = null
     if (!child || child.exitCode !== null) return

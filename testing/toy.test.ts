@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { build } from 'esbuild'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { oneChecker, unswept } from '../ops/check'
 
 /**
  * A work with one stage, one kind and one section, in folders of its own, is added to a copy of the
@@ -40,14 +41,11 @@ function run(command: string, args: string[], env: NodeJS.ProcessEnv = {}): { st
 }
 /** The type check of the copy; what has not changed since the last one is not looked at again. */
 const types = () =>
-  run('typescript-native/bin/tsc', [
-    '--noEmit',
-    '-p',
-    'tsconfig.json',
-    '--incremental',
-    '--tsBuildInfoFile',
-    'dist/types.json',
-  ])
+  run(
+    'typescript-native/bin/tsc',
+    ['--noEmit', ...oneChecker, '-p', 'tsconfig.json', '--incremental', '--tsBuildInfoFile', 'dist/types.json'],
+    unswept,
+  )
 const tests = (project: 'house' | 'web', ...words: string[]) =>
   run('.bin/vitest', ['run', '--project', project, ...words])
 /** That its stage has a screen; whether the others have is looked at where they are. */

@@ -21,6 +21,22 @@ function noteMissing(key: string): string {
   return key
 }
 
+/** Texts that have no figures in them, as they were made once: a screen says hundreds of them anew with every key. */
+const said = new Map<string, string>()
+const { global } = i18n
+const say = global.t as (...words: unknown[]) => string
+global.t = ((...words: unknown[]) => {
+  const [key] = words
+  if (words.length > 1 || typeof key !== 'string') return say(...words)
+  // Read, so that what is drawn is drawn again where words or language become other ones.
+  const spoken = `${global.locale.value} ${global.messages.value && key}`
+  const known = said.get(spoken)
+  if (known !== undefined) return known
+  const text = say(key)
+  if (global.te(key)) said.set(spoken, text)
+  return text
+}) as typeof global.t
+
 const files = import.meta.glob<{ default: Record<string, never> }>([
   '../../contract/words/en/*.json',
   '!../../contract/words/en/app.json',
@@ -42,7 +58,8 @@ export async function needWords(works: readonly WordFile[] = [...workNames, ...s
 
 async function bringWords(work: WordFile): Promise<void> {
   const { default: words } = await bring(files[`../../contract/words/en/${work}.json`]!)
-  i18n.global.mergeLocaleMessage('en', words)
+  said.clear()
+  global.mergeLocaleMessage('en', words)
   arrived.add(work)
 }
 
