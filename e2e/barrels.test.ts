@@ -92,7 +92,7 @@ describe('a barrel by a finger, each figure entered', () => {
     // The master is asked for, and what was entered stays.
     const finger = await Finger.on(browser)
     await finger.tap('[data-part=answer]')
-    await browser.find('[data-part=ask]')
+    await browser.see('[data-part=ask]')
     await hand.enter({ masterMm })
     await finger.tap('[data-wall=scored]')
     await hand.save()
@@ -128,7 +128,7 @@ describe('a barrel by a finger, each figure entered', () => {
     await hand.until('heat')
     await hand.answer({ ovenC: '170' })
     await hand.until('drop')
-    await browser.find('[data-part=barrel-now]')
+    await browser.see('[data-part=barrel-now]')
     await hand.answer({})
     await hand.until('heat')
     await browser.untilText('[data-part=move-why]', 'stuck')
@@ -176,7 +176,7 @@ describe('a barrel by a finger, each figure entered', () => {
       await hand.go()
     }
     await hand.close()
-    await browser.find('[data-stage=record]')
+    await browser.see('[data-stage=record]')
     const { job } = await spotNow()
     expect(job.works.barrels!.drops.map((d) => d.home)).toEqual([false, true])
     expect(job.works.barrels!.measured.map((m) => m.masterMm)).toEqual([90])

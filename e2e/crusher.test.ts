@@ -44,7 +44,7 @@ async function fits(jobId: string, stages: readonly string[]): Promise<void> {
 async function signed(jobId: string): Promise<void> {
   await browser.type('n')
   await (await browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
-  await browser.find('[data-part=next-move][data-action=done]')
+  await browser.see('[data-part=next-move][data-action=done]')
   await browser.untilSaved()
   const done = await house.snapshot(jobId)
   expect(signatureState(done, signatureOf(done)!)).toBe('stands')
@@ -56,7 +56,7 @@ describe('the crusher drive', () => {
   it('is carried from low oil pressure to the signed record by the next move alone, nothing typed', async () => {
     const jobId = await house.jobId('Crusher drive')
     await browser.go(`/jobs/${jobId}`)
-    await browser.find('[data-part=end-rail]')
+    await browser.see('[data-part=end-rail]')
     const bolts = () => tightenByKey(browser)
     const { stages, asked } = await carryByKey(browser, { bolts, bolt: bolts })
     expect(stages).toEqual([
@@ -90,7 +90,7 @@ describe('the crusher drive', () => {
     ])
       expect(asked, step).toContain(step)
     await signed(jobId)
-    expect(await browser.all('[data-part=bushing-record] tbody tr')).toHaveLength(5)
+    expect(await browser.count('[data-part=bushing-record] tbody tr')).toBe(5)
     await browser.untilText('[data-part=flywheel-record]', 'inside')
 
     const done = await house.snapshot(jobId)
@@ -106,7 +106,7 @@ describe('the tide gate gearbox', () => {
   it('is carried to its record by the next move alone, a unit without a cylinder', async () => {
     const jobId = await house.jobId('Tide gate gearbox')
     await browser.go(`/jobs/${jobId}`)
-    await browser.find('[data-part=face-parts]')
+    await browser.see('[data-part=face-parts]')
     // A quarter of an hour that nobody waits for here: the carbons were laid in a while ago.
     const soak = async () => {
       // What was just done is on its way still: this one comes after it.
@@ -120,7 +120,7 @@ describe('the tide gate gearbox', () => {
     await signed(jobId)
     const done = await house.snapshot(jobId)
     expect(done.works.faces!.airs).toHaveLength(2)
-    expect(await browser.all('[data-part=faces-record] tr')).toHaveLength(2)
+    expect(await browser.count('[data-part=faces-record] tr')).toBe(2)
     await fits(jobId, ['face-seal'])
     expect(await browser.complaints()).toEqual([])
   })
@@ -130,7 +130,7 @@ describe('the yard compressor', () => {
   it('is carried to its record by the next move alone: one barrel sleeved, one to its oversize', async () => {
     const jobId = await house.jobId('Yard compressor')
     await browser.go(`/jobs/${jobId}`)
-    await browser.find('[data-part=bore-wall]')
+    await browser.see('[data-part=bore-wall]')
     const { stages, asked } = await carryByKey(browser, { bolts: () => tightenByKey(browser) })
     expect(stages).toEqual(['barrel-measure', 'barrel-fit', 'barrel-sleeve', 'barrel-bore', 'barrel-ready'])
     for (const step of ['barrel-fit pin', 'barrel-sleeve lap', 'barrel-sleeve pin', 'barrel-bore hone'])
@@ -139,7 +139,7 @@ describe('the yard compressor', () => {
     const done = await house.snapshot(jobId)
     expect(done.works.barrels!.drops.map((d) => d.home)).toEqual([false, true])
     expect(done.works.barrels!.finished).toHaveLength(2)
-    expect(await browser.all('[data-part=barrels-record] tbody tr')).toHaveLength(2)
+    expect(await browser.count('[data-part=barrels-record] tbody tr')).toBe(2)
     await fits(jobId, stages)
     expect(await browser.complaints()).toEqual([])
   })
@@ -189,8 +189,8 @@ describe('two bushings by a finger, each figure entered', () => {
     }
     // By the finger a half turn round the middle: upside down, and from the rear.
     await finger.drag('[data-part=block-lie]', [0.5, 0.2], [0.92, 0.53])
-    await browser.find('[data-part=lie-note]')
-    const rolled = async () => (await browser.find('[data-part=block-lie]')).getAttribute('aria-valuenow')
+    await browser.see('[data-part=lie-note]')
+    const rolled = () => browser.attribute('[data-part=block-lie]', 'aria-valuenow')
     await browser.until(async () => Number(await rolled()) > 60, 'it did not follow the finger')
     // A glass that was just drawn on may take the first tap for the end of it.
     await browser.until(async () => {
@@ -199,8 +199,8 @@ describe('two bushings by a finger, each figure entered', () => {
     }, 'it is not upside down')
     await finger.tap('[data-part=lie-end]')
     await finger.tap('[data-part=lie-note]')
-    await browser.until(async () => (await browser.all('[data-part=lie-note]')).length === 0, 'the lie was not noted')
-    expect(await (await browser.find('[data-part=seen-hole]')).getAttribute('data-hour')).toBe('1')
+    await browser.until(async () => (await browser.count('[data-part=lie-note]')) === 0, 'the lie was not noted')
+    expect(await browser.attribute('[data-part=seen-hole]', 'data-hour')).toBe('1')
     await hand.close()
 
     await hand.until('plug-off')
@@ -211,7 +211,7 @@ describe('two bushings by a finger, each figure entered', () => {
     ] as const) {
       await hand.at('bushing', place)
       await go()
-      await browser.find('[data-part=ask]')
+      await browser.see('[data-part=ask]')
       await browser.dialog()
       await finger.tap(`[data-looks=${looks}]`)
       if (looks === 'copper') await hand.enter({ copperShare: '30', copperOClock: '6' })
@@ -273,7 +273,7 @@ describe('two bushings by a finger, each figure entered', () => {
     await hand.answer({ pinMm: '4.3' })
     await browser.untilText('[data-part=move-head]', "7 o'clock")
     await go()
-    await browser.find('[data-part=ask]')
+    await browser.see('[data-part=ask]')
     await browser.dialog()
     await finger.tap('[data-by=light]')
     await finger.tap('[data-light=round]')
@@ -305,7 +305,7 @@ describe('two bushings by a finger, each figure entered', () => {
     await browser.noDialog()
     await hand.until('turn')
     await go()
-    await browser.find('[data-part=ask]')
+    await browser.see('[data-part=ask]')
     await browser.dialog()
     await finger.tap('[data-by=hand]')
     await finger.tap('[data-feel=free]')
@@ -315,7 +315,7 @@ describe('two bushings by a finger, each figure entered', () => {
     await hand.until('seal-plug')
     await go()
     await hand.close()
-    await browser.find('[data-stage=record]')
+    await browser.see('[data-stage=record]')
     await browser.untilSaved()
     const { works } = await house.snapshot(jobId)
     expect(works.bushings!.aimed.map((a) => [a.place, a.from, a.back, a.rolledDeg, a.seenFrom])).toEqual([

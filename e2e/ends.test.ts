@@ -120,7 +120,7 @@ describe('the ends of the crank by a finger, each figure entered', () => {
     await hand.until('sweep-bore')
     await hand.answer(swept(-0.05, 0.03))
     await hand.close()
-    await browser.find('[data-stage=record]')
+    await browser.see('[data-stage=record]')
     await browser.untilSaved()
     const { front: done } = (await house.snapshot(jobId)).works
     expect(done!.flywheelMounted.filter((m) => m.step === 'on')).toHaveLength(2)
@@ -170,7 +170,7 @@ describe('the page of an engine', () => {
     const idOf = (name: string) => shop.engines.find((e) => e.name.startsWith(name))!.id
     await browser.go(`/engines/${idOf('Sarn')}`)
     await browser.untilText('[data-part=section-list]', 'Barrels')
-    expect(await browser.all('[data-part=liner-shape]')).toHaveLength(0)
+    expect(await browser.count('[data-part=liner-shape]')).toBe(0)
 
     const built = await house.snapshot(await house.jobId('Gravel yard loader'))
     const jobId = randomUUID()
@@ -211,13 +211,13 @@ describe('intake', () => {
     await browser.go('/intake')
     await browser.chooseOption('select[data-part=job-engine]', 'Sarn C2-90')
     await browser.untilText('[data-part=intake-route]', 'Barrels measured → Sleeve fit')
-    expect(await browser.all('[data-work-choice=strip]')).toHaveLength(0)
-    expect(await browser.all('[data-work-choice=barrels]')).toHaveLength(1)
+    expect(await browser.count('[data-work-choice=strip]')).toBe(0)
+    expect(await browser.count('[data-work-choice=barrels]')).toBe(1)
     await browser.chooseOption('select[data-part=job-engine]', 'Tarrock 6L-140')
     await browser.untilText(
       '[data-part=intake-route]',
       'As found → Deck and gasket → Rods and pistons out → Protect → Pull',
     )
-    expect(await browser.all('[data-work-choice=barrels]')).toHaveLength(0)
+    expect(await browser.count('[data-work-choice=barrels]')).toBe(0)
   })
 })

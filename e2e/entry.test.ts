@@ -21,7 +21,7 @@ afterAll(async () => {
   await house.close()
 })
 
-const box = async () => (await browser.find('#reading')).getAttribute('value')
+const box = () => browser.run<string>("return document.querySelector('#reading').value")
 const valueAt = (station: number) => browser.text(`[data-station="${station}"] [data-part=station-value]`)
 const clearBox = async () => {
   await browser.type(Key.ESCAPE)
@@ -84,7 +84,7 @@ describe('an entry', () => {
     await browser.untilText('[data-station="0"]', 'mean of 2')
     expect(await valueAt(0)).toBe('0.099')
     await browser.type(Key.BACK_SPACE, '0.110', Key.ENTER)
-    await browser.until(async () => (await browser.all('[data-part=entry-question]')).length === 1, 'nothing was asked')
+    await browser.until(async () => (await browser.count('[data-part=entry-question]')) === 1, 'nothing was asked')
     await browser.type(Key.ENTER)
     await browser.untilText('[data-station="0"] [data-part=station-value]', '0.104')
   })
@@ -101,7 +101,7 @@ describe('an entry', () => {
     await browser.click('[data-part=history]')
     await browser.untilText('[data-part=history-list]', 'struck out by Tom Adeyar')
     await browser.type(Key.ESCAPE)
-    await browser.until(async () => (await browser.all('[data-part=history-list]')).length === 0, 'the log stays open')
+    await browser.until(async () => (await browser.count('[data-part=history-list]')) === 0, 'the log stays open')
     await (await browser.find('#reading')).click()
   })
 
@@ -119,7 +119,7 @@ describe('the keys', () => {
     const help = await browser.text('[data-part=key-help]')
     for (const key of ['Enter', 'Space', 'Backspace', '← →', 'Alt + 1 … 9', 'Esc']) expect(help).toContain(key)
     await browser.type(Key.ESCAPE)
-    await browser.until(async () => (await browser.all('[data-part=key-help]')).length === 0, 'the list stays open')
+    await browser.until(async () => (await browser.count('[data-part=key-help]')) === 0, 'the list stays open')
     await (await browser.find('#reading')).click()
   })
 
@@ -168,11 +168,11 @@ describe('the gauge', () => {
     await browser.type('z')
     await browser.untilText('[data-part=zero-how]', 'Put the gauge back')
     await browser.type(Key.ENTER)
-    await browser.find('[data-part=entry-question][data-kind=zero]')
+    await browser.see('[data-part=entry-question][data-kind=zero]')
     await browser.type(Key.ENTER)
     await browser.untilText('[data-part=zero-said]', 'Zero moved to')
     await browser.until(
-      async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-reason')) === 'zero-moved',
+      async () => (await browser.attribute('[data-part=next-move]', 'data-reason')) === 'zero-moved',
       'the moved zero is not told',
     )
     await browser.click('[data-part=hide-gauge]')
@@ -211,7 +211,7 @@ async function freshJob(title: string, unit: 'mm' | 'thou'): Promise<string> {
   ])
   await browser.run(`localStorage.setItem('evenbore.unit', '${unit}')`)
   await browser.go(`/jobs/${id}/as-found`)
-  await browser.find('[data-stage=as-found] [data-part=pad]')
+  await browser.see('[data-stage=as-found] [data-part=pad]')
   return id
 }
 
@@ -228,7 +228,7 @@ describe('hands that never leave the figures', () => {
     for (const [figure, enter] of keys) await browser.type(figure!, enter!)
     expect(keys.flat()).toHaveLength(48)
     await browser.untilText('[data-part=pad] h2', 'Cylinder 6')
-    await browser.find('[data-part=next-move][data-action=close-zero]')
+    await browser.see('[data-part=next-move][data-action=close-zero]')
     await browser.untilSaved()
     const { readings, sets } = await house.snapshot(id)
     expect(sets.map((s) => s.cylinder)).toEqual([1, 2, 3, 4, 5, 6])
@@ -237,15 +237,15 @@ describe('hands that never leave the figures', () => {
     // The zero once a round: an Enter on the empty box.
     await browser.driver.sleep(320)
     await browser.type(Key.ENTER)
-    await browser.find('[data-part=next-move][data-action=close-stage]')
+    await browser.see('[data-part=next-move][data-action=close-stage]')
     await browser.untilText('[data-part=zero-said]', 'It answers for 1, 2, 3, 4, 5, 6')
     // Taken back, it is asked for again.
     await browser.type('u')
-    await browser.find('[data-part=next-move][data-action=close-zero]')
+    await browser.see('[data-part=next-move][data-action=close-zero]')
     await browser.untilSaved()
     expect((await house.snapshot(id)).sets.every((s) => s.closed === null)).toBe(true)
     await browser.type('z', '0', '.', '5', Key.ENTER)
-    await browser.find(unit === 'mm' ? '[data-part=entry-question][data-kind=zero]' : '[data-part=zero-said]')
+    await browser.see(unit === 'mm' ? '[data-part=entry-question][data-kind=zero]' : '[data-part=zero-said]')
     await browser.type(Key.ENTER)
   })
 
@@ -268,6 +268,6 @@ describe('hands that never leave the figures', () => {
         key,
       )
     expect(await box()).toBe('0.1')
-    expect(await browser.all('[data-part=entry-problem]')).toHaveLength(0)
+    expect(await browser.count('[data-part=entry-problem]')).toBe(0)
   })
 })

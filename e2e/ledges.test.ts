@@ -40,7 +40,7 @@ afterAll(async () => {
 
 const saved = () =>
   browser.until(
-    async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0',
+    async () => (await browser.attribute('[data-part=saving]', 'data-waiting')) === '0',
     'something still waits',
     30_000,
   )
@@ -51,9 +51,9 @@ const typeAll = async (figures: string[]) => {
 describe('ledges by the keyboard', () => {
   it('of a mid-stop engine are read as their difference to the setting master', async () => {
     await browser.go(`/jobs/${jobId}/counterbores`)
-    await browser.find('#reading')
+    await browser.see('#reading')
     await browser.click('[data-part=toggle-gauge]')
-    await browser.find('input[name=zero-on][value=master]')
+    await browser.see('input[name=zero-on][value=master]')
     await browser.run(`document.querySelector('input[name=zero-on][value=master]').click()`)
     await browser.click('[data-part=hide-gauge]')
     await (await browser.find('#reading')).click()
@@ -73,11 +73,11 @@ describe('ledges by the keyboard', () => {
     const ferry = await house.jobId('spare')
     await browser.run(`localStorage.setItem('evenbore.ledge-zero-on', 'deck')`)
     await browser.go(`/jobs/${ferry}/counterbores`)
-    await browser.find('#reading')
+    await browser.see('#reading')
     await browser.click('[data-part=unit-switch] button:last-child')
     await (await browser.find('#reading')).click()
     await typeAll(['413.4', '413.5', '4134'])
-    expect(await (await browser.find('[data-part=entry-question]')).getAttribute('data-kind')).toBe('doubt')
+    expect(await browser.attribute('[data-part=entry-question]', 'data-kind')).toBe('doubt')
     await browser.type(Key.ESCAPE, Key.ESCAPE)
     await typeAll(['413.5', '413.4'])
     await browser.click('[data-part=unit-switch] button:first-child')
@@ -88,7 +88,7 @@ describe('ledges by the keyboard', () => {
 
   it('take a burr that is touched on their ring, and let it go when it is off', async () => {
     const ferry = await house.jobId('spare')
-    await browser.until(async () => (await browser.all('[data-part=ledge-touch]')).length === 1, 'there is no ring')
+    await browser.until(async () => (await browser.count('[data-part=ledge-touch]')) === 1, 'there is no ring')
     await browser.chord(Key.ALT, '1')
     await browser.untilText('[data-part=pad] h2', 'Cylinder 1')
     // A touch right of the middle: the rear, six o'clock.

@@ -152,12 +152,11 @@ describe('what was acknowledged', () => {
     await house.kill()
     for (const figure of ['0.091', '0.092', '0.093']) await browser.type(figure, Key.ENTER)
     await browser.untilText('[data-part=saving]', '4 waiting')
-    const [old] = await browser.driver.getAllWindowHandles()
-    await browser.driver.switchTo().newWindow('tab')
-    const fresh = await browser.driver.getWindowHandle()
-    await browser.driver.switchTo().window(old!)
-    await browser.driver.close()
-    await browser.driver.switchTo().window(fresh)
+    const old = await browser.tab()
+    const fresh = await browser.newTab()
+    await browser.toTab(old)
+    await browser.closeTab()
+    await browser.toTab(fresh)
     // The application itself opens without its server, with the job and what was typed.
     await browser.go(`/jobs/${jobId}/trial-fit`)
     await browser.untilText('[data-part=saving]', '4 waiting', 15_000)
@@ -188,7 +187,7 @@ describe('two devices on one job', () => {
     await right.untilText('[data-part=also-here]', 'Tom Adeyar')
     await left.untilText('[data-part=also-here]', 'Lise Brandt')
     await Promise.all([left.type('0.098', Key.ENTER), right.type('0.104', Key.ENTER)])
-    await right.find('[data-part=entry-question][data-kind=other-hand]')
+    await right.see('[data-part=entry-question][data-kind=other-hand]')
     await right.type('k')
     await Promise.all([tom.untilSaved(), lise.untilSaved()])
     const two = (await house.snapshot(jobId)).sets.slice(-2)
@@ -209,7 +208,7 @@ describe('two devices on one job', () => {
     await right.click(`[data-counts="${await house.person('Tom Adeyar')}"]`)
     for (const browser of [left, right]) {
       await browser.untilText('[data-station="180"] [data-part=station-value]', '0.099')
-      await browser.until(async () => (await browser.all('[data-part=two-sets]')).length === 0, 'it is asked for still')
+      await browser.until(async () => (await browser.count('[data-part=two-sets]')) === 0, 'it is asked for still')
     }
     expect((await house.snapshot(jobId)).sets.slice(-2).map((s) => s.struck?.reason ?? null)).toEqual([
       null,
@@ -256,16 +255,16 @@ describe('many pages on one device', () => {
     const tom = new Technician(browser, house, 'mm')
     const jobId = await tom.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')
-    const first = await browser.driver.getWindowHandle()
+    const first = await browser.tab()
     for (let i = 0; i < 8; i++) {
-      await browser.driver.switchTo().newWindow('tab')
+      await browser.newTab()
       await browser.go(`/jobs/${jobId}/trial-fit`)
-      await browser.find('#reading')
+      await browser.see('#reading')
     }
     await browser.type('0.107', Key.ENTER)
     await browser.untilText('[data-station="0"] [data-part=station-value]', '0.107')
     await tom.untilSaved()
-    await browser.driver.switchTo().window(first)
+    await browser.toTab(first)
     await browser.untilText('[data-station="0"] [data-part=station-value]', '0.107')
     expect((await house.snapshot(jobId)).readings.filter((r) => r.valueMm === 0.107)).toHaveLength(1)
   })

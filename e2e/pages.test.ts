@@ -67,7 +67,7 @@ describe('the demo shop', () => {
     }
     const theme = () => browser.run('return document.documentElement.dataset.theme')
     const isOpen = async (page: string): Promise<void> => {
-      await browser.find('main :is(svg, table, ul, form)')
+      await browser.see('main :is(svg, table, ul, form)')
       await browser.still()
       expect(await theme()).toBe('light')
       expect(await findings(browser), page).toEqual([])
@@ -94,33 +94,31 @@ describe('the demo shop', () => {
 
   it('is open to everybody in its dialogs too', async () => {
     await browser.go(await jobPath('Pump', 'trial-fit'))
-    await browser.find('#reading')
+    await browser.see('#reading')
     await browser.chord(Key.ALT, '7')
     await browser.untilText('[data-part=pad] h2', 'Cylinder 7')
     await browser.untilText('[data-part=move-head]', 'Cylinder 7')
     await browser.click('[data-part=toggle-gauge]')
     expect(await findings(browser)).toEqual([])
     await browser.type('?')
-    await browser.find('[data-part=key-help]')
+    await browser.see('[data-part=key-help]')
     expect(await findings(browser)).toEqual([])
   })
 
   it('says in words what lies on the line, and how to settle it', async () => {
     await browser.go(await jobPath('Pump', 'trial-fit'))
-    await browser.find('#reading')
+    await browser.see('#reading')
     await browser.chord(Key.ALT, '7')
     await browser.untilText('[data-part=move-head]', /Cylinder 7: measure it again, and read 3 o'clock \d times/)
     expect(await browser.text('[data-part=move-why]')).toContain('0.072 against 0.070, known to ±0.004')
-    expect(await (await browser.find('[data-part=deck-rail] [data-cylinder="4"]')).getAttribute('data-verdict')).toBe(
-      'unsure',
-    )
+    expect(await browser.attribute('[data-part=deck-rail] [data-cylinder="4"]', 'data-verdict')).toBe('unsure')
   })
 
   it('lists, searches and sorts its jobs', async () => {
     await browser.go('/')
-    await browser.until(async () => (await browser.all('[data-part=row]')).length === 9, 'there are not nine jobs')
+    await browser.until(async () => (await browser.count('[data-part=row]')) === 9, 'there are not nine jobs')
     await (await browser.find('#filter-jobs')).sendKeys('pump')
-    await browser.until(async () => (await browser.all('[data-part=row]')).length === 2, 'the search finds no pumps')
+    await browser.until(async () => (await browser.count('[data-part=row]')) === 2, 'the search finds no pumps')
     await (await browser.find('#filter-jobs')).clear()
     await (await browser.find('#filter-jobs')).sendKeys(' ', Key.BACK_SPACE)
     await browser.driver.findElement({ css: 'th:nth-child(2) button' }).click()
@@ -132,7 +130,7 @@ describe('the demo shop', () => {
 
   it('goes to the next open stage of a job, and shows the whole route', async () => {
     await browser.go(`/jobs/${await house.jobId('Long Reach')}`)
-    await browser.find('[data-stage=counterbores] [data-part=deck-rail]')
+    await browser.see('[data-stage=counterbores] [data-part=deck-rail]')
     const states = await browser.run<string[]>(
       `return [...document.querySelectorAll('[data-part=route] [data-state]')].map(a => a.dataset.stage + ' ' + a.dataset.state)`,
     )
@@ -152,9 +150,9 @@ describe('the demo shop', () => {
       'record later',
     ])
     await browser.click('[data-part=route] [data-stage=trial-fit]')
-    await browser.find('[data-stage=trial-fit] [data-part=deck-rail]')
+    await browser.see('[data-stage=trial-fit] [data-part=deck-rail]')
     // As found stands in outline behind: six cylinders, four stations each.
-    expect(await browser.all('[data-part=before-mark]')).toHaveLength(24)
+    expect(await browser.count('[data-part=before-mark]')).toBe(24)
   })
 
   it('knows a job that is not there', async () => {
@@ -185,7 +183,7 @@ describe('the demo shop', () => {
   it('is usable at 1024 by 768: nothing that must be touched is cut off', async () => {
     await browser.resize({ width: 1024, height: 768 })
     await browser.go(await jobPath('Long Reach', 'trial-fit'))
-    await browser.find('[data-part=take]')
+    await browser.see('[data-part=take]')
     const small = await browser.run<string[]>(
       `return [...document.querySelectorAll('main button, main [role=button], [data-part=next-move] button')].filter(b => b.offsetParent || b.getBoundingClientRect).flatMap(b => {
          const r = b.getBoundingClientRect(); return r.width === 0 ? [] : r.bottom > innerHeight + 1 || r.right > innerWidth + 1 || r.height < 46 ? [b.outerHTML.slice(0, 90) + ' ' + JSON.stringify([r.bottom, r.right, r.height])] : [] })`,
@@ -228,11 +226,11 @@ describe('an empty shop', () => {
 
     await browser.go('/engines')
     await browser.click('[data-part=new-engine]')
-    expect(await browser.all('[data-part=field-problem]')).toHaveLength(0)
+    expect(await browser.count('[data-part=field-problem]')).toBe(0)
     await browser.click('[data-part=save-engine]')
     await browser.untilText('[data-part=problem]', 'something is missing')
     // Name, bore, pitch, four limits and the two links: each says so, and the hands are on the first.
-    expect(await browser.all('[data-part=field-problem]')).toHaveLength(9)
+    expect(await browser.count('[data-part=field-problem]')).toBe(9)
     expect(await browser.run('return document.activeElement.dataset.part')).toBe('engine-name')
     await fill('[data-part=engine-name]', 'Made-up four')
     const labels: [string, string][] = [
@@ -267,7 +265,7 @@ describe('an empty shop', () => {
     await browser.chooseOption('[data-part=job-engine]', 'Made-up four')
     await fill('[data-part=job-title]', 'First job')
     await browser.click('[data-part=job-start]:not(:disabled)')
-    await browser.find('[data-stage=as-found] #reading')
+    await browser.see('[data-stage=as-found] #reading')
     await browser.type('0.081', Key.ENTER)
     await browser.untilText('[data-station="0"] [data-part=station-value]', '0.081')
     await browser.untilSaved()
@@ -280,7 +278,7 @@ describe('an empty shop', () => {
     await browser.go('/gauges')
     await browser.click('[data-rule=plain]')
     await browser.until(
-      async () => (await (await browser.find('[data-rule=plain]')).getAttribute('aria-checked')) === 'true',
+      async () => (await browser.attribute('[data-rule=plain]', 'aria-checked')) === 'true',
       'the rule did not change',
     )
     expect((await house.shop()).rule).toBe('plain')
@@ -320,7 +318,7 @@ describe('an empty shop', () => {
     await fill('[data-part=shop-address]', 'Quay 2')
     await fill('[data-part=shop-currency]', 'kr')
     await browser.click('[data-part=save-shop]')
-    await browser.find('[data-part=shop-saved]')
+    await browser.see('[data-part=shop-saved]')
     const shop = await house.shop()
     expect(shop.ways).toMatchObject({ name: 'Harbour Shed', address: 'Quay 2', currency: 'kr', zeroEvery: 0 })
     expect(shop.people.find((p) => p.name === 'Nils Ohr')).toMatchObject({

@@ -36,7 +36,7 @@ describe('the stock', () => {
 
   it('takes a file in whole or not at all, and says which line is wrong', async () => {
     await browser.go('/stock')
-    await browser.find('[data-part=row]')
+    await browser.see('[data-part=row]')
     const before = await stock()
     await browser.click('[data-part=parts-import]')
     await chooseFile('wrong-columns.csv', 'name,size\nT19,10.6\n')
@@ -51,7 +51,7 @@ describe('the stock', () => {
       'kind,engine,label,nominal_in,readings_in\nliner,Tarrock 6L-140,T19,0.4173,0.4173 0.4174 0.4173 0.4172\nshim,Tarrock 6L-140,Z1,0.004,0.0040 0.0041 0.0041\n'
     await chooseFile('good.csv', good)
     await browser.untilText('[data-part=import-result]', '2 parts can be taken in')
-    expect(await browser.all('[data-part=import-again]')).toHaveLength(0)
+    expect(await browser.count('[data-part=import-again]')).toBe(0)
     const [taken] = before.liners
     await chooseFile('again.csv', `kind,engine,label,nominal_mm\nliner,Tarrock 6L-140,${taken!.label},10.6\n`)
     expect(await browser.untilText('[data-part=import-again]', '1 of them')).toContain(taken!.label)
@@ -68,14 +68,11 @@ describe('the stock', () => {
   })
 
   it('is searched, and a part measured by typing, an odd figure asked about', async () => {
-    await browser.until(async () => (await browser.all('[data-part=parts-file]')).length === 0, 'the dialog stays open')
+    await browser.until(async () => (await browser.count('[data-part=parts-file]')) === 0, 'the dialog stays open')
     await (await browser.find('input[type=search]')).sendKeys('T8')
-    await browser.until(
-      async () => (await browser.all('[data-part=row]')).length === 1,
-      'the search finds more than one',
-    )
+    await browser.until(async () => (await browser.count('[data-part=row]')) === 1, 'the search finds more than one')
     await browser.click('[data-part=choose-part][data-label=T8]')
-    await browser.find('[data-part=part-measure][data-label=T8] #reading')
+    await browser.see('[data-part=part-measure][data-label=T8] #reading')
     await (await browser.find('#reading')).click()
     await browser.type('1.0603', Key.ENTER)
     await browser.untilText('[data-part=entry-problem]', 'far from the nominal')
@@ -97,7 +94,7 @@ describe('a repeat study', () => {
   it('survives a closed page and a server that goes away, and gives its gauge an uncertainty', async () => {
     const depth = (await house.shop()).gauges.find((g) => g.kind === 'depth')!
     await browser.go(`/gauges/${depth.id}/study`)
-    await browser.find('main fieldset input[type=checkbox]')
+    await browser.see('main fieldset input[type=checkbox]')
     const boxes = await browser.all('main fieldset input[type=checkbox]')
     expect(boxes).toHaveLength(4)
     for (const at of [0, 3]) await boxes[at]!.click()
@@ -144,7 +141,7 @@ describe('a repeat study', () => {
       'the gauge did not get its study',
       30_000,
     )
-    await browser.find('[data-part=study-report]')
+    await browser.see('[data-part=study-report]')
     const study = (await house.shop()).studies.find((s) => s.gaugeId === depth.id)!
     expect(study.readings).toHaveLength(8)
     expect(new Set(study.readings.map((r) => `${r.part} ${r.operator} ${r.trial}`)).size).toBe(8)
@@ -158,7 +155,7 @@ describe('a pass that nobody measured', () => {
     const jobId = await house.jobId('Long Reach')
     await browser.go(`/jobs/${jobId}/repair-plan`)
     await browser.until(
-      async () => (await browser.all('[data-part=schools] tbody tr')).length === 6,
+      async () => (await browser.count('[data-part=schools] tbody tr')) === 6,
       'the schools are not planned',
       30_000,
     )
@@ -166,14 +163,14 @@ describe('a pass that nobody measured', () => {
     await browser.click('[data-part=take-plan]')
     await browser.untilSaved()
     await browser.go(`/jobs/${jobId}/cut`)
-    await browser.find('#reading')
+    await browser.see('#reading')
     await browser.chord(Key.ALT, '3')
-    await browser.find('[data-part=next-move][data-action=plug-in]')
+    await browser.see('[data-part=next-move][data-action=plug-in]')
     await browser.type('n')
-    await browser.find('[data-part=next-move][data-action=cut]')
-    expect(await browser.all('[data-part=pack-stack] [data-part=leaf]')).not.toHaveLength(0)
+    await browser.see('[data-part=next-move][data-action=cut]')
+    expect(await browser.count('[data-part=pack-stack] [data-part=leaf]')).not.toBe(0)
     await browser.type('n')
-    await browser.find('[data-part=next-move][data-action=refit]')
+    await browser.see('[data-part=next-move][data-action=refit]')
     await browser.click('[data-part=cut-blind]')
     await browser.click('[data-leaf="0.05"]')
     expect(await (await browser.find('[data-part=blind-cut]')).isEnabled()).toBe(false)
@@ -200,7 +197,7 @@ describe('a pass that nobody measured', () => {
   it('and the question of less torque is answered by two sets', async () => {
     const jobId = await house.jobId('Pump set B')
     await browser.go(`/jobs/${jobId}/repair-plan`)
-    await browser.find('[data-part=open-questions]')
+    await browser.see('[data-part=open-questions]')
     await browser.click('[data-part=open-questions]')
     await browser.untilText('[data-part=question-torque]', 'Measure this cylinder twice')
     await browser.untilText('[data-part=question-material]', 'it makes no difference')

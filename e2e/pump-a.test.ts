@@ -37,7 +37,7 @@ describe('pump set A', () => {
   it('is carried from its complaint to the signed record by the next move alone, nothing typed', async () => {
     const jobId = await house.jobId('Pump set A')
     await browser.go(`/jobs/${jobId}`)
-    await browser.find('[data-part=leak-ladder]')
+    await browser.see('[data-part=leak-ladder]')
     const { stages, asked } = await carryByKey(browser, {
       // Ten minutes that nobody waits for here: the pressure was put on a while ago.
       begin: () =>
@@ -69,7 +69,7 @@ describe('pump set A', () => {
       expect(asked, step).toContain(step)
     await browser.type('n')
     await (await browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
-    await browser.find('[data-part=next-move][data-action=done]')
+    await browser.see('[data-part=next-move][data-action=done]')
     await browser.untilSaved()
 
     const done = await house.snapshot(jobId)
@@ -108,7 +108,7 @@ describe('sleeves pressed with compound', () => {
     const until = (action: string) =>
       browser.until(async () => (await now()).action === action, `the next move is not ${action}`)
     const enter = async (figures: Record<string, string>) => {
-      await browser.find('[data-part=ask]')
+      await browser.see('[data-part=ask]')
       await browser.dialog()
       for (const [field, figure] of Object.entries(figures)) {
         // The label carries the mark where the box itself does not.
@@ -174,7 +174,7 @@ describe('sleeves pressed with compound', () => {
     await until('wait-cure')
     expect(await browser.text('[data-part=move-head]')).toContain('cures')
     await browser.until(
-      async () => (await browser.all('[data-part=clock-chip]')).length > 0,
+      async () => (await browser.count('[data-part=clock-chip]')) > 0,
       'no clock runs in the head of the page',
     )
     await browser.go('/')

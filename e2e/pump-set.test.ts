@@ -71,7 +71,7 @@ describe('the pump set', () => {
     await browser.go('/')
     await browser.chooseOption('#person', 'Oke Marlow')
     await browser.go(`/jobs/${jobId}`)
-    await browser.find('main > [data-stage=trial-fit] [data-part=next-move]')
+    await browser.see('main > [data-stage=trial-fit] [data-part=next-move]')
     const said = await followTheBar((cylinder, station) => dry.get(`${cylinder} ${station}`)!)
     expect(said).toEqual(
       expect.arrayContaining([

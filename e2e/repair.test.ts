@@ -81,12 +81,12 @@ async function closeStage(next: string): Promise<void> {
     () => browser.click('[data-part=move-button]'),
     () => browser.click('[data-part=close-confirm]:not(:disabled)'),
   )
-  await browser.find(`[data-stage=${next}]`)
+  await browser.see(`[data-stage=${next}]`)
 }
 
 it('measures a worn ledge anew with the simulated depth gauge and says what is wrong with it', async () => {
   await browser.go(`/jobs/${jobId}`)
-  await browser.find('[data-stage=counterbores] [data-part=deck-rail]')
+  await browser.see('[data-stage=counterbores] [data-part=deck-rail]')
   await browser.chord(Key.ALT, '3')
   await browser.untilText(
     '[data-part=ledge-reason]',
@@ -120,7 +120,7 @@ it('measures the liners that nobody had measured', async () => {
       `liner ${label} is not asked for`,
     )
     await browser.click('[data-part=move-button]')
-    await browser.find(`[data-part=part-measure][data-label=${label}]`)
+    await browser.see(`[data-part=part-measure][data-label=${label}]`)
     if (label === 'T7') await browser.click('[data-part=connect-simulated]')
     await browser.driver.sleep(700)
     if (label === 'T7') await browser.click('[data-part=gauge-zero]')
@@ -142,7 +142,7 @@ it('measures the liners that nobody had measured', async () => {
 
 it('sets the schools side by side, and takes one', async () => {
   await browser.until(
-    async () => (await browser.all('[data-part=schools] tbody tr')).length === 6,
+    async () => (await browser.count('[data-part=schools] tbody tr')) === 6,
     'not every school is planned',
     30_000,
   )
@@ -159,7 +159,7 @@ it('sets the schools side by side, and takes one', async () => {
   )
   await browser.untilText('[data-part=plan-bores] tr[data-cylinder="3"]', 'half cut')
   await browser.until(
-    async () => (await browser.all('[data-school=by-hand]')).length === 1,
+    async () => (await browser.count('[data-school=by-hand]')) === 1,
     'the changed plan is not listed',
   )
   await browser.click('[data-school=leave] button')
@@ -193,7 +193,7 @@ it('cuts, refits, measures and shims bore by bore until the work list is done', 
   }
   expect(seen.at(-1)).toMatch(/^close-stage/)
   await browser.until(
-    async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0',
+    async () => (await browser.attribute('[data-part=saving]', 'data-waiting')) === '0',
     'something still waits',
     30_000,
   )

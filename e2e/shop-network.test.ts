@@ -35,7 +35,7 @@ describe("a tablet on the shop's network, without TLS", () => {
     for (const figure of ['0.098', '0.101', '0.104', '0.099']) await browser.type(figure, Key.ENTER)
     await lise.untilSaved()
     expect((await house.snapshot(jobId)).readings.map((r) => r.valueMm)).toEqual([0.098, 0.101, 0.104, 0.099])
-    expect(await browser.all('[data-part=insecure]')).toHaveLength(0)
+    expect(await browser.count('[data-part=insecure]')).toBe(0)
     await house.kill()
     await browser.chord(Key.ALT, '2')
     await browser.type('0.097', Key.ENTER)
@@ -45,7 +45,7 @@ describe("a tablet on the shop's network, without TLS", () => {
     await lise.untilSaved()
     expect((await house.snapshot(jobId)).readings).toHaveLength(5)
     await browser.until(
-      async () => (await browser.all('[data-part=insecure]')).length === 0,
+      async () => (await browser.count('[data-part=insecure]')) === 0,
       'it still says that the server is away',
     )
     expect(await browser.complaints()).toEqual([])
@@ -53,13 +53,13 @@ describe("a tablet on the shop's network, without TLS", () => {
 
   it('brings a page that it has not had yet as soon as the server answers again', async () => {
     await browser.go('/')
-    await browser.find('[data-part=row]')
+    await browser.see('[data-part=row]')
     await house.kill()
     await (await browser.find('nav a[href="/engines"]')).sendKeys(Key.ENTER)
     await browser.untilText('[data-part=parts-missing]', /comes by itself/)
     await house.start()
     await browser.untilText('[data-part=row]', /Brennick 4M-105/)
-    expect(await browser.all('[data-part=parts-missing]')).toHaveLength(0)
+    expect(await browser.count('[data-part=parts-missing]')).toBe(0)
     expect(await browser.complaints()).toEqual([])
   })
 })

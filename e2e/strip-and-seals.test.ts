@@ -31,7 +31,7 @@ const file = (name: string, content: Buffer): string => {
   writeFileSync(join(folder, name), content)
   return join(folder, name)
 }
-const waiting = async () => Number(await (await browser.find('[data-part=saving]')).getAttribute('data-waiting'))
+const waiting = async () => Number(await browser.attribute('[data-part=saving]', 'data-waiting'))
 const send = async (act: JobAct | ShopAct, jobId: string | null, at = new Date().toISOString()) => {
   const [outcome] = await house.send([
     { commandId: randomUUID(), deviceId: randomUUID(), personId: person, jobId, at, act },
@@ -50,7 +50,7 @@ describe('a photo', () => {
   it('taken with the server gone and the tab closed arrives once, whole', async () => {
     const spare = await house.jobId('spare')
     await browser.go(`/jobs/${spare}/look`)
-    await browser.find('[data-part=liner-unrolled]')
+    await browser.see('[data-part=liner-unrolled]')
     // The app itself is kept on the device by then.
     await browser.until(
       () => browser.run<boolean>('return navigator.serviceWorker.controller !== null'),
@@ -60,14 +60,13 @@ describe('a photo', () => {
     await (
       await browser.find('[data-part=side] [data-part=photo-file]')
     ).sendKeys(file('one.png', demoPhoto(5, 2400, 1800)))
-    await browser.find('[data-part=photo][data-waits=true] img')
+    await browser.see('[data-part=photo][data-waits=true] img')
     await browser.until(async () => (await waiting()) === 1, 'it does not wait')
-    const first = await browser.driver.getWindowHandle()
-    await browser.driver.switchTo().newWindow('tab')
-    const second = await browser.driver.getWindowHandle()
-    await browser.driver.switchTo().window(first)
-    await browser.driver.close()
-    await browser.driver.switchTo().window(second)
+    const first = await browser.tab()
+    const second = await browser.newTab()
+    await browser.toTab(first)
+    await browser.closeTab()
+    await browser.toTab(second)
     await house.start()
     await browser.go(`/jobs/${spare}/look`)
     await browser.untilSaved()
@@ -97,7 +96,7 @@ describe('a photo', () => {
       async () => (await house.snapshot(spare)).photos.length === 2,
       'the good one after them is not taken',
     )
-    expect(await browser.all('[data-part=photo-problem]')).toHaveLength(0)
+    expect(await browser.count('[data-part=photo-problem]')).toBe(0)
   })
 })
 
@@ -116,7 +115,7 @@ describe('a wet band', () => {
     )
     await browser.go(`/jobs/${jobId}/fit`)
     // Another liner is in hand: the wet one goes first.
-    await browser.find('[data-part=next-move][data-action=next-cylinder][data-cylinder="2"]')
+    await browser.see('[data-part=next-move][data-action=next-cylinder][data-cylinder="2"]')
     const left = async () => {
       const [minutes, seconds] = (await browser.text('[data-part=swell-left]')).split(':').map(Number)
       return minutes! * 60 + seconds!
@@ -125,9 +124,9 @@ describe('a wet band', () => {
     expect(first).toBeGreaterThan(5)
     expect(first).toBeLessThanOrEqual(25)
     await browser.driver.navigate().refresh()
-    await browser.find('[data-part=swell-clock]')
+    await browser.see('[data-part=swell-clock]')
     expect(await left()).toBeLessThanOrEqual(first)
-    const heard = async () => Number(await (await browser.find('[data-part=clock-chip]')).getAttribute('data-heard'))
+    const heard = async () => Number(await browser.attribute('[data-part=clock-chip]', 'data-heard'))
     // After a reload no page may make a sound by itself: it says so, and one touch brings it back.
     await browser.click('[data-part=sound-on]')
     await browser.until(async () => (await heard()) > 0, 'it is not heard')
@@ -136,13 +135,13 @@ describe('a wet band', () => {
     await browser.click('header a[href="/"]')
     await browser.untilText('[data-part=row] [data-part=row-clock]', '0:')
     await browser.click('[data-part=clock-chip]')
-    await browser.find('[data-part=swell-clock][data-late=true]', 30_000)
+    await browser.see('[data-part=swell-clock][data-late=true]', 30_000)
     expect(await heard()).toBeGreaterThan(before)
     await browser.untilText('[data-part=swell-clock]', 'Too late: crevice band, liner 2')
     await browser.type('n')
-    await browser.find('[data-part=next-move][data-action=band-late]')
+    await browser.see('[data-part=next-move][data-action=band-late]')
     await browser.type('n')
-    await browser.find('[data-part=next-move][data-action=wet]')
+    await browser.see('[data-part=next-move][data-action=wet]')
     await browser.untilSaved()
     expect((await house.snapshot(jobId)).sealFits.map((s) => [s.groove, s.struck !== null])).toEqual([
       [1, false],
@@ -155,23 +154,23 @@ describe('a wet band', () => {
 describe('a puller', () => {
   it('whose disc cannot pass is drawn so, and refused with its figures', async () => {
     await browser.go(`/jobs/${await house.jobId('spare')}/pull`)
-    await browser.find('[data-part=pull-section]')
+    await browser.see('[data-part=pull-section]')
     expect(await browser.text('[data-part=stop-torque]')).toMatch(/^137/)
     await browser.click('[data-part=new-puller]')
     await (await browser.find('[data-part=puller-name]')).sendKeys('Too wide')
     const disc = await browser.find('[data-field=disc] input')
     await disc.sendKeys('155')
     await browser.click('[data-part=save-puller]:not(:disabled)')
-    await browser.find('[data-part=pull-section][data-problems*=disc-cannot-pass] [data-part=no-room]')
+    await browser.see('[data-part=pull-section][data-problems*=disc-cannot-pass] [data-part=no-room]')
     await browser.untilText('[data-part=move-head]', 'Do not use Too wide on this liner.')
     expect(await browser.text('[data-part=move-why]')).toContain(
       "its disc (155 mm) does not pass the block's lower bore (154.4 mm)",
     )
-    expect(await browser.all('[data-part=move-button]')).toHaveLength(0)
+    expect(await browser.count('[data-part=move-button]')).toBe(0)
     await browser.chooseOption('[data-part=puller]', 'Leg puller M18')
     await browser.untilText('[data-part=move-why]', 'it slips through')
     await browser.chooseOption('[data-part=puller]', 'Bridge puller M24')
-    await browser.find('[data-part=next-move][data-action=pull]')
+    await browser.see('[data-part=next-move][data-action=pull]')
     // A longer arm: the hand gets stronger, the puller does not.
     await browser.run(
       `const s = document.querySelector('[data-part=lever]'); s.value = 300; s.dispatchEvent(new Event('input'))`,
@@ -202,7 +201,7 @@ describe('a puller', () => {
 describe('the shop’s plan and hours', () => {
   it('are drawn, changed by what is booked, and laid for the people there are', async () => {
     await browser.go('/plan')
-    await browser.find('[data-part=gantt] [data-part=task]')
+    await browser.see('[data-part=gantt] [data-part=task]')
     const spare = await house.jobId('spare')
     const left = async () =>
       (await house.json<{ jobs: { id: string; leftH: number }[] }>('/api/schedule')).jobs.find((j) => j.id === spare)!
@@ -217,7 +216,7 @@ describe('the shop’s plan and hours', () => {
     await people.sendKeys('3')
     await browser.click('[data-part=save-crew]:not(:disabled)')
     await browser.until(
-      async () => (await browser.all('[data-part=task][data-technician="2"]')).length > 0,
+      async () => (await browser.count('[data-part=task][data-technician="2"]')) > 0,
       'the third technician has nothing to do',
     )
     await browser.go(`/jobs/${spare}/record`)
@@ -247,7 +246,7 @@ describe('jobs', () => {
     await browser.untilText('[data-part=moved]', '“Ferry spare engine” is laid aside')
     await browser.click('[data-part=move-back]')
     await browser.until(async () => (await rowOf('Ferry spare engine')) !== null, 'it is not back')
-    expect(await browser.all('[data-part=moved]')).toHaveLength(0)
+    expect(await browser.count('[data-part=moved]')).toBe(0)
     await (await (await rowOf('Ferry spare engine'))!.findElement({ css: '[data-part=archive-job]' })).click()
     await browser.until(async () => (await rowOf('Ferry spare engine')) === null, 'it is still listed')
     await browser.click('[data-filter=archived]')
@@ -255,15 +254,14 @@ describe('jobs', () => {
     await (await (await rowOf('Ferry spare engine'))!.findElement({ css: '[data-part=archive-job]' })).click()
     await browser.untilText('[data-part=empty]', 'No such job just now')
     await browser.click('[data-filter=signed]')
-    await browser.until(
-      async () => (await browser.all('[data-part=row]')).length === 1,
-      'not only the signed one is listed',
-    )
+    await browser.until(async () => (await browser.count('[data-part=row]')) === 1, 'not only the signed one is listed')
     await (await (await rowOf('Gravel yard loader'))!.findElement({ css: '[data-part=copy-job]' })).click()
     await browser.untilText('[data-part=from-job]', 'Begun from job 3')
-    expect(await (await browser.find('[data-part=job-title]')).getAttribute('value')).toBe('Gravel yard loader')
+    expect(await browser.run<string>("return document.querySelector('[data-part=job-title]').value")).toBe(
+      'Gravel yard loader',
+    )
     await browser.click('[data-part=job-start]')
-    await browser.find('main > [data-stage=as-found]')
+    await browser.see('main > [data-stage=as-found]')
   })
 })
 
@@ -276,7 +274,7 @@ describe('a signature', () => {
     const last = readings.find((r) => sets.find((s) => s.id === r.setId)!.stage === 'final-check')!
     await send({ what: 'strike-reading', readingId: last.id, reason: 'dirt under the foot' }, loader)
     await browser.go(`/jobs/${loader}/record`)
-    await browser.find('[data-seal=broken]')
+    await browser.see('[data-seal=broken]')
     const broken = await Promise.all((await browser.all('[data-seal=broken]')).map((e) => e.getText()))
     expect(broken).toHaveLength(2)
     expect(broken.join(' ')).toMatch(/Final check closed by[\s\S]*Record closed by[\s\S]*Broken: something under it/)

@@ -71,7 +71,7 @@ describe('a job from another shop', () => {
     // The job itself is still judged by what came with it, until somebody says otherwise.
     expect(sheet.id).not.toBe(engine!.sheets[0]!.id)
     expect(sheets.map((s) => s.id)).toContain(engine!.sheets[0]!.id)
-    await browser.until(async () => (await browser.all('[role=dialog]')).length === 0, 'the dialog stays open')
+    await browser.until(async () => (await browser.count('[role=dialog]')) === 0, 'the dialog stays open')
     await browser.click('[data-part=brought]')
     await browser.click('[data-part=judge-by-ours]')
     await browser.until(

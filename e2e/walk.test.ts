@@ -44,13 +44,13 @@ describe('the ferry job, from its trial fit', () => {
       async () => (await browser.run<string>('return location.pathname')).endsWith('fit'),
       'the route did not go on',
     )
-    await browser.find('main > [data-stage=fit] [data-part=next-move]')
+    await browser.see('main > [data-stage=fit] [data-part=next-move]')
     await tom.workThroughStage()
     await browser.until(
       async () => (await browser.run<string>('return location.pathname')).endsWith('final-check'),
       'the route did not go on',
     )
-    await browser.find('[data-stage=final-check] [data-part=pad]')
+    await browser.see('[data-stage=final-check] [data-part=pad]')
     const final = new FinalCheck(browser, house, jobId)
     await final.measureLikeDry()
     await tom.untilSaved()
@@ -138,7 +138,7 @@ class FinalCheck {
       await this.browser.untilText('[data-part=pad] h2', `Cylinder ${c.cylinder}`)
       for (const s of c.stations) await this.browser.type(s.valueMm!.toFixed(3), Key.ENTER)
     }
-    const action = async () => (await this.browser.find('[data-part=next-move]')).getAttribute('data-action')
+    const action = () => this.browser.attribute('[data-part=next-move]', 'data-action')
     await this.browser.until(async () => (await action()) === 'close-zero', 'the zero is not asked for')
     await this.browser.type('n')
     await this.browser.until(async () => (await action()) === 'close-stage', 'the final check is not whole')

@@ -26,13 +26,13 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true })
 })
 
-const action = async () => (await (await browser.find('[data-part=next-move]')).getAttribute('data-action')) ?? ''
+const action = async () => (await browser.attribute('[data-part=next-move]', 'data-action')) ?? ''
 const untilAction = (wanted: string | RegExp) =>
   browser.until(
     async () => (typeof wanted === 'string' ? (await action()) === wanted : wanted.test(await action())),
     `the next move is not ${wanted}`,
   )
-const at = (stage: string) => browser.find(`main > [data-stage=${stage}] [data-part=next-move]`)
+const at = (stage: string) => browser.see(`main > [data-stage=${stage}] [data-part=next-move]`)
 /** A deck that stands well: four stations a cylinder, each a little different. */
 const good = (cylinder: number, station: number) => (0.124 + cylinder * 0.001 + station * 0.001).toFixed(3)
 
@@ -61,11 +61,11 @@ describe('a whole job', () => {
       await browser.type('n')
     }
     await browser.go('/')
-    await browser.until(async () => (await browser.all('#person option')).length > 1, 'nobody can be chosen')
+    await browser.until(async () => (await browser.count('#person option')) > 1, 'nobody can be chosen')
     await (await browser.find('#person')).sendKeys('Tom')
     await press('[data-part=new-job]')
     await browser.until(
-      async () => (await browser.all('[data-part=job-engine] option')).length > 2,
+      async () => (await browser.count('[data-part=job-engine] option')) > 2,
       'no engine can be chosen',
     )
     await press('[data-part=job-start]')
@@ -95,7 +95,7 @@ describe('a whole job', () => {
     for (const cylinder of [1, 2, 3, 4]) {
       await untilAction('ring')
       await browser.type('n')
-      await browser.find('[data-part=ask]')
+      await browser.see('[data-part=ask]')
       await browser.dialog()
       for (const station of [0, 1, 2]) await browser.type((1.3 - station / 1000).toFixed(3), Key.TAB)
       await browser.type('1.302', Key.ENTER)
@@ -125,7 +125,7 @@ describe('a whole job', () => {
         new RegExp(`Pull liner ${cylinder}: stop the wrench at \\d+ N·m`),
       )
       await browser.type('n')
-      await browser.find('[data-part=pull-log]')
+      await browser.see('[data-part=pull-log]')
       await browser.dialog()
       await browser.type(String(40 + cylinder), Key.ENTER)
       await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
@@ -135,20 +135,18 @@ describe('a whole job', () => {
 
     await at('look')
     await browser.type('f')
-    await browser.find('[data-part=finding-form]')
+    await browser.see('[data-part=finding-form]')
     await choose('[data-finding=pitting]')
     await choose('[data-severity="3"]')
     await press('[data-part=save-finding]')
-    await browser.find('[data-part=finding-shown]')
+    await browser.see('[data-part=finding-shown]')
     writeFileSync(join(folder, 'pit.png'), demoPhoto(3))
     await (await browser.find('[data-part=finding-shown] [data-part=photo-file]')).sendKeys(join(folder, 'pit.png'))
-    await browser.find('[data-part=finding-shown] [data-part=photo]')
+    await browser.see('[data-part=finding-shown] [data-part=photo]')
     await press('[data-part=finding-close]')
     for (const cylinder of [1, 2, 3, 4]) {
       await untilAction('grade')
-      expect(await (await browser.find('[data-part=grade]')).getAttribute('data-suggested')).toBe(
-        cylinder === 1 ? 'scrap' : 'good',
-      )
+      expect(await browser.attribute('[data-part=grade]', 'data-suggested')).toBe(cylinder === 1 ? 'scrap' : 'good')
       await browser.type('n')
       await press('[data-part=confirm-grade]')
       await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
@@ -177,7 +175,7 @@ describe('a whole job', () => {
     await at('first-run')
     await untilAction('run')
     await browser.type('n')
-    await browser.find('[data-part=ask]')
+    await browser.see('[data-part=ask]')
     await browser.dialog()
     await press('[data-part=answer-yes]')
     await close()
@@ -240,7 +238,7 @@ describe('a whole job', () => {
     await close()
     await at('deck-check')
     // A line of one's own over the deck: two touches, and the leaf that goes under.
-    await browser.find('[data-part=face]')
+    await browser.see('[data-part=face]')
     await finger.tapAt('[data-part=face]', 0.2, 0.5)
     await finger.tapAt('[data-part=face]', 0.8, 0.5)
     await browser.dialog()
@@ -312,7 +310,7 @@ describe('a whole job', () => {
           `ring ${ring} of liner ${cylinder} is not asked for`,
         )
         await go()
-        await browser.find(`[data-ring="${ring}"][data-state=on]`)
+        await browser.see(`[data-ring="${ring}"][data-state=on]`)
       }
       await untilAction('press')
       await go()

@@ -245,7 +245,7 @@ async function bigStock(house: House, browser: Browser): Promise<Line> {
     await send(house, [{ act: { what: 'add-parts', parts }, jobId: null }], personId)
   }
   await browser.go('/stock')
-  await browser.until(async () => (await browser.all('[data-part=row]')).length > 0, 'no stock is listed', 30_000)
+  await browser.until(async () => (await browser.count('[data-part=row]')) > 0, 'no stock is listed', 30_000)
   const step = (doIt: string) =>
     browser.driver
       .executeAsyncScript<number>(`const done = arguments[arguments.length - 1]; const start = performance.now(); ${doIt}

@@ -135,10 +135,10 @@ async function unrolled(house: House, browser: Browser, jobId: string, personId:
     personId,
   )
   await browser.go(`/jobs/${jobId}/look`)
-  await browser.find('[data-part=next-move]')
+  await browser.see('[data-part=next-move]')
   await browser.chord(Key.ALT, '1')
   await browser.until(
-    async () => (await browser.all('[data-part=finding]')).length >= 200,
+    async () => (await browser.count('[data-part=finding]')) >= 200,
     'the findings are not drawn',
     20_000,
   )
@@ -178,7 +178,7 @@ async function unrolled(house: House, browser: Browser, jobId: string, personId:
 /** The block as it lies, rolled by a pointer at every frame for three seconds. */
 async function rolledBlock(house: House, browser: Browser): Promise<Line> {
   await browser.go(`/jobs/${await house.jobId('Crusher drive')}/cam-out`)
-  await browser.find('[data-part=block-lie]')
+  await browser.see('[data-part=block-lie]')
   await browser.driver.sleep(600)
   const found = await browser.driver.executeAsyncScript<{ frames: number; late: number; took: number; turns: number }>(
     `const done = arguments[arguments.length - 1], svg = document.querySelector('[data-part=block-lie]'), box = svg.getBoundingClientRect()

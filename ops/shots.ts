@@ -47,19 +47,19 @@ async function measureFerry(house: House, jobId: string): Promise<void> {
 async function cutOnce(house: House, browser: Browser, jobId: string): Promise<void> {
   await browser.until(async () => (await house.snapshot(jobId)).plans.length > 0, 'the plan is not stored')
   await browser.go(`/jobs/${jobId}/cut`)
-  await browser.find('#reading')
+  await browser.see('#reading')
   await browser.chord(Key.ALT, '3')
   for (const action of ['plug-in', 'cut', 'refit']) {
-    await browser.find(`[data-part=next-move][data-action=${action}]`)
+    await browser.see(`[data-part=next-move][data-action=${action}]`)
     await browser.click('[data-part=move-button]')
   }
-  await browser.find('[data-part=next-move][data-action=measure]')
+  await browser.see('[data-part=next-move][data-action=measure]')
   for (const figure of ['-0.052', '-0.053', '-0.051', '-0.052']) await browser.type(figure, Key.ENTER)
-  await browser.find('[data-part=next-move][data-action=liner-out]')
+  await browser.see('[data-part=next-move][data-action=liner-out]')
   await browser.click('[data-part=move-button]')
-  await browser.find('[data-part=next-move][data-action=cut]')
+  await browser.see('[data-part=next-move][data-action=cut]')
   await browser.until(
-    async () => (await (await browser.find('[data-part=saving]')).getAttribute('data-waiting')) === '0',
+    async () => (await browser.attribute('[data-part=saving]', 'data-waiting')) === '0',
     'something still waits',
   )
 }
@@ -79,7 +79,7 @@ type Shot = (name: string) => Promise<void>
 async function stripping(house: House, browser: Browser, shot: Shot): Promise<void> {
   await browser.go('/intake')
   await browser.chooseOption('[data-part=job-engine]', 'Tarrock 6L-140')
-  await browser.find('[data-part=as-last]')
+  await browser.see('[data-part=as-last]')
   await (await browser.find('[data-part=job-title]')).sendKeys('Ferry "Long Reach", bow engine')
   await (await browser.find('[data-part=job-words]')).sendKeys('Loses a litre a day since the yard visit.')
   await browser.click('[data-complaint=coolant-loss]')
@@ -87,7 +87,7 @@ async function stripping(house: House, browser: Browser, shot: Shot): Promise<vo
   const ferry = await house.jobId('Long Reach')
   const open = async (jobId: string, stage: string, part: string, cylinder: string) => {
     await browser.go(`/jobs/${jobId}/${stage}`)
-    await browser.find(part)
+    await browser.see(part)
     await browser.chord(Key.ALT, cylinder)
     await browser.untilText('[data-part=side] h2', `Cylinder ${cylinder}`)
   }
@@ -110,7 +110,7 @@ async function sealing(house: House, browser: Browser, shot: Shot): Promise<void
     ring(0, 'wetted', 'oil'),
   ])
   await browser.go(`/jobs/${spare}/fit`)
-  await browser.find('[data-part=swell-clock]')
+  await browser.see('[data-part=swell-clock]')
   await shot('fit')
 }
 
@@ -132,11 +132,11 @@ async function pumpSetA(house: House, browser: Browser, shot: Shot): Promise<voi
     }
   }
   await browser.go(`/jobs/${jobId}`)
-  await browser.find('[data-part=leak-ladder]')
+  await browser.see('[data-part=leak-ladder]')
   for (let i = 0; i < 4; i++) {
-    const before = (await browser.all('[data-result]')).length
+    const before = await browser.count('[data-result]')
     await browser.type('n')
-    await browser.until(async () => (await browser.all('[data-result]')).length > before, 'nothing was entered')
+    await browser.until(async () => (await browser.count('[data-result]')) > before, 'nothing was entered')
   }
   await shot('leak-ladder')
   await until('bar')
@@ -165,10 +165,10 @@ async function pumpSetA(house: House, browser: Browser, shot: Shot): Promise<voi
     )
   await house.send([...['1', '2', '3', '4'].map((b) => took(b, 0, 31)), took('1', 1, 61.8), took('2', 1, 74)])
   await browser.go(`/jobs/${ferry}/trial-fit`)
-  await browser.find('#reading')
+  await browser.see('#reading')
   await browser.chord(Key.ALT, '3')
   await browser.click('[data-part=open-bolts]')
-  await browser.find('[data-part=bolt-plan]')
+  await browser.see('[data-part=bolt-plan]')
   await browser.dialog()
   await shot('fasteners')
 }
@@ -176,7 +176,7 @@ async function pumpSetA(house: House, browser: Browser, shot: Shot): Promise<voi
 /** The crusher: its block upside down seen from the rear, the cover off its centre, the seal beside its track, the damper hot. */
 async function crusher(house: House, browser: Browser, shot: Shot): Promise<void> {
   await browser.go(`/jobs/${await house.jobId('Crusher drive')}`)
-  await browser.find('[data-part=end-rail]')
+  await browser.see('[data-part=end-rail]')
   const at = (action: string, place: string) => async () => {
     const now = await shownMove(browser)
     return now.action === action && now.at === place
@@ -195,11 +195,11 @@ async function units(house: House, browser: Browser, shot: Shot): Promise<void> 
   const until = (action: string) =>
     goByKey(browser, (now) => now.action === action, { bolts: () => tightenByKey(browser) })
   await browser.go(`/jobs/${await house.jobId('Tide gate gearbox')}`)
-  await browser.find('[data-part=face-parts]')
+  await browser.see('[data-part=face-parts]')
   await until('jelly')
   await shot('face-seal')
   await browser.go(`/jobs/${await house.jobId('Yard compressor')}`)
-  await browser.find('[data-part=bore-wall]')
+  await browser.see('[data-part=bore-wall]')
   await until('pin')
   await shot('sleeve-fit')
   await until('cut')
@@ -214,7 +214,7 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   }
   const stage = async (jobId: string, name: string, cylinder: string) => {
     await browser.go(`/jobs/${jobId}/${name}`)
-    await browser.find('#reading')
+    await browser.see('#reading')
     await browser.chord(Key.ALT, cylinder)
     await browser.untilText('[data-part=pad] h2', `Cylinder ${cylinder}`)
   }
@@ -223,11 +223,11 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   await browser.chooseOption('#person', 'Tom Adeyar')
   await shot('jobs')
   await browser.go(`/jobs/${ferry}/parts`)
-  await browser.find('[data-part=choose-part][data-label=T7]')
+  await browser.see('[data-part=choose-part][data-label=T7]')
   await browser.click('[data-part=choose-part][data-label=T7]')
   await browser.go(`/jobs/${ferry}/repair-plan`)
   await browser.until(
-    async () => (await browser.all('[data-part=schools] tbody tr')).length === 6,
+    async () => (await browser.count('[data-part=schools] tbody tr')) === 6,
     'the schools are not planned',
     20_000,
   )
@@ -243,12 +243,12 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   await stage(ferry, 'trial-fit', '3')
   await shot('trial-fit-liner-out')
   await browser.go(`/jobs/${await house.jobId('loader')}/record`)
-  await browser.find('[data-part=record-table]')
+  await browser.see('[data-part=record-table]')
   await shot('record')
   await stripping(house, browser, shot)
   await sealing(house, browser, shot)
   await browser.go('/plan')
-  await browser.find('[data-part=gantt] [data-part=task]')
+  await browser.see('[data-part=gantt] [data-part=task]')
   await shot('plan')
   await pumpSetA(house, browser, shot)
   await crusher(house, browser, shot)

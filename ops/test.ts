@@ -88,7 +88,7 @@ export async function test(args: string[]): Promise<number> {
       EVENBORE_TEST_DB: JSON.stringify(database.address),
       EVENBORE_TEST_RUN: root,
       EVENBORE_THREAD: resolve('dist/server/thread.js'),
-      NODE_OPTIONS: '',
+      NODE_OPTIONS: '--max-semi-space-size=64',
     }
     const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${report}`]
     passed = (await step('npx', ['vitest', 'run', ...reporters, ...args], env)).good

@@ -1,5 +1,6 @@
-import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver'
+import { Builder, By, Key, logging, type WebDriver, type WebElement } from 'selenium-webdriver'
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome.js'
+import { Line } from './line'
 
 /** How often the page is asked again. */
 const POLL_MS = 40
@@ -49,6 +50,8 @@ export function tell(driver: WebDriver, command: string, params: object): Promis
 
 /** Headless Chromium on a device of its own, and the few things a person does with it. */
 export class Browser {
+  private ownLine: Line | null = null
+
   private constructor(
     readonly driver: WebDriver,
     private readonly base: string,
@@ -111,12 +114,63 @@ export class Browser {
     if (missing) throw new Error(`The page drew ${missing}, which had no words (yet)`)
   }
 
+  /** The line to the page that is open. */
+  private async line(): Promise<Line> {
+    if (this.ownLine?.open) return this.ownLine
+    const { debuggerAddress } = (await this.driver.getCapabilities()).get('goog:chromeOptions')
+    this.ownLine = await Line.to(debuggerAddress, await this.driver.getWindowHandle())
+    return this.ownLine
+  }
+
+  /** Which tab is open. */
+  tab(): Promise<string> {
+    return this.driver.getWindowHandle()
+  }
+  /** Turns to another tab. */
+  async toTab(handle: string): Promise<void> {
+    this.hangUp()
+    await this.driver.switchTo().window(handle)
+  }
+  /** Opens an empty tab and turns to it. @returns which */
+  async newTab(): Promise<string> {
+    this.hangUp()
+    await this.driver.switchTo().newWindow('tab')
+    return this.tab()
+  }
+  /** Closes the tab that is open; another is turned to next. */
+  async closeTab(): Promise<void> {
+    this.hangUp()
+    await this.driver.close()
+  }
+  private hangUp(): void {
+    this.ownLine?.close()
+    this.ownLine = null
+  }
+
+  /** Waits until something on the page matches. */
+  async see(css: string, waitMs = WAIT_MS): Promise<void> {
+    await this.until(async () => (await this.count(css)) > 0, `nothing on the page matches ${css}`, waitMs)
+  }
+
+  /** The first that matches, once it is there, to be clicked or typed into. */
   async find(css: string, waitMs = WAIT_MS): Promise<WebElement> {
-    return this.driver.wait(until.elementLocated(By.css(css)), waitMs, `nothing on the page matches ${css}`, POLL_MS)
+    await this.see(css, waitMs)
+    return this.driver.findElement(By.css(css))
   }
 
   async all(css: string): Promise<WebElement[]> {
     return this.driver.findElements(By.css(css))
+  }
+
+  /** How many on the page match. */
+  count(css: string): Promise<number> {
+    return this.run<number>('return document.querySelectorAll(arguments[0]).length', css)
+  }
+
+  /** An attribute of the first that matches, once it is there. */
+  async attribute(css: string, name: string): Promise<string | null> {
+    await this.see(css)
+    return this.run<string | null>('return document.querySelector(arguments[0]).getAttribute(arguments[1])', css, name)
   }
 
   async click(css: string): Promise<void> {
@@ -129,7 +183,7 @@ export class Browser {
 
   /** What can be read in the first that matches, once it is there. */
   async text(css: string): Promise<string> {
-    await this.find(css)
+    await this.see(css)
     return this.run<string>(
       `const e = document.querySelector(arguments[0]); return (e.innerText ?? e.textContent).replaceAll('\\u00a0', ' ').trim()`,
       css,
@@ -149,7 +203,7 @@ export class Browser {
 
   /** Waits until no dialog stands open any more. */
   async noDialog(): Promise<void> {
-    await this.until(async () => (await this.all('[role=dialog]')).length === 0, 'the dialog has not closed')
+    await this.until(async () => (await this.count('[role=dialog]')) === 0, 'the dialog has not closed')
   }
 
   /** Waits until nothing moves on the page. */
@@ -199,8 +253,9 @@ export class Browser {
     return seen
   }
 
+  /** Runs a script in the page, see {@link Line.run}. */
   async run<T>(script: string, ...args: unknown[]): Promise<T> {
-    return this.driver.executeScript<T>(script, ...args)
+    return (await this.line()).run<T>(script, args)
   }
 
   async chooseOption(css: string, label: string): Promise<void> {
@@ -219,7 +274,7 @@ export class Browser {
   /** Waits until nothing of this device is on its way any more. */
   async untilSaved(): Promise<void> {
     await this.until(
-      async () => (await (await this.find('[data-part=saving]')).getAttribute('data-waiting')) === '0',
+      async () => (await this.attribute('[data-part=saving]', 'data-waiting')) === '0',
       'something still waits',
       30_000,
     )
@@ -239,6 +294,7 @@ export class Browser {
 
   async close(): Promise<void> {
     const minded = await this.mindWords().catch((e: unknown) => e)
+    this.hangUp()
     if (!run || !this.plain || !(await this.forget())) await this.driver.quit()
     if (minded) throw minded
   }

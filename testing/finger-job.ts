@@ -25,7 +25,7 @@ export class FingerJob {
 
   /** Fills figures into the question that is open. */
   async enter(figures: Record<string, string>): Promise<void> {
-    await this.browser.find('[data-part=ask]')
+    await this.browser.see('[data-part=ask]')
     await this.browser.dialog()
     for (const [field, figure] of Object.entries(figures)) {
       const box = await this.browser.find(`input[data-field="${field}"], [data-field="${field}"] input`)
@@ -74,14 +74,14 @@ export class FingerJob {
   /** Every bolt of the joint that the next move opens, each tapped as it clicked. */
   async bolts(): Promise<void> {
     await this.go()
-    await this.browser.find('[data-part=joint-bench]')
+    await this.browser.see('[data-part=joint-bench]')
     await this.browser.dialog()
     for (let i = 0; i < 60; i++) {
-      if ((await this.browser.all('[data-part=joint-bench][data-done=true]')).length > 0) break
+      if ((await this.browser.count('[data-part=joint-bench][data-done=true]')) > 0) break
       await this.finger.tap('[data-part=clicked]')
       await this.browser.driver.sleep(60)
     }
-    await this.browser.find('[data-part=joint-bench][data-done=true]')
+    await this.browser.see('[data-part=joint-bench][data-done=true]')
     await this.finger.tap('[data-part=close-bolts]')
     await this.browser.noDialog()
   }

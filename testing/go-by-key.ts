@@ -64,14 +64,14 @@ export const carryByKey = (browser: Browser, otherwise: Record<string, () => Pro
 /** Opens the fastener bench by the next move's key, tightens every bolt by hand in its order, and puts it away. */
 export async function tightenByKey(browser: Browser): Promise<void> {
   await browser.type('n')
-  await browser.find('[data-part=joint-bench]')
+  await browser.see('[data-part=joint-bench]')
   await browser.dialog()
   for (let i = 0; i < 60; i++) {
-    if ((await browser.all('[data-part=joint-bench][data-done=true]')).length > 0) break
+    if ((await browser.count('[data-part=joint-bench][data-done=true]')) > 0) break
     await browser.type(Key.ENTER)
     await browser.driver.sleep(60)
   }
-  await browser.find('[data-part=joint-bench][data-done=true]')
+  await browser.see('[data-part=joint-bench][data-done=true]')
   await browser.type(Key.ESCAPE)
   await browser.noDialog()
 }

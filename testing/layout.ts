@@ -96,7 +96,7 @@ async function faultsHere(browser: Browser): Promise<string[]> {
 /** {@link faultsHere} on a page that is opened for it. */
 export async function faultsAt(browser: Browser, path: string): Promise<string[]> {
   await browser.go(path)
-  await browser.find('main h1, main [data-part=next-move]')
+  await browser.see('main h1, main [data-part=next-move]')
   return faultsHere(browser)
 }
 

@@ -26,15 +26,12 @@ export class Technician {
     const jobId = await this.house.jobId(title)
     await this.browser.go('/')
     await this.browser.until(async () => {
-      const links = await this.browser.all('[data-part=row] a')
-      for (const link of links) {
-        if (!(await link.getText()).includes(title)) continue
-        await link.sendKeys(Key.ENTER)
-        return true
-      }
-      return false
+      const found = `const row = [...document.querySelectorAll('[data-part=row] a')].find((a) => a.textContent.includes(arguments[0]))
+        row?.focus(); return !!row`
+      return this.browser.run<boolean>(found, title)
     }, `the list has no job "${title}"`)
-    await this.browser.find('[data-part=next-move]')
+    await this.browser.type(Key.ENTER)
+    await this.browser.see('[data-part=next-move]')
     if (stage) await this.goTo(stage)
     return jobId
   }
@@ -42,12 +39,12 @@ export class Technician {
   /** Goes to a stage by the route. */
   async goTo(stage: string): Promise<void> {
     await (await this.browser.find(`[data-part=route] [data-stage=${stage}]`)).sendKeys(Key.ENTER)
-    await this.browser.find(`main > [data-stage=${stage}]`)
+    await this.browser.see(`main > [data-stage=${stage}]`)
   }
 
   async sayWho(name: string): Promise<void> {
     const box = await this.browser.find('#person')
-    await this.browser.until(async () => (await this.browser.all('#person option')).length > 1, 'nobody can be chosen')
+    await this.browser.until(async () => (await this.browser.count('#person option')) > 1, 'nobody can be chosen')
     // A stage that has just opened takes the focus out of the head strip for a quarter of a second; no hand is that fast.
     await this.browser.driver.sleep(350)
     await box.sendKeys(name)
@@ -168,7 +165,7 @@ export class Technician {
   /** Drops the pin that proves a liner's clocking: it goes through. */
   private async tryPin(): Promise<void> {
     await this.browser.type('n')
-    await this.browser.find('[data-part=pilot-form]')
+    await this.browser.see('[data-part=pilot-form]')
     await this.browser.dialog()
     await (await this.browser.find('[data-part=pilot-yes]')).sendKeys(Key.ENTER)
     await this.browser.noDialog()
@@ -177,12 +174,12 @@ export class Technician {
   /** Presses a liner in and says so, by the keyboard: the first box has the focus. */
   private async press(): Promise<void> {
     await this.browser.type('n')
-    await this.browser.find('[data-part=press-form]')
+    await this.browser.see('[data-part=press-form]')
     await this.browser.dialog()
-    const clocked = (await this.browser.all('[data-part=press-at]')).length > 0
+    const clocked = (await this.browser.count('[data-part=press-at]')) > 0
     await this.browser.type(...(clocked ? ['91'] : ['34']), Key.ENTER)
     await this.browser.until(
-      async () => (await this.browser.all('[data-part=press-form]')).length === 0,
+      async () => (await this.browser.count('[data-part=press-form]')) === 0,
       'the press is not entered',
     )
     await this.browser.noDialog()
@@ -191,17 +188,17 @@ export class Technician {
   /** Counts out what is still in the engine, then signs, by the keyboard. @returns how many kinds were counted out */
   async countOutAndSign(): Promise<number> {
     let counted = 0
-    await this.browser.find('main > [data-stage=record] [data-part=next-move]')
+    await this.browser.see('main > [data-stage=record] [data-part=next-move]')
     for (let now = await this.nextMove(); now.action === 'count-out'; now = await this.nextMove()) {
       const { head } = now
       await this.browser.type('n')
       await this.browser.until(async () => (await this.nextMove()).head !== head, `it is not counted out: ${head}`)
       counted++
     }
-    await this.browser.find('[data-part=next-move][data-action=sign]')
+    await this.browser.see('[data-part=next-move][data-action=sign]')
     await this.browser.type('n')
     await (await this.browser.find('[data-part=sign-confirm]:not(:disabled)')).sendKeys(Key.ENTER)
-    await this.browser.find('[data-part=next-move][data-action=done]')
+    await this.browser.see('[data-part=next-move][data-action=done]')
     return counted
   }
 
@@ -229,7 +226,7 @@ export async function leaveStage(
   await browser.until(async () => {
     const now = await shown()
     if (now !== null && now !== before) return true
-    if (!confirmed && (await browser.all('[data-part=close-confirm]:not(:disabled)')).length > 0) {
+    if (!confirmed && (await browser.count('[data-part=close-confirm]:not(:disabled)')) > 0) {
       await browser.dialog()
       await confirm()
       confirmed = true

@@ -1,3 +1,4 @@
+import { nextTick, watch } from 'vue'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { ids } from '#core/testing/make-snapshot'
 import { eventually, FakeServer, newDevice, newPage } from '../testing/device'
@@ -43,6 +44,38 @@ describe('the job in hand', () => {
     expect(shown()).toBe(0.111)
     await eventually(() => job.snapshot!.readings.length === 1, 'it is there twice, or not at all')
     expect(server.snapshot.readings).toHaveLength(1)
+  })
+
+  it('is laid out anew when something is entered or read, and not as that goes on its way to the server', async () => {
+    const job = useJob()
+    await job.open(jobId)
+    await eventually(() => job.live, 'it does not listen')
+    await job.refresh()
+    const laidOut: unknown[] = []
+    watch(
+      () => job.snapshot,
+      (now) => laidOut.push(now),
+    )
+    const { route } = job
+    server.hold = true
+    measure(0.111)
+    await nextTick()
+    expect(laidOut).toHaveLength(1)
+    // Both acts are kept on the device, sent, and acknowledged.
+    await eventually(() => useOutbox().waiting === 0, 'it was not sent')
+    await nextTick()
+    expect(laidOut).toHaveLength(1)
+    expect(shown()).toBe(0.111)
+    const begun = job.route
+    expect(begun).not.toBe(route)
+    const read = job.refresh()
+    server.letGo()
+    await read
+    await nextTick()
+    expect(laidOut).toHaveLength(2)
+    expect(job.snapshot!.readings[0]!.seq).toBeLessThan(1000)
+    // The route says what it said before: it is that very list.
+    expect(job.route).toBe(begun)
   })
 
   it('opens from the device when the server is away, with what still waits', async () => {

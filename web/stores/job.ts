@@ -24,6 +24,12 @@ function readKept(kept: unknown): Snapshot | null {
   }
 }
 
+/** The earlier list where the new one says the same, so that what is drawn from it stands. */
+function same<T>(before: readonly T[] | undefined, now: T[], isSame: (a: T, b: T) => boolean): T[] {
+  const stays = before?.length === now.length && now.every((item, i) => isSame(before[i]!, item))
+  return stays ? (before as T[]) : now
+}
+
 /** Acts not yet in a snapshot come after everything that is. */
 const AFTER_ALL = 1e12
 
@@ -57,12 +63,18 @@ export const useJob = defineStore('job', () => {
   let readAgain = false
   let timer: ReturnType<typeof setTimeout> | undefined
 
+  /**
+   * This device's own acts that are laid over the snapshot, each once. As one is kept, sent and acknowledged it goes
+   * from hand to hand and stays what it is: the list stays the same too, and nothing is drawn anew for it.
+   */
+  const own = computed<Command[]>((before) => {
+    const all = [...acknowledged.value.map((a) => a.command), ...outbox.queue.map((q) => q.command)]
+    const now = [...new Map(all.filter((c) => c.jobId === jobId).map((c) => [c.commandId, c])).values()]
+    return same(before, now, (a, b) => a.commandId === b.commandId)
+  })
   const snapshot = computed<Snapshot | null>(() => {
     if (!base.value) return null
-    const own = [...acknowledged.value.map((a) => a.command), ...outbox.queue.map((q) => q.command)].filter(
-      (c) => c.jobId === jobId,
-    )
-    return own.reduce((s, command, i) => {
+    return own.value.reduce((s, command, i) => {
       if (!isJobAct(command.act)) return s
       return applyAct(s, command.act as SnapshotAct, {
         seq: AFTER_ALL + i,
@@ -90,7 +102,11 @@ export const useJob = defineStore('job', () => {
     },
     { flush: 'sync' },
   )
-  const route = computed(() => (snapshot.value ? readRoute(routeFacts(snapshot.value)) : []))
+  /** The same list for as long as it says the same: the rail is not drawn anew with every reading. */
+  const route = computed<ReturnType<typeof readRoute>>((before) => {
+    const now = snapshot.value ? readRoute(routeFacts(snapshot.value)) : []
+    return same(before, now, (a, b) => a.stage === b.stage && a.state === b.state)
+  })
 
   async function open(id: string): Promise<void> {
     close()
