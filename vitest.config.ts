@@ -39,8 +39,8 @@ export default defineConfig({
       },
       {
         extends: true,
-        // Each is a device of its own: what the page keeps, its database and its clock.
-        test: { ...page, name: 'device', include: ['web/stores/**/*.test.ts'] },
+        // What the page keeps: its tests begin with a new device, and are apart from those that only draw.
+        test: { ...page, name: 'device', isolate: false, include: ['web/stores/**/*.test.ts'] },
       },
     ],
   },

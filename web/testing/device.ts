@@ -7,6 +7,7 @@ import type { Snapshot } from '#core/job/snapshot'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
 import { useJob } from '../stores/job'
 import { useOutbox } from '../stores/outbox'
+import { newerMet } from '../stores/read-leniently'
 
 /** A server that a test can pull the plug of: it answers commands and jobs, and remembers what it was sent. */
 export class FakeServer {
@@ -91,6 +92,7 @@ export function newPage(): void {
     useOutbox(old).queue = []
     useJob(old).close()
   }
+  newerMet.value = false
   setActivePinia(createPinia())
 }
 
