@@ -4,7 +4,7 @@ import { unused } from './ops/lint-zones.mjs'
 
 // The pages, with their templates, and what stands beside them; `oxlint.config.mjs` has the rest of the house.
 export default tseslint.config(
-  { ignores: ['!web', 'web/app/sw-template.js', '*', '!web/**'] },
+  { ignores: ['*', '!web', 'web/app/sw-template.js'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/essential'].map((rules) => ({ files: ['web/**/*.ts', 'web/**/*.vue'], ...rules })),
   {
