@@ -28,8 +28,8 @@ const say = global.t as (...words: unknown[]) => string
 global.t = ((...words: unknown[]) => {
   const [key] = words
   if (words.length > 1 || typeof key !== 'string') return say(...words)
-  // Read, so that what is drawn is drawn again where words or language become other ones.
-  const spoken = `${global.locale.value} ${global.messages.value && key}`
+  // The language is read each time, so that what is drawn is drawn again in another one.
+  const spoken = `${global.locale.value} ${key}`
   const known = said.get(spoken)
   if (known !== undefined) return known
   const text = say(key)
