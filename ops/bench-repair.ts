@@ -218,6 +218,7 @@ async function planningTwenty(house: House, browser: Browser): Promise<Line> {
     personId,
   )
   await browser.go('/')
+  await browser.see('[data-part=row]')
   await browser.run(
     `history.pushState({}, '', '/jobs/${jobId}/repair-plan'); window.__start = performance.now(); dispatchEvent(new PopStateEvent('popstate'))`,
   )

@@ -92,6 +92,8 @@ export class Browser {
 
   /** Goes on within the app that is open, as its own links do. @param there what stands on the page then */
   async turnTo(path: string, there: string): Promise<void> {
+    // Until it has drawn itself it does not listen for turns.
+    await this.see('main')
     await this.mindWords()
     await this.run(
       "history.pushState(null, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate', { state: null }))",
