@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { openDB } from 'idb'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { sixCylinders } from '#core/testing/make-snapshot'
 import { snapshot } from '#core/job/snapshot'
 import { readLeniently } from './read-leniently'
@@ -10,6 +10,8 @@ beforeEach(() => {
   globalThis.indexedDB = new IDBFactory()
   vi.resetModules()
 })
+// Files share what they import: no other file may meet the store that was opened and closed here.
+afterEach(() => void vi.resetModules())
 
 /** What a device of each release had in its store, as that release made it. */
 const releases: Record<number, { stores: string[]; snapshot: object }> = {

@@ -35,7 +35,7 @@ export class FakeServer {
         onopen: (() => void) | null = null
         constructor() {
           lines.add(this)
-          setTimeout(() => this.onopen?.())
+          setTimeout(() => lines.has(this) && this.onopen?.())
         }
         /** What is told under a name; nothing is, here. */
         addEventListener() {}
