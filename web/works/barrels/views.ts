@@ -1,11 +1,13 @@
 import { withWords } from '../../app/i18n'
-import type { Views } from '../views'
+import { oneOf, type Views } from '../views'
+
+const stage = oneOf(() => import('./stages'))
 
 /** The screens of shrunk-in sleeves. */
 export const views: Views<'barrels'> = {
-  'barrel-measure': () => import('./measure/BarrelMeasureStage.vue'),
-  'barrel-fit': withWords(['told'], () => import('./fit/BarrelFitStage.vue')),
-  'barrel-sleeve': withWords(['fasteners', 'told'], () => import('./sleeve/BarrelSleeveStage.vue')),
-  'barrel-bore': withWords(['told'], () => import('./bore/BarrelBoreStage.vue')),
-  'barrel-ready': () => import('./ready/BarrelReadyStage.vue'),
+  'barrel-measure': stage('BarrelMeasureStage'),
+  'barrel-fit': withWords(['told'], stage('BarrelFitStage')),
+  'barrel-sleeve': withWords(['fasteners', 'told'], stage('BarrelSleeveStage')),
+  'barrel-bore': withWords(['told'], stage('BarrelBoreStage')),
+  'barrel-ready': stage('BarrelReadyStage'),
 }

@@ -1,7 +1,9 @@
-import type { Views } from '../views'
+import { oneOf, type Views } from '../views'
+
+const stage = oneOf(() => import('./stages'))
 
 /** The screens of what lies around the liners. */
 export const views: Views<'block'> = {
-  'deck-check': () => import('./deck/DeckCheckStage.vue'),
-  'pistons-out': () => import('./pistons/PistonsOutStage.vue'),
+  'deck-check': stage('DeckCheckStage'),
+  'pistons-out': stage('PistonsOutStage'),
 }

@@ -1,12 +1,14 @@
 import { withWords } from '../../app/i18n'
-import type { Views } from '../views'
+import { oneOf, type Views } from '../views'
+
+const stage = oneOf(() => import('./stages'))
 
 /** The screens of cam bushings. */
 export const views: Views<'bushings'> = {
-  'cam-out': () => import('./cam/CamOutStage.vue'),
-  'bushings-out': () => import('./out/BushingsOutStage.vue'),
-  galleries: () => import('./galleries/GalleriesStage.vue'),
-  'bushing-map': () => import('./map/BushingMapStage.vue'),
-  'bushings-in': withWords(['told'], () => import('./in/BushingsInStage.vue')),
-  'cam-spin': () => import('./spin/CamSpinStage.vue'),
+  'cam-out': stage('CamOutStage'),
+  'bushings-out': stage('BushingsOutStage'),
+  galleries: stage('GalleriesStage'),
+  'bushing-map': stage('BushingMapStage'),
+  'bushings-in': withWords(['told'], stage('BushingsInStage')),
+  'cam-spin': stage('CamSpinStage'),
 }

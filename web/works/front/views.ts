@@ -1,14 +1,16 @@
 import { withWords } from '../../app/i18n'
-import type { Views } from '../views'
+import { oneOf, type Views } from '../views'
+
+const stage = oneOf(() => import('./stages'))
 
 /** The screens of the ends of the crank. */
 export const views: Views<'front'> = {
-  'damper-off': withWords(['pages'], () => import('./off/DamperOffStage.vue')),
-  'flywheel-off': () => import('./wheel-off/FlywheelOffStage.vue'),
-  'seal-out': () => import('./out/SealOutStage.vue'),
-  cover: withWords(['fasteners'], () => import('./cover/CoverStage.vue')),
-  'seal-in': () => import('./seal/SealInStage.vue'),
-  'flywheel-on': withWords(['fasteners'], () => import('./wheel-on/FlywheelOnStage.vue')),
-  'damper-on': withWords(['fasteners'], () => import('./on/DamperOnStage.vue')),
-  tdc: () => import('./tdc/TdcStage.vue'),
+  'damper-off': withWords(['pages'], stage('DamperOffStage')),
+  'flywheel-off': stage('FlywheelOffStage'),
+  'seal-out': stage('SealOutStage'),
+  cover: withWords(['fasteners'], stage('CoverStage')),
+  'seal-in': stage('SealInStage'),
+  'flywheel-on': withWords(['fasteners'], stage('FlywheelOnStage')),
+  'damper-on': withWords(['fasteners'], stage('DamperOnStage')),
+  tdc: stage('TdcStage'),
 }

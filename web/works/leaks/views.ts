@@ -1,7 +1,9 @@
-import type { Views } from '../views'
+import { oneOf, type Views } from '../views'
+
+const stage = oneOf(() => import('./stages'))
 
 /** The screens of looking for a leak. */
 export const views: Views<'leaks'> = {
-  'find-leak': () => import('./find/FindLeakStage.vue'),
-  'first-run': () => import('./run/FirstRunStage.vue'),
+  'find-leak': stage('FindLeakStage'),
+  'first-run': stage('FirstRunStage'),
 }

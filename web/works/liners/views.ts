@@ -1,20 +1,21 @@
 import { withWords } from '../../app/i18n'
-import type { Views } from '../views'
+import { oneOf, type Views } from '../views'
 
+const stage = oneOf(() => import('./stages'))
 const protrusion = () => import('./protrusion/ProtrusionStage.vue')
 
 /** The screens of the liner work. */
 export const views: Views<'liners'> = {
   'as-found': protrusion,
-  protect: () => import('./protect/ProtectStage.vue'),
-  pull: withWords(['pages'], () => import('./pull/PullStage.vue')),
-  look: withWords(['beside'], () => import('./look/LookStage.vue')),
-  decide: () => import('./decide/DecideStage.vue'),
-  counterbores: () => import('./counterbores/CounterboresStage.vue'),
-  parts: withWords(['pages'], () => import('./parts/PartsStage.vue')),
-  'repair-plan': withWords(['pages'], () => import('./plan/PlanStage.vue')),
-  cut: () => import('./cut/CutStage.vue'),
+  protect: stage('ProtectStage'),
+  pull: withWords(['pages'], stage('PullStage')),
+  look: withWords(['beside'], stage('LookStage')),
+  decide: stage('DecideStage'),
+  counterbores: stage('CounterboresStage'),
+  parts: withWords(['pages'], stage('PartsStage')),
+  'repair-plan': withWords(['pages'], stage('PlanStage')),
+  cut: stage('CutStage'),
   'trial-fit': protrusion,
-  fit: () => import('./fit/FitStage.vue'),
+  fit: stage('FitStage'),
   'final-check': protrusion,
 }

@@ -1,12 +1,14 @@
 import { withWords } from '../../app/i18n'
-import type { Views } from '../views'
+import { oneOf, type Views } from '../views'
+
+const stage = oneOf(() => import('./stages'))
 
 /** The screens of injector sleeves. */
 export const views: Views<'sleeves'> = {
-  'sleeves-out': () => import('./out/SleevesOutStage.vue'),
-  'sleeve-bores': () => import('./bores/SleeveBoresStage.vue'),
-  'sleeves-in': () => import('./in/SleevesInStage.vue'),
-  'coolant-test': () => import('./coolant/CoolantTestStage.vue'),
-  tips: withWords(['fasteners'], () => import('./tips/TipsStage.vue')),
-  'gas-test': () => import('./gas/GasTestStage.vue'),
+  'sleeves-out': stage('SleevesOutStage'),
+  'sleeve-bores': stage('SleeveBoresStage'),
+  'sleeves-in': stage('SleevesInStage'),
+  'coolant-test': stage('CoolantTestStage'),
+  tips: withWords(['fasteners'], stage('TipsStage')),
+  'gas-test': stage('GasTestStage'),
 }

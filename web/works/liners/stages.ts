@@ -1,0 +1,10 @@
+// What is brought together: whoever opens one of these goes on to the next.
+export { default as ProtectStage } from './protect/ProtectStage.vue'
+export { default as PullStage } from './pull/PullStage.vue'
+export { default as LookStage } from './look/LookStage.vue'
+export { default as DecideStage } from './decide/DecideStage.vue'
+export { default as CounterboresStage } from './counterbores/CounterboresStage.vue'
+export { default as PartsStage } from './parts/PartsStage.vue'
+export { default as PlanStage } from './plan/PlanStage.vue'
+export { default as CutStage } from './cut/CutStage.vue'
+export { default as FitStage } from './fit/FitStage.vue'
