@@ -1,5 +1,4 @@
-import { Sequelize, type Transaction } from 'sequelize'
-import { SequelizeStorage, Umzug } from 'umzug'
+import { QueryTypes, Sequelize, type Transaction } from 'sequelize'
 import { migrations } from './migrations'
 import { defineModels, type Models } from './models'
 
@@ -16,6 +15,24 @@ export interface Store {
   sequelize: Sequelize
   models: Models
   close(): Promise<void>
+}
+
+/** Brings the tables up to date. What does it is brought only where there is something to do: most starts find it done. */
+async function bringUpToDate(sequelize: Sequelize, log: (line: string) => void): Promise<void> {
+  const rows = await sequelize
+    .query<{ name: string }>('SELECT name FROM migrations', { type: QueryTypes.SELECT })
+    .catch(() => [])
+  const done = new Set(rows.map((row) => row.name))
+  if (migrations.every((m) => done.has(m.name))) return
+  const { SequelizeStorage, Umzug } = await import('umzug')
+  const umzug = new Umzug({
+    migrations,
+    context: sequelize.getQueryInterface(),
+    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+    logger: undefined,
+  })
+  umzug.on('migrated', ({ name }) => log(`migration ${name} done`))
+  await umzug.up()
 }
 
 /**
@@ -35,14 +52,7 @@ export async function openStore(address: DatabaseAddress, log: (line: string) =>
     dialectOptions: { connectTimeout: 3000, charset: 'utf8mb4' },
     retry: { max: 0 },
   })
-  const umzug = new Umzug({
-    migrations,
-    context: sequelize.getQueryInterface(),
-    storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
-    logger: undefined,
-  })
-  umzug.on('migrated', ({ name }) => log(`migration ${name} done`))
-  await umzug.up()
+  await bringUpToDate(sequelize, log)
   return { sequelize, models: defineModels(sequelize), close: () => sequelize.close() }
 }
 
