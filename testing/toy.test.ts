@@ -48,7 +48,13 @@ const types = () =>
   )
 /** Tests of the copy, of the house and of its pages, that are about the toy; whether other works have it all is looked at where they are. */
 const tests = (names: RegExp, ...files: string[]) =>
-  run('.bin/vitest', ['run', '--project', 'house', '--project', 'web', '-t', names.source, ...files])
+  // One after the other in one process: what they share is brought once.
+  run('.bin/vitest', ['run', '--project', 'house', '--project', 'web', '-t', names.source, ...files], {
+    VITEST_MAX_WORKERS: '1',
+  })
+
+/** What looks at the words of a work. */
+const words = ['words', 'say-move'].map((name) => `contract/words/${name}.test.ts`)
 
 /** Leaves a part out, looks, and puts it back. */
 function without(file: string, look: () => void, change: (text: string) => string | null = () => null): void {
@@ -86,8 +92,8 @@ describe('a new work', () => {
       /is carried from intake|the message file|lay-gaskets/,
       'server/carry.test.ts',
       'server/record/works.test.ts',
-      'contract/words',
-      'web/works',
+      ...words,
+      'web/works/works.test.ts',
     )
     expect(status, said).toBe(0)
     // Its way to the record, its record, its words, its screen.
@@ -123,7 +129,7 @@ describe('a new work', () => {
   it('without its words and its record fails and says so', () => {
     without('contract/words/en/gaskets.json', () =>
       without('server/works/gaskets.ts', () => {
-        const { status, said } = tests(/the message file|lay-gaskets/, 'contract/words', 'server/record/works.test.ts')
+        const { status, said } = tests(/the message file|lay-gaskets/, ...words, 'server/record/works.test.ts')
         expect(status).not.toBe(0)
         expect(said).toMatch(/en\/gaskets\.json/)
         expect(said).toMatch(/server\/works\/gaskets\.ts gives no record/)
@@ -141,7 +147,7 @@ describe('a new work', () => {
       without(
         'contract/words/en/gaskets.json',
         () => {
-          const { status, said } = tests(/the message file|lay-gaskets/, 'contract/words', 'web/works')
+          const { status, said } = tests(/the message file|lay-gaskets/, ...words, 'web/works/works.test.ts')
           expect(status).not.toBe(0)
           for (const message of [
             /no more: lay-gaskets.*'bare'/s,
@@ -152,8 +158,8 @@ describe('a new work', () => {
             expect(said).toMatch(message)
         },
         (text) => {
-          for (const words of left) expect(text).toContain(words)
-          return left.reduce((rest, words) => rest.replace(words, ''), text)
+          for (const part of left) expect(text).toContain(part)
+          return left.reduce((rest, part) => rest.replace(part, ''), text)
         },
       ),
     )
