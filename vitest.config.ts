@@ -7,7 +7,7 @@ class LongFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
     const turn = ({ moduleId }: TestSpecification) =>
       ['/testing/', '/e2e/', '/server/'].findIndex((part) => moduleId.includes(part)) >>> 0
-    return (await super.sort(files)).sort((a, b) => turn(a) - turn(b))
+    return (await super.sort(files)).sort((a, b) => turn(a) - turn(b) || a.project.name.localeCompare(b.project.name))
   }
 }
 
