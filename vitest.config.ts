@@ -35,12 +35,7 @@ export default defineConfig({
       },
       {
         extends: true,
-        test: { ...page, name: 'web', isolate: false, include: ['web/!(stores)/**/*.test.ts'] },
-      },
-      {
-        extends: true,
-        // What the page keeps: its tests begin with a new device, and are apart from those that only draw.
-        test: { ...page, name: 'device', isolate: false, include: ['web/stores/**/*.test.ts'] },
+        test: { ...page, name: 'web', isolate: false, include: ['web/**/*.test.ts'] },
       },
     ],
   },
