@@ -36,7 +36,6 @@ describe('the demo shop', () => {
     const engineId = (await house.shop()).engines.find((e) => e.layout === 'vee')!.id
     const studyPath = `/gauges/${(await house.shop()).gauges.find((g) => g.basis === 'study')!.id}/study`
     const paths = [
-      '/',
       '/engines',
       `/engines/${engineId}`,
       '/gauges',
@@ -78,8 +77,10 @@ describe('the demo shop', () => {
       expect(await findings(browser, ['color-contrast', 'link-in-text-block']), `${page} in the dark`).toEqual([])
       await browser.click('[data-part=theme]')
     }
+    await browser.go('/')
+    await isOpen('/')
     for (const path of paths) {
-      await browser.go(path)
+      await browser.turnToPage(path)
       await isOpen(path)
     }
     for (const [title, own] of Object.entries(stages)) {

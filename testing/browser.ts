@@ -107,6 +107,13 @@ export class Browser {
     await this.until(() => this.run<boolean>(open, path, there), `${path} does not open`)
   }
 
+  /** Goes to another page within the app that is open, and waits until what stood on the last one is gone. */
+  async turnToPage(path: string): Promise<void> {
+    await this.see('main')
+    await this.run("for (const e of document.querySelector('main').children) e.setAttribute('data-left', '')")
+    await this.turnTo(path, 'main > :not([data-left])')
+  }
+
   /** Goes to a stage of a job within the app that is open. */
   turnToStage(jobId: string, stage: string): Promise<void> {
     return this.turnTo(`/jobs/${jobId}/${stage}`, `main > [data-stage="${stage}"] [data-part=next-move]`)
