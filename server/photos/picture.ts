@@ -1,4 +1,4 @@
-import sharp from 'sharp'
+import type { default as Sharp } from 'sharp'
 import type { Photo } from '#core/job/photo'
 import { Turn } from '../work/turn'
 import { photoType } from './photo-type'
@@ -9,8 +9,14 @@ const LONGEST_SIDE_PX = 20_000
 /** A photo on paper is a hand wide: this is more than a printer shows. */
 const PRINTED_PX = 1200
 
-sharp.cache(false)
-sharp.concurrency(1)
+let brought: Promise<typeof Sharp> | undefined
+/** What opens pictures, brought with the first one: a server that has seen none is smaller by it. */
+const pictures = () =>
+  (brought ??= import('sharp').then(({ default: sharp }) => {
+    sharp.cache(false)
+    sharp.concurrency(1)
+    return sharp
+  }))
 
 /** Pictures are opened one after the other. */
 const turn = new Turn()
@@ -39,6 +45,7 @@ export async function readPicture(
   const mime = photoType(content)
   if (!mime || !(mime === 'image/png' ? pngIsWhole(content) : jpegIsWhole(content))) return null
   const options = { limitInputPixels: MOST_PIXELS, failOn: 'warning', sequentialRead: true } as const
+  const sharp = await pictures()
   return turn
     .run(async () => {
       const { width, height, format } = await sharp(content, options).metadata()
@@ -54,7 +61,7 @@ export async function readPicture(
 const PRINTED_AS_IS_PX = 1700
 
 /** Whether a picture can go on paper as it is: a JPEG the right way up, of colours that every reader knows. */
-async function fitForPaper(content: Buffer): Promise<boolean> {
+async function fitForPaper(sharp: typeof Sharp, content: Buffer): Promise<boolean> {
   const {
     format,
     width,
@@ -77,9 +84,10 @@ async function fitForPaper(content: Buffer): Promise<boolean> {
  * @param anew makes it anew in any case: one that looked good was not
  */
 export async function printable(content: Buffer, anew = false): Promise<Uint8Array<ArrayBuffer> | null> {
+  const sharp = await pictures()
   return turn
     .run(async () => {
-      if (!anew && (await fitForPaper(content))) return new Uint8Array(content)
+      if (!anew && (await fitForPaper(sharp, content))) return new Uint8Array(content)
       const made = await sharp(content, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true })
         .rotate()
         .resize(PRINTED_PX, PRINTED_PX, { fit: 'inside', withoutEnlargement: true })
