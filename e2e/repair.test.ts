@@ -60,8 +60,14 @@ async function connectGauge(): Promise<void> {
   await settle()
 }
 
+/** By then the simulated engine has been looked at again. */
+const LOOKED_AGAIN_MS = 800
+
 /** Reads the four stations of what is in hand with the gauge, and ends on its zero. */
 async function readRound(): Promise<void> {
+  // The indicator stands on what the server has been told of: a shim that is still on its way lies under no liner.
+  await browser.untilSaved()
+  await browser.driver.sleep(LOOKED_AGAIN_MS)
   for (let station = 0; station < 4; station++) {
     await browser.click('[data-part=slide-liner]')
     await settle()
