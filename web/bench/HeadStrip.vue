@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CloudOff, Gauge as GaugeIcon, HardDrive, Keyboard, MoonStar, Sun } from '@lucide/vue'
+import { Gauge as GaugeIcon, Keyboard, MoonStar, Sun } from '@lucide/vue'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useDevice } from '../stores/device'
@@ -8,6 +8,7 @@ import { useOutbox } from '../stores/outbox'
 import { useShop } from '../stores/shop'
 import ChoiceKeys from './ChoiceKeys.vue'
 import { ClockChips } from './dialogs'
+import SavingMark from './SavingMark.vue'
 
 defineProps<{ title?: string; subtitle?: string }>()
 const emit = defineEmits<{ keys: []; refused: [] }>()
@@ -16,14 +17,10 @@ const device = useDevice()
 const outbox = useOutbox()
 const shop = useShop()
 const gauge = useGauge()
-
-const saving = computed(() => {
-  if (outbox.deviceFails) return { key: 'saving.device-fails', tone: 'bad' }
-  if (outbox.waiting > 0 && !outbox.reachable) return { key: 'saving.waiting', tone: 'wait' }
-  if (outbox.waiting > 0) return { key: 'saving.sending', tone: 'wait' }
-  if (!outbox.reachable || shop.stale) return { key: 'saving.away', tone: 'wait' }
-  return { key: 'saving.all', tone: 'good' }
-})
+const units = ['mm', 'thou'] as const
+/** Only how many there are: the list itself is made anew with each act. */
+const refused = computed(() => outbox.refused.length)
+const unitWord = (unit: (typeof units)[number]) => t(`unit.${unit}`)
 </script>
 
 <template>
@@ -63,38 +60,26 @@ const saving = computed(() => {
     </nav>
     <span v-if="!title" class="hidden flex-1 upright:block" />
     <button
-      v-if="outbox.refused.length"
+      v-if="refused"
       type="button"
       class="key border-outside! text-outside"
       data-part="refused"
       @click="emit('refused')"
     >
-      {{ t('saving.refused', { n: outbox.refused.length }) }}
+      {{ t('saving.refused', { n: refused }) }}
     </button>
     <ClockChips />
     <span v-if="gauge.source !== 'none'" class="inline-flex items-center gap-1 text-small" data-part="gauge-state"
       ><GaugeIcon :size="18" aria-hidden="true" />{{ t(gauge.live ? 'head.gauge-live' : 'head.gauge-silent') }}</span
     >
-    <span
-      class="inline-flex items-center gap-1 whitespace-nowrap text-small font-semibold"
-      :class="saving.tone === 'good' ? '' : saving.tone === 'bad' ? 'text-outside' : ''"
-      role="status"
-      data-part="saving"
-      :data-waiting="outbox.waiting"
-    >
-      <CloudOff v-if="saving.tone !== 'good'" :size="18" aria-hidden="true" /><HardDrive
-        v-else
-        :size="18"
-        aria-hidden="true"
-      />{{ t(saving.key, { n: outbox.waiting }, outbox.waiting) }}
-    </span>
+    <SavingMark />
     <ChoiceKeys
       v-model="device.unit"
       class="flex"
       key-class="!rounded-none !px-3"
       :label="t('head.unit')"
-      :options="['mm', 'thou'] as const"
-      :word="(u) => t(`unit.${u}`)"
+      :options="units"
+      :word="unitWord"
       mark="unit"
       filled
       data-part="unit-switch"

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { CornerDownLeft, Delete, Undo2 } from '@lucide/vue'
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
+import EntryQuestion from './EntryQuestion.vue'
+import PadKeys from './PadKeys.vue'
+import StationCells from './StationCells.vue'
 import { useFigures } from './useFigures'
 import { usePlaceName } from './usePlaceName'
-import WindowGlyph from './WindowGlyph.vue'
 import { useJob } from '../stores/job'
 import TwoSets from './TwoSets.vue'
 import { nameOn } from '#core/job/name-on'
@@ -38,17 +39,8 @@ const closedSet = computed(
   () => props.entry.needsNewSet.value && props.state.set !== null && stationDeg.value === null && !zeroWanted.value,
 )
 
-const cells = computed(() =>
-  props.state.stations.map((s) => ({
-    ...s,
-    valueMm: props.state.changed ? null : s.valueMm,
-    repeats: s.readings.length,
-  })),
-)
-
 /** An Enter that comes sooner after a reading is the same one. */
 const BOUNCE_MS = 300
-const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const
 
 /** Types into the box what a key of the pad says; what is selected is replaced, as by a keyboard. */
 function press(key: string): void {
@@ -237,161 +229,32 @@ defineExpose({ focus: comeBack })
         <p v-if="problem" class="border-l-4 border-outside pl-2 font-semibold" data-part="entry-problem">
           {{ t(`entry.${problem}`) }}
         </p>
-        <div
-          v-if="question"
-          class="border-l-4 border-online pl-2"
-          data-part="entry-question"
-          :data-kind="question.kind"
-        >
-          <p class="font-semibold">
-            <template v-if="question.kind === 'doubt'">{{
-              t(`doubt.${question.doubt}`, { value: length(question.valueMm) })
-            }}</template>
-            <template v-else-if="question.kind === 'twice'">{{
-              t('entry.twice', { value: length(question.valueMm), old: length(question.oldMm) })
-            }}</template>
-            <template v-else-if="question.kind === 'other-hand'">{{
-              t('entry.other-hand', {
-                name: personName(question.personId),
-                n: question.read,
-                of: stationsDeg.length,
-              })
-            }}</template>
-            <template v-else-if="question.kind === 'unit'">{{
-              t('entry.unit', {
-                said: question.said,
-                unit: t(`unit.${unit}`),
-                meant: t(`entry.as.${question.meant.unit}`),
-                value: length(question.meant.valueMm),
-              })
-            }}</template>
-            <template v-else-if="question.kind === 'zero'">{{
-              t('entry.zero', { value: length(question.valueMm) })
-            }}</template>
-            <template v-else>{{
-              t('entry.column', {
-                count: question.valuesMm.length,
-                values: question.valuesMm.map((v) => length(v)).join('  '),
-              })
-            }}</template>
-          </p>
-          <div class="mt-1 flex gap-2">
-            <button type="button" class="key flex-1" data-part="answer-yes" @click="answer('yes')">
-              {{ t(`entry.yes.${question.kind}`) }}
-            </button>
-            <button
-              v-if="['twice', 'unit', 'other-hand'].includes(question.kind)"
-              type="button"
-              class="key flex-1"
-              data-part="answer-keep"
-              @click="answer('keep')"
-            >
-              {{
-                question.kind === 'unit'
-                  ? t('entry.as-unit', { unit: t(`entry.as.${question.meant.unit}`) })
-                  : t(question.kind === 'other-hand' ? 'entry.own-set' : 'entry.keep')
-              }}
-            </button>
-            <button type="button" class="key" data-part="answer-no" @click="answer('no')">
-              {{ t('entry.no') }}
-            </button>
-          </div>
-        </div>
+        <EntryQuestion v-if="question" :question="question" :stations="stationsDeg.length" @answer="answer" />
       </div>
 
       <TwoSets v-if="!closed && state.set && state.rivals?.length" :sets="[state.set, ...state.rivals]" />
-      <ol class="grid grid-cols-2 gap-1.5">
-        <li v-for="cell in cells" :key="cell.angleDeg">
-          <button
-            type="button"
-            class="flex min-h-[57px] w-full flex-col items-stretch justify-center rounded border px-2 py-0.5 text-left"
-            :disabled="closed"
-            :class="cell.angleDeg === stationDeg && !closed ? 'border-2 border-brass bg-plate' : 'border-line bg-plate'"
-            :data-station="cell.angleDeg"
-            :data-verdict="cell.verdict ?? 'none'"
-            @click="entry.choose(cell.angleDeg)"
-          >
-            <span class="flex items-baseline justify-between text-fine text-soft">
-              <span>{{ t('plan.station', { clock: clockHour(cell.angleDeg) }) }}</span>
-              <span v-if="cell.repeats > 1">{{ t('pad.mean-of', { n: cell.repeats }) }}</span>
-            </span>
-            <span class="flex items-center justify-between gap-1">
-              <span class="figure text-figure leading-tight" data-part="station-value">{{
-                cell.valueMm === null ? '·' : length(cell.valueMm, [limits.minMm, limits.maxMm])
-              }}</span>
-              <WindowGlyph
-                v-if="cell.valueMm !== null && cell.verdict"
-                :value-mm="cell.valueMm"
-                :min-mm="limits.minMm"
-                :max-mm="limits.maxMm"
-                :verdict="cell.verdict"
-                :width="58"
-                class="max-[1100px]:w-[42px]"
-              />
-            </span>
-          </button>
-        </li>
-      </ol>
+      <StationCells
+        :state="state"
+        :limits="limits"
+        :station-deg="closed ? null : stationDeg"
+        :closed="closed"
+        @choose="entry.choose"
+      />
     </div>
     <div class="contents upright:flex upright:min-w-0 upright:flex-1 upright:flex-col upright:justify-end">
       <div v-if="!closed && closedSet" class="flex flex-col gap-2">
         <p class="text-body">{{ t('pad.set-ended') }}</p>
         <button type="button" class="key" data-part="measure-again" @click="emit('again')">{{ t('pad.again') }}</button>
       </div>
-      <div
+      <PadKeys
         v-if="!closed && !question && !closedSet"
-        class="mt-auto grid max-h-[210px] min-h-[178px] flex-1 upright:max-h-[280px] grid-cols-4 grid-rows-4 gap-1.5"
-        data-part="keypad"
-      >
-        <template v-for="(key, i) in keys" :key="key">
-          <button type="button" class="key !min-h-[40px] figure !text-head" tabindex="-1" @click="press(key)">
-            {{ key }}
-          </button>
-          <button
-            v-if="i === 2"
-            type="button"
-            class="key !min-h-[40px]"
-            tabindex="-1"
-            :aria-label="t('pad.delete')"
-            @click="erase"
-          >
-            <Delete :size="22" aria-hidden="true" />
-          </button>
-          <button
-            v-if="i === 5"
-            type="button"
-            class="key !min-h-[40px]"
-            tabindex="-1"
-            :aria-label="t('pad.undo')"
-            data-part="undo"
-            @click="entry.undo()"
-          >
-            <Undo2 :size="22" aria-hidden="true" />
-          </button>
-          <button
-            v-if="i === 8"
-            type="button"
-            class="key !min-h-[40px] !px-1"
-            :class="{ '!border-brass border-2': zeroAsked }"
-            tabindex="-1"
-            :aria-pressed="zeroAsked"
-            data-part="zero-key"
-            @click="askZero"
-          >
-            {{ t('pad.zero-key') }}
-          </button>
-        </template>
-        <button
-          type="button"
-          class="key !min-h-[40px] !border-ink"
-          tabindex="-1"
-          :aria-label="t('pad.take')"
-          data-part="take"
-          @click="enter()"
-        >
-          <CornerDownLeft :size="26" aria-hidden="true" />
-        </button>
-      </div>
+        :zero-asked="zeroAsked"
+        @press="press"
+        @erase="erase"
+        @undo="entry.undo"
+        @zero="askZero"
+        @take="enter"
+      />
     </div>
   </section>
 </template>
