@@ -12,7 +12,7 @@ import { hashText, orderedJson } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
 import { ApiProblem, type ApiErrorCode } from '../errors'
 import { photoType } from '../photos/photo-type'
-import { photoPath } from './write-job-file'
+import { photoPath } from './photo-path'
 
 /** A job as it came in a file, checked through; the bytes of its photos lie beside, each in a file of its own. */
 export interface OpenedJobFile {

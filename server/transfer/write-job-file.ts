@@ -4,9 +4,9 @@ import { JOB_FILE_VERSION, type JobFile } from '#contract/job-file'
 import { carryAway } from '#core/job/carry-away'
 import { hashText, orderedJson } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
-import type { Photo } from '#core/job/photo'
 import { rows, select } from '../store/read-values'
 import type { Store } from '../store/store'
+import { photoPath } from './photo-path'
 
 /** The job file of a job, without its photos. */
 export function jobFileOf(snapshot: Snapshot, shop: string): JobFile {
@@ -20,11 +20,6 @@ export function jobFileOf(snapshot: Snapshot, shop: string): JobFile {
     check: hashText(orderedJson(job)),
     job,
   }
-}
-
-/** Where a photo lies in the zip. */
-export function photoPath(photo: Pick<Photo, 'id' | 'mime'>): string {
-  return `photos/${photo.id}.${photo.mime.replace('image/', '').replace('jpeg', 'jpg')}`
 }
 
 /**
