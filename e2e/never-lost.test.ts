@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { randomUUID } from 'node:crypto'
@@ -25,6 +25,26 @@ async function openBrowser(house: House, options: { fresh?: boolean } = {}): Pro
   opened.push(browser)
   return browser
 }
+/** All that the build made for a device, by its address and length. */
+const built = () =>
+  readdirSync('dist/web/assets')
+    .filter((name) => /\.(js|css|woff2|wasm)$/.test(name))
+    .map((name) => [`/assets/${name}`, statSync(join('dist/web/assets', name)).size, true])
+    .sort()
+/** All that a device keeps, by its address and length, and whether it has the headers that guard it. */
+const onDevice = (browser: Browser) =>
+  browser.run<[string, number, boolean][]>(
+    `return (async () => {
+     const cache = await caches.open((await caches.keys())[0])
+     const kept = (await cache.keys()).filter((request) => request.url.includes('/assets/'))
+     const found = await Promise.all(kept.map(async (request) => {
+       const answer = await cache.match(request)
+       const guarded = answer.headers.get('content-security-policy') !== null && !!answer.headers.get('content-type')
+       return [new URL(request.url).pathname, (await answer.arrayBuffer()).byteLength, guarded]
+     }))
+     return found.sort()
+     })()`,
+  )
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 /** A device that sends readings one after the other, and again until each is acknowledged. */
@@ -148,6 +168,7 @@ describe('what was acknowledged', () => {
       () => browser.run<boolean>('return navigator.serviceWorker.controller !== null'),
       'the page is not kept on the device',
     )
+    expect(await onDevice(browser)).toEqual(built())
     const count = (await house.snapshot(jobId)).readings.length
     await house.kill()
     for (const figure of ['0.091', '0.092', '0.093']) await browser.type(figure, Key.ENTER)

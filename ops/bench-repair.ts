@@ -44,7 +44,10 @@ function deckToMatch(bores: number, liners: number, sizes: number, seed: number)
 /** Asks the built application's own worker, in the page, the way the page does. */
 async function startWorker(browser: Browser): Promise<void> {
   const url = await browser.run<string>(
-    `return fetch('/sw.js').then(r => r.text()).then(t => /\\/assets\\/plan\\.worker-[^"']+\\.js/.exec(t)[0])`,
+    `return (async () => {
+     const pack = /\\/assets\\/kept-\\w+\\.json/.exec(await (await fetch('/sw.js')).text())[0]
+     return Object.keys(await (await fetch(pack)).json()).find((file) => file.includes('/plan.worker-'))
+     })()`,
   )
   await browser.run(
     `const worker = new Worker(arguments[0], { type: 'module' })

@@ -1,26 +1,41 @@
 import { createHash } from 'node:crypto'
-import { readFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import VueI18n from '@intlify/unplugin-vue-i18n/vite'
 import tailwind from '@tailwindcss/vite'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig, type Plugin } from 'vite'
 
-/** Writes the service worker with the list of what the build made, so that all of it is kept on the device. */
+/**
+ * Writes the service worker, and all scripts and styles as one file beside it: a device asks once for what it keeps, not
+ * for each of two hundred. Fonts and other packed things it asks for by themselves.
+ */
 function serviceWorker(): Plugin {
+  const isText = (file: string) => /\.(js|css)$/.test(file)
+  let pack = ''
   return {
     name: 'service-worker',
     apply: 'build',
     generateBundle(_, bundle) {
-      const files = Object.keys(bundle)
-        .filter((f) => /\.(js|css|woff2|wasm)$/.test(f))
-        .map((f) => `/${f}`)
-        .sort()
-      const mark = createHash('sha256').update(files.join()).digest('hex').slice(0, 12)
+      const names = Object.keys(bundle).sort()
+      const files = names.filter((f) => /\.(woff2|wasm)$/.test(f)).map((f) => `/${f}`)
+      const mark = createHash('sha256').update(names.join()).digest('hex').slice(0, 12)
+      pack = `assets/kept-${mark}.json`
       const source = readFileSync(here('app/sw-template.js'), 'utf8')
         .replace('__FILES__', JSON.stringify(files))
+        .replace('__PACK__', `/${pack}`)
         .replace('__MARK__', mark)
       this.emitFile({ type: 'asset', fileName: 'sw.js', source })
+    },
+    writeBundle({ dir }, bundle) {
+      const read = (file: string) => readFileSync(join(dir!, file), 'utf8')
+      const kept = Object.fromEntries(
+        Object.keys(bundle)
+          .filter((f) => isText(f) && f !== 'sw.js')
+          .map((f) => [`/${f}`, read(f)]),
+      )
+      writeFileSync(join(dir!, pack), JSON.stringify(kept))
     },
   }
 }

@@ -1,11 +1,30 @@
 // Keeps the application itself on the device, so that it opens with the server gone. Data is not its business.
 // The build puts its own files and a mark of them here.
 const FILES = __FILES__
+const PACK = '__PACK__'
 const CACHE = 'even-bore-app-__MARK__'
+
+/** What the pack holds, each file as if it had been asked for by itself: with the headers of the shop's server. */
+async function unpack(cache) {
+  const answer = await fetch(PACK)
+  if (!answer.ok) throw new TypeError(`${PACK}: ${answer.status}`)
+  const put = ([path, text]) => {
+    const headers = new Headers(answer.headers)
+    for (const name of ['content-encoding', 'content-length', 'etag', 'last-modified']) headers.delete(name)
+    headers.set('content-type', `text/${path.endsWith('.css') ? 'css' : 'javascript'}; charset=utf-8`)
+    return cache.put(path, new Response(text, { headers }))
+  }
+  await Promise.all(Object.entries(await answer.json()).map(put))
+}
+
+async function keepAll() {
+  const cache = await caches.open(CACHE)
+  await Promise.all([cache.addAll(['/', ...FILES]), unpack(cache)])
+}
 
 self.addEventListener('install', (event) => {
   self.skipWaiting()
-  event.waitUntil(caches.open(CACHE).then((cache) => cache.addAll(['/', ...FILES])))
+  event.waitUntil(keepAll())
 })
 
 async function tidy() {
