@@ -28,9 +28,14 @@ export class RevisionWatch {
 
   constructor(private readonly store: Store) {}
 
-  /** Calls the listener at each new revision of a job. @returns how to stop it */
+  /**
+   * Calls the listener with the revision of a job as it stands, at once or at the next look, and at each new one.
+   * @returns how to stop it
+   */
   listen(jobId: string, listener: Listener): () => void {
     const own = this.listeners.get(jobId) ?? new Set()
+    const now = this.known.get(jobId)
+    if (now !== undefined) listener(now)
     this.listeners.set(jobId, own.add(listener))
     this.timer ??= setInterval(() => void this.ask(), PERIOD_MS)
     return () => {

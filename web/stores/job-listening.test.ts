@@ -32,4 +32,23 @@ describe('the line to the server', () => {
     look(false)
     expect(server.lines.size).toBe(0)
   })
+  it('reads a job once as it opens it, and again where the line broke or nothing could be read', async () => {
+    const job = useJob()
+    await job.open(jobId)
+    await eventually(() => job.live, 'it does not listen')
+    expect(server.reads).toBe(1)
+    const [line] = server.lines
+    line!.onerror!()
+    expect(job.live).toBe(false)
+    server.snapshot = { ...server.snapshot, people: [] }
+    line!.onopen!()
+    await eventually(() => job.snapshot!.people.length === 0, 'it did not catch up')
+    expect(server.reads).toBe(2)
+    server.up = false
+    await job.refresh()
+    server.up = true
+    line!.onopen!()
+    await eventually(() => server.reads === 3, 'what failed was not read again')
+    job.close()
+  })
 })

@@ -61,6 +61,8 @@ export const useJob = defineStore('job', () => {
   let fetches = 0
   let reading: Promise<void> | null = null
   let readAgain = false
+  /** Whether what is here was read since nobody was listening: what came after it, the news tell. */
+  let read = false
   let timer: ReturnType<typeof setTimeout> | undefined
 
   /**
@@ -167,9 +169,11 @@ export const useJob = defineStore('job', () => {
       const found = readLeniently(snapshotSchema, await response.json())
       if (jobId !== id) return
       if (!base.value || found.revision >= base.value.revision) base.value = found
+      read = true
       acknowledged.value = acknowledged.value.filter((a) => a.afterFetch >= mine)
       void deviceDb().then((db) => db.put('snapshots', plain(found), id))
     } catch {
+      read = false
       if (!base.value && !problem.value) problem.value = newerMet.value ? 'newer' : 'never-seen'
     }
   }
@@ -179,11 +183,12 @@ export const useJob = defineStore('job', () => {
     news = new EventSource(`/api/jobs/${jobId}/news`)
     news.onopen = () => {
       live.value = true
-      void refresh()
+      if (!read) void refresh()
       void outbox.flush()
     }
     news.onerror = () => {
       live.value = false
+      read = false
     }
     news.addEventListener('here', (event) => {
       const told = hereList.safeParse(JSON.parse(String(event.data)))
@@ -235,6 +240,7 @@ export const useJob = defineStore('job', () => {
     news?.close()
     news = null
     live.value = false
+    read = false
   }
   addEventListener('pagehide', hang)
   addEventListener('pageshow', (event) => {

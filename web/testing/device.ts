@@ -23,7 +23,9 @@ export class FakeServer {
   private gates: (() => void)[] = []
   hold = false
   /** Lines on which pages listen for news. */
-  lines = new Set<object>()
+  lines = new Set<{ onerror: (() => void) | null; onopen: (() => void) | null }>()
+  /** How often a job was read. */
+  reads = 0
 
   constructor(snapshot: Snapshot = sixCylinders()) {
     this.snapshot = snapshot
@@ -33,6 +35,7 @@ export class FakeServer {
       'EventSource',
       class {
         onopen: (() => void) | null = null
+        onerror: (() => void) | null = null
         constructor() {
           lines.add(this)
           setTimeout(() => lines.has(this) && this.onopen?.())
@@ -53,11 +56,13 @@ export class FakeServer {
 
   private async answer(url: string, body?: string): Promise<unknown> {
     if (!this.up) throw new TypeError('no network')
-    if (url.startsWith('/api/jobs/')) {
+    if (/^\/api\/jobs\/[^/]+$/.test(url)) {
+      this.reads++
       const found = JSON.parse(JSON.stringify({ ...this.snapshot, revision: this.done.size })) as Snapshot
       if (this.hold) await new Promise<void>((resolve) => this.gates.push(resolve))
       return { ok: true, status: 200, json: () => Promise.resolve(found) }
     }
+    if (url.startsWith('/api/jobs/')) return { ok: true, status: 200, json: () => Promise.resolve({}) }
     const { commands } = JSON.parse(body ?? '{}') as { commands: Command[] }
     this.received.push(...commands)
     const status = this.status(commands)
