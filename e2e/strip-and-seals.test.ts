@@ -5,7 +5,8 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { JobAct, ShopAct } from '#contract/commands'
 import { demoPhoto } from '../server/demo/demo-photo'
-import { Browser, Key } from '../testing/browser'
+import { Browser, Key, tell } from '../testing/browser'
+import { Finger } from '../testing/finger'
 import { House } from '../testing/house'
 
 let house: House
@@ -148,6 +149,30 @@ describe('a wet band', () => {
       [2, false],
       [0, true],
     ])
+  })
+})
+
+describe('a hand that does a move twice', () => {
+  it('has done it once: by a double click, by a key struck twice, by a double tap', async () => {
+    const jobId = await sealJob('One ring at a time')
+    await browser.go(`/jobs/${jobId}/fit`)
+    await browser.see('[data-part=next-move][data-action=ring-on]')
+    const on = async () => {
+      await browser.untilSaved()
+      return (await house.snapshot(jobId)).sealFits.length
+    }
+    await browser.driver
+      .actions()
+      .doubleClick(await browser.find('[data-part=move-button]'))
+      .perform()
+    expect(await on()).toBe(1)
+    await browser.driver.actions().sendKeys('n', 'n').perform()
+    expect(await on()).toBe(2)
+    const finger = await Finger.on(browser)
+    await browser.driver.sleep(400)
+    for (const _ of [1, 2]) await finger.tapAt('[data-part=move-button]', 0.5, 0.5)
+    expect(await on()).toBe(3)
+    await tell(browser.driver, 'Emulation.setTouchEmulationEnabled', { enabled: false })
   })
 })
 

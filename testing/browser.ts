@@ -5,6 +5,11 @@ import { Line } from './line'
 /** How often the page is asked again. */
 const POLL_MS = 40
 const WAIT_MS = 40_000
+/** A hand that goes on with the next move takes longer: sooner is one stroke, or one tap, done twice. */
+const STRIKE_AGAIN_MS = 170
+export const MOVE_BUTTON = '[data-part=move-button]'
+/** Two taps or clicks on the same spot within this are taken for a double one. */
+export const DOUBLE_TAP_MS = 550
 
 /** The folder of this run of the tests; what still runs with its name at the end of it is ended by the test command. */
 const run = process.env.EVENBORE_TEST_RUN
@@ -55,6 +60,8 @@ export function tell(driver: WebDriver, command: string, params: object): Promis
 /** Headless Chromium on a device of its own, and the few things a person does with it. */
 export class Browser {
   private ownLine: Line | null = null
+  /** When a hand did a move last. */
+  private movedAt = 0
 
   private constructor(
     readonly driver: WebDriver,
@@ -186,12 +193,22 @@ export class Browser {
     return this.run<string | null>('return document.querySelector(arguments[0]).getAttribute(arguments[1])', css, name)
   }
 
+  /** Does a move by hand: the same once more, or its key, only after a pause, since sooner is one of them done twice. */
+  async byHand(does: () => Promise<unknown>, pauseMs = STRIKE_AGAIN_MS): Promise<void> {
+    const restMs = this.movedAt + pauseMs - Date.now()
+    if (restMs > 0) await this.driver.sleep(restMs)
+    await does()
+    this.movedAt = Date.now()
+  }
+
   async click(css: string): Promise<void> {
-    await this.until(async () => {
-      const element = await this.find(css)
-      await element.click()
-      return true
-    }, `${css} cannot be clicked`)
+    const click = () =>
+      this.until(async () => {
+        const element = await this.find(css)
+        await element.click()
+        return true
+      }, `${css} cannot be clicked`)
+    await (css === MOVE_BUTTON ? this.byHand(click, DOUBLE_TAP_MS) : click())
   }
 
   /** What can be read in the first that matches, once it is there. */
@@ -226,10 +243,12 @@ export class Browser {
 
   /** Types on whatever has the focus, as a person does. */
   async type(...keys: string[]): Promise<void> {
-    await this.driver
-      .actions()
-      .sendKeys(...keys)
-      .perform()
+    const strike = () =>
+      this.driver
+        .actions()
+        .sendKeys(...keys)
+        .perform()
+    await (keys.length === 1 && keys[0] === 'n' ? this.byHand(strike) : strike())
   }
 
   async chord(modifier: string, key: string): Promise<void> {

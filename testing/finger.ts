@@ -1,4 +1,4 @@
-import { tell, type Browser } from './browser'
+import { DOUBLE_TAP_MS, MOVE_BUTTON, tell, type Browser } from './browser'
 
 /** A finger on a tablet's glass: real touch events, no mouse and no keys. */
 export class Finger {
@@ -15,6 +15,11 @@ export class Finger {
 
   /** Taps the middle of what matches; what lies outside the screen is brought in first. */
   async tap(css: string, text?: string): Promise<void> {
+    if (css === MOVE_BUTTON) return this.browser.byHand(() => this.tapOnce(css), DOUBLE_TAP_MS)
+    return this.tapOnce(css, text)
+  }
+
+  private async tapOnce(css: string, text?: string): Promise<void> {
     await this.browser.until(
       async () => {
         const at = await this.browser.run<{ x: number; y: number } | null>(

@@ -9,6 +9,7 @@ import type { Shim } from '#core/job/snapshot'
 import { sayMove, type Said } from '#contract/words/say-move'
 import { useGauge } from '../stores/gauge'
 import { useJob } from '../stores/job'
+import { isSecondOf } from './twice'
 import { useFigures } from './useFigures'
 import { useLeaving } from './useLeaving'
 import { useSay } from './useSay'
@@ -88,7 +89,7 @@ const reason = computed<Said>(() => {
       class="key-brass shrink-0"
       data-part="move-button"
       aria-keyshortcuts="n"
-      @click="emit('go')"
+      @click="(event: MouseEvent) => isSecondOf(event) || emit('go')"
     >
       {{ buttonSays
       }}<kbd

@@ -41,8 +41,15 @@ beforeEach(async () => {
 })
 afterEach(() => app.unmount())
 
-function press(key: string, on: Element = document.body, more: KeyboardEventInit = {}): KeyboardEvent {
+/** When a hand strikes; it takes a second from one key to the next where nothing else is said. */
+let handMs = 0
+function press(
+  key: string,
+  on: Element = document.body,
+  { afterMs = 1000, ...more }: KeyboardEventInit & { afterMs?: number } = {},
+): KeyboardEvent {
   const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more })
+  Object.defineProperty(event, 'timeStamp', { value: (handMs += afterMs) })
   on.dispatchEvent(event)
   return event
 }
@@ -61,6 +68,17 @@ describe('the keys of a stage', () => {
     action = 'done'
     press('Enter', document.body, { repeat: true })
     expect(go).toHaveBeenCalledTimes(1)
+  })
+
+  it('do it once where it is struck twice, also where the second stroke falls on the stage that came of the first', () => {
+    press('n')
+    expect(press('n', document.body, { afterMs: 90 }).defaultPrevented).toBe(true)
+    app.unmount()
+    app = open()
+    press('n', document.body, { afterMs: 50 })
+    expect(go).toHaveBeenCalledTimes(1)
+    press('n', document.body, { afterMs: 200 })
+    expect(go).toHaveBeenCalledTimes(2)
   })
 
   it.each(['next-cylinder', 'close-stage', 'done'])('go on by Enter where that reports nothing: %s', (harmless) => {

@@ -3,6 +3,7 @@ import { onBeforeUnmount, onMounted, watch } from 'vue'
 import { atCylinder, type Spot } from '#core/job/place'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
+import { isSecondOf } from './twice'
 
 /** Hands that come back to a stage come back to the work: keys must not fall into the head strip's boxes. */
 function leaveHead(): void {
@@ -86,8 +87,8 @@ export function useStageKeys(
     const act = all[event.key]
     if (!act) return
     event.preventDefault()
-    // Each move is something done by hand: a key that is held down does it once.
-    if (event.repeat && act === acts.n) return
+    // A key that is held down, or struck twice, does a move once.
+    if (act === acts.n && isSecondOf(event)) return
     act()
   }
   useEventListener('keydown', onKey)
