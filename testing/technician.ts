@@ -7,6 +7,9 @@ import type { House } from './house'
 /** How a value is put into the pad: typed in a unit, or taken from the simulated gauge. */
 export type Hand = 'mm' | 'thou' | 'gauge'
 
+/** How far an indicator may be from what a stop pack as marked would leave, mm: a cutter takes a little more or less. */
+const ABOUT_MM = 0.03
+
 /** A technician who does what the next move says, and reads an engine that obeys physics, not predictions. */
 export class Technician {
   /** Called before each reading; tests pull plugs here. */
@@ -88,18 +91,28 @@ export class Technician {
     shims: Map<number, number>,
   ): Promise<void> {
     await this.beforeReading(this.readings++)
+    const heightMm = await this.heightMm(cylinder, angleDeg, cuts, shims)
     if (this.hand === 'gauge') {
       await this.browser.click('[data-part=slide-liner]')
-      // A hand takes its time; so does an indicator that settles.
+      // A hand takes its time; so does an indicator that settles, and the more where the machine is busy.
       await this.browser.driver.sleep(330)
-      await (await this.browser.find('#reading')).click()
-      await this.browser.type(Key.ENTER)
+      await this.takeFromGauge(heightMm)
       return
     }
-    const heightMm = await this.heightMm(cylinder, angleDeg, cuts, shims)
     const figure =
       this.hand === 'thou' ? (heightMm / 0.0254).toFixed(2) : heightMm.toFixed(3).replace('.', cylinder % 2 ? '.' : ',')
     await this.browser.type(figure, Key.ENTER)
+  }
+
+  /** Takes what the indicator shows, once it shows about what stands under it; where it was silent just then, again. */
+  private async takeFromGauge(heightMm: number): Promise<void> {
+    const shownMm = async () => Number.parseFloat((await this.browser.text('[data-part=live-value]')).replace('−', '-'))
+    await this.browser.until(async () => {
+      if (!(Math.abs((await shownMm()) - heightMm) < ABOUT_MM)) return false
+      await (await this.browser.find('#reading')).click()
+      await this.browser.type(Key.ENTER)
+      return (await this.browser.count('[data-part=entry-problem]')) === 0
+    }, `the gauge does not come to ${heightMm}`)
   }
 
   /** Puts the gauge back on the deck, which it sees by itself; whoever types says with Enter that it shows 0. */
