@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { Browser, Key } from '../testing/browser'
 import { command, House } from '../testing/house'
+import { untilIndicatorRests } from '../testing/indicator'
 import { Technician } from '../testing/technician'
 
 let house: House
@@ -156,14 +157,14 @@ describe('the gauge', () => {
     // Away from the deck the zero is pressed once more: everything after it is off.
     for (let station = 0; station < 4; station++) {
       await browser.click('[data-part=slide-liner]')
-      await browser.driver.sleep(350)
+      await untilIndicatorRests(browser)
       await browser.type(' ')
       await browser.driver.sleep(100)
     }
     await browser.click('[data-part=gauge-zero]')
-    await browser.driver.sleep(250)
+    await untilIndicatorRests(browser)
     await browser.click('[data-part=slide-deck]')
-    await browser.driver.sleep(350)
+    await untilIndicatorRests(browser)
     // Liners are still unread, so nobody asks for the zero yet: its key gives it at any time.
     await browser.type('z')
     await browser.untilText('[data-part=zero-how]', 'Put the gauge back')

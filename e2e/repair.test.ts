@@ -4,6 +4,7 @@ import { readCutBore } from '#core/works/liners/cut-bore'
 import { plugsIn } from '#core/job/tally'
 import { Browser, Key } from '../testing/browser'
 import { House } from '../testing/house'
+import { untilIndicatorRests } from '../testing/indicator'
 import { leaveStage } from '../testing/technician'
 
 let house: House
@@ -31,20 +32,6 @@ const move = () =>
   browser.run<Move>(
     `const d = document.querySelector('[data-part=next-move]').dataset; return { action: d.action, cylinder: Number(d.cylinder), reason: d.reason }`,
   )
-/** A hand takes its time; so does an indicator that settles: what it shows no longer moves. */
-async function settle(): Promise<void> {
-  await browser.driver.sleep(340)
-  let last = NaN
-  await browser.until(async () => {
-    const shown = await browser.run<string>(
-      `return document.querySelector('[data-part=live-value]')?.textContent.replace('−', '-') ?? '0'`,
-    )
-    const still = Math.abs(parseFloat(shown) - last) <= 0.004
-    last = parseFloat(shown)
-    if (!still) await browser.driver.sleep(120)
-    return still
-  }, 'the gauge does not settle')
-}
 const selected = () =>
   browser.run<number>(
     `return Number(document.querySelector('[data-part=deck-rail] [aria-pressed=true]').dataset.cylinder)`,
@@ -55,9 +42,9 @@ async function connectGauge(): Promise<void> {
   await browser.click('[data-part=connect-simulated]')
   await browser.untilText('[data-part=live-value]', /\d\.\d{3}/)
   await browser.click('[data-part=slide-deck]')
-  await settle()
+  await untilIndicatorRests(browser)
   await browser.click('[data-part=gauge-zero]')
-  await settle()
+  await untilIndicatorRests(browser)
 }
 
 /** By then the simulated engine has been looked at again. */
@@ -70,7 +57,7 @@ async function readRound(): Promise<void> {
   await browser.driver.sleep(LOOKED_AGAIN_MS)
   for (let station = 0; station < 4; station++) {
     await browser.click('[data-part=slide-liner]')
-    await settle()
+    await untilIndicatorRests(browser)
     await (await browser.find('#reading')).click()
     await browser.type(Key.ENTER)
     await browser.driver.sleep(80)
@@ -131,7 +118,7 @@ it('measures the liners that nobody had measured', async () => {
     await browser.driver.sleep(700)
     if (label === 'T7') await browser.click('[data-part=gauge-zero]')
     for (let station = 0; station < 4; station++) {
-      await settle()
+      await untilIndicatorRests(browser)
       await (await browser.find('#reading')).click()
       await browser.type(Key.ENTER)
     }
