@@ -5,8 +5,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { JobAct, ShopAct } from '#contract/commands'
 import { demoPhoto } from '../server/demo/demo-photo'
-import { Browser, Key, tell } from '../testing/browser'
-import { Finger } from '../testing/finger'
+import { Browser, Key, MOVE_BUTTON, tell } from '../testing/browser'
 import { House } from '../testing/house'
 
 let house: House
@@ -153,7 +152,7 @@ describe('a wet band', () => {
 })
 
 describe('a hand that does a move twice', () => {
-  it('has done it once: by a double click, by a key struck twice, by a double tap', async () => {
+  it('has done it once: by a double click, by a key struck twice, by a double tap, and by one that falls through a question', async () => {
     const jobId = await sealJob('One ring at a time')
     await browser.go(`/jobs/${jobId}/fit`)
     await browser.see('[data-part=next-move][data-action=ring-on]')
@@ -161,17 +160,48 @@ describe('a hand that does a move twice', () => {
       await browser.untilSaved()
       return (await house.snapshot(jobId)).sealFits.length
     }
-    await browser.driver
-      .actions()
-      .doubleClick(await browser.find('[data-part=move-button]'))
-      .perform()
+    // As fast as a hand is, however slow the machine: each says itself when it was.
+    const box = await browser.run<{ x: number; y: number; width: number; height: number }>(
+      'return document.querySelector(arguments[0]).getBoundingClientRect().toJSON()',
+      MOVE_BUTTON,
+    )
+    const spot = { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+    type Send = (what: string, type: string, more: object) => Promise<void>
+    const twice = async (does: (nth: number, send: Send) => Promise<void>) => {
+      const startS = Date.now() / 1000
+      for (const nth of [1, 2])
+        await does(nth, (what, type, more) =>
+          tell(browser.driver, `Input.dispatch${what}Event`, { type, timestamp: startS + nth * 0.12, ...more }),
+        )
+      await browser.driver.sleep(700)
+    }
+    const click = (nth: number, send: Send) =>
+      ['mousePressed', 'mouseReleased'].reduce(
+        (before, type) => before.then(() => send('Mouse', type, { ...spot, button: 'left', clickCount: nth })),
+        Promise.resolve(),
+      )
+    await twice(click)
     expect(await on()).toBe(1)
-    await browser.driver.actions().sendKeys('n', 'n').perform()
+    await twice(async (_, send) => {
+      await send('Key', 'keyDown', { key: 'n', code: 'KeyN', text: 'n' })
+      await send('Key', 'keyUp', { key: 'n', code: 'KeyN' })
+    })
     expect(await on()).toBe(2)
-    const finger = await Finger.on(browser)
-    await browser.driver.sleep(400)
-    for (const _ of [1, 2]) await finger.tapAt('[data-part=move-button]', 0.5, 0.5)
+    await tell(browser.driver, 'Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 1 })
+    const tap = async (_: number, send: Send) => {
+      await send('Touch', 'touchStart', { touchPoints: [spot] })
+      await send('Touch', 'touchEnd', { touchPoints: [] })
+    }
+    await twice(tap)
     expect(await on()).toBe(3)
+    // Something else lay over the button, and went with the first tap.
+    await browser.see('[data-part=next-move][data-action=band-on]')
+    await browser.run(
+      `const over = document.createElement('div'); over.id = 'over'; over.style = 'position: fixed; inset: 0; z-index: 99'
+       over.onclick = () => over.remove(); document.body.append(over)`,
+    )
+    await twice(tap)
+    expect([await browser.count('#over'), await on()]).toEqual([0, 3])
     await tell(browser.driver, 'Emulation.setTouchEmulationEnabled', { enabled: false })
   })
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ShieldAlert } from '@lucide/vue'
+import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nameOn } from '#core/job/name-on'
@@ -9,7 +10,7 @@ import type { Shim } from '#core/job/snapshot'
 import { sayMove, type Said } from '#contract/words/say-move'
 import { useGauge } from '../stores/gauge'
 import { useJob } from '../stores/job'
-import { isSecondOf } from './twice'
+import { hearTap, isSecondOf } from './twice'
 import { useFigures } from './useFigures'
 import { useLeaving } from './useLeaving'
 import { useSay } from './useSay'
@@ -26,6 +27,7 @@ const say = useSay()
 const job = useJob()
 const gauge = useGauge()
 useLeaving(() => props.move)
+useEventListener('click', hearTap, { capture: true })
 const { writer, length, when } = useFigures()
 
 /** The shim that would be taken, by the label on it. */
