@@ -22,6 +22,13 @@ const key = (afterMs: number, repeat = false) =>
 const tap = (afterMs: number, nth = 1, elsewhere = false) =>
   hand(new MouseEvent('click', { detail: nth, bubbles: true }), afterMs, elsewhere)
 
+const hearAgain = (event: MouseEvent) => hearTap(event)
+it('takes a tap that two bars hear for one', () => {
+  addEventListener('click', hearAgain, { capture: true })
+  expect([tap(5000), tap(420, 2)]).toEqual([false, false])
+  removeEventListener('click', hearAgain, { capture: true })
+})
+
 describe('the second of two taps or strokes', () => {
   it.each([
     ['two taps of a hand that is used to double clicks', () => [tap(5000), tap(180, 2)], [false, true]],

@@ -9,8 +9,8 @@ let doneAt = -Infinity
 let taps = { lastAt: -Infinity, beforeAt: -Infinity }
 /** Hears every tap, on its way down to what it is meant for. */
 export function hearTap({ detail, timeStamp }: MouseEvent): void {
-  // One that a key or a program makes counts no taps.
-  if (detail > 0) taps = { lastAt: timeStamp, beforeAt: taps.lastAt }
+  // One that a key or a program makes counts no taps; one that two bars hear, as a stage gives way to the next, is one.
+  if (detail > 0 && timeStamp !== taps.lastAt) taps = { lastAt: timeStamp, beforeAt: taps.lastAt }
 }
 
 /**
