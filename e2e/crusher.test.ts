@@ -49,7 +49,7 @@ async function signed(jobId: string): Promise<void> {
   const done = await house.snapshot(jobId)
   expect(signatureState(done, signatureOf(done)!)).toBe('stands')
   for (const paper of ['record.pdf', 'owner.pdf'])
-    expect((await (await fetch(`${house.url}/api/jobs/${jobId}/${paper}`)).text()).slice(0, 5)).toBe('%PDF-')
+    expect((await house.taken(`/api/jobs/${jobId}/${paper}`)).toString('latin1', 0, 5)).toBe('%PDF-')
 }
 
 describe('the crusher drive', () => {
@@ -95,7 +95,7 @@ describe('the crusher drive', () => {
 
     const done = await house.snapshot(jobId)
     expect(done.works.leaks!.runs.at(-1)).toMatchObject({ complaint: 'oil-pressure', gone: true })
-    const zip = Buffer.from(await (await fetch(`${house.url}/api/jobs/${jobId}/job.zip`)).arrayBuffer())
+    const zip = await house.taken(`/api/jobs/${jobId}/job.zip`)
     expect(zip.length).toBeGreaterThan(2000)
     await fits(jobId, stages)
     expect(await browser.complaints()).toEqual([])

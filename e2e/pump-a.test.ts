@@ -76,10 +76,10 @@ describe('pump set A', () => {
     expect(done.works.leaks!.settled.map((s) => `${s.cause}@${s.cylinder}`)).toEqual(['sleeve-seal@2', 'washer@5'])
     expect(signatureState(done, signatureOf(done)!)).toBe('stands')
     for (const paper of ['record.pdf', 'owner.pdf'])
-      expect((await (await fetch(`${house.url}/api/jobs/${jobId}/${paper}`)).text()).slice(0, 5)).toBe('%PDF-')
+      expect((await house.taken(`/api/jobs/${jobId}/${paper}`)).toString('latin1', 0, 5)).toBe('%PDF-')
     expect(await house.json('/api/leak-counts')).toEqual({ 'sleeve-seal': 1, washer: 1 })
     // What was carried goes out as a file and comes in again, whole.
-    const zip = Buffer.from(await (await fetch(`${house.url}/api/jobs/${jobId}/job.zip`)).arrayBuffer())
+    const zip = await house.taken(`/api/jobs/${jobId}/job.zip`)
     expect(zip.length).toBeGreaterThan(2000)
     expect(await browser.complaints()).toEqual([])
   })

@@ -72,9 +72,7 @@ describe('a photo', () => {
     await browser.untilSaved()
     const { photos } = await house.snapshot(spare)
     expect(photos).toMatchObject([{ mime: 'image/jpeg', widthPx: 1600, heightPx: 1200, cylinder: 1, struck: null }])
-    const bytes = Buffer.from(
-      await (await fetch(`${house.url}/api/jobs/${spare}/photos/${photos[0]!.id}`)).arrayBuffer(),
-    )
+    const bytes = await house.taken(`/api/jobs/${spare}/photos/${photos[0]!.id}`)
     expect(createHash('sha256').update(bytes).digest('hex')).toBe(photos[0]!.sha256)
     expect(
       await browser.run<number>(

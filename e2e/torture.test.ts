@@ -25,7 +25,7 @@ const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 const statuses = new Map<number, number>()
 async function ask(path: string, init: RequestInit = {}): Promise<Response | null> {
   try {
-    const answer = await fetch(house.url + path, { ...init, signal: AbortSignal.timeout(60_000) })
+    const answer = await fetch(house.url + path, { ...init, signal: AbortSignal.timeout(300_000) })
     statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1)
     await answer.arrayBuffer().catch(() => undefined)
     return answer

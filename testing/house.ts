@@ -105,6 +105,13 @@ export class House {
     return (await answer.json()) as T
   }
 
+  /** What is taken away from there, a paper or a file. @throws Error with the answer where it is none */
+  async taken(path: string): Promise<Buffer> {
+    const answer = await fetch(this.url + path)
+    if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`)
+    return Buffer.from(await answer.arrayBuffer())
+  }
+
   /** The shop, with the cards of its jobs. */
   async shop(): Promise<Shop & JobList> {
     return { ...(await this.json<Shop>('/api/shop')), ...(await this.json<JobList>('/api/jobs?limit=200')) }

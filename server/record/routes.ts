@@ -10,7 +10,6 @@ import type { Snapshot } from '#core/job/snapshot'
 import { rows } from '../store/read-values'
 import { Turn } from '../work/turn'
 
-const PAPER_MS = 60_000
 const PAPERS_WAITING = 12
 const query = z.object({ unit: z.enum(['mm', 'thou']).default('mm'), paper: z.enum(['A4', 'LETTER']).default('A4') })
 
@@ -60,7 +59,7 @@ export async function recordRoutes(plain: FastifyInstance, { store, house }: Ser
             return house.run(
               'makePaper',
               { paper, snapshot, options, photos },
-              { timeoutMs: PAPER_MS, transfer: [...photos.values()].map((p) => p.buffer) },
+              { transfer: [...photos.values()].map((p) => p.buffer) },
             )
           }
           // A picture that opens here may still be one that paper does not bear: then each is made anew.

@@ -4,8 +4,6 @@ import type { Store } from '../store/store'
 import type { WorkPool } from '../work/pool'
 import { readOpenJobs } from './read-open-jobs'
 
-const SCHEDULE_MS = 30_000
-
 /**
  * The plan of every open job of the shop, made anew from what is done by now, by this machine's clock.
  *
@@ -20,9 +18,11 @@ export async function readSchedule(
   query: ScheduleQuery | null = null,
 ): Promise<Schedule> {
   const [{ crew }, jobs] = await Promise.all([readSettings(store), readOpenJobs(store)])
-  return house.run(
-    'laySchedule',
-    { jobs, crew, query, madeAt: now.toISOString(), offsetMinutes: -now.getTimezoneOffset() },
-    { timeoutMs: SCHEDULE_MS },
-  )
+  return house.run('laySchedule', {
+    jobs,
+    crew,
+    query,
+    madeAt: now.toISOString(),
+    offsetMinutes: -now.getTimezoneOffset(),
+  })
 }

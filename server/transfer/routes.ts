@@ -18,7 +18,6 @@ import { jobFileOf, jobZip } from './write-job-file'
 
 /** Files that may be on their way in at once. */
 const MOST_AT_ONCE = 4
-const OPEN_MS = 60_000
 
 /** Writes a body to a file, and no more of it than a job file can be. */
 async function keepBody(body: Readable, path: string): Promise<void> {
@@ -76,7 +75,7 @@ export async function transferRoutes(plain: FastifyInstance, { store, house }: S
     try {
       const path = join(folder, 'file')
       await keepBody(body, path)
-      const reply = await house.run('openJobFile', { path, folder }, { timeoutMs: OPEN_MS })
+      const reply = await house.run('openJobFile', { path, folder })
       if ('problem' in reply) throw new ApiProblem(reply.problem.code, reply.problem.issues)
       return await takeIn(store, reply.opened)
     } finally {

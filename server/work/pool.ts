@@ -13,14 +13,23 @@ export interface PoolOptions {
   ready?: number
   /** How many may wait; one more is told that the server is busy. */
   waiting: number
+  /** The file with what the threads can do; the built one where nothing is said. */
+  file?: string
 }
 
 export interface RunOptions {
-  timeoutMs: number
+  /** How long it may take with its waiting; five minutes where nothing is said. */
+  timeoutMs?: number
   /** Ends the work when nobody waits for it any more. */
   signal?: AbortSignal
   transfer?: ArrayBuffer[]
 }
+
+/**
+ * What takes longer is taken for something that never ends. It is no measure of a paper: a thread steps back behind
+ * readings, and on a machine with much else to do what takes two seconds elsewhere takes a minute.
+ */
+const LONGEST_MS = 300_000
 
 /** The built thread: beside the built server, or where the tests say that it lies. */
 const built = process.env.EVENBORE_THREAD ?? fileURLToPath(new URL('./thread.js', import.meta.url))
@@ -34,9 +43,10 @@ export class WorkPool {
   private readonly pool: Piscina | null
 
   constructor(private readonly options: PoolOptions) {
-    this.pool = existsSync(built)
+    const { file = built } = options
+    this.pool = existsSync(file)
       ? new Piscina({
-          filename: built,
+          filename: file,
           minThreads: options.ready ?? 0,
           maxThreads: options.threads,
           idleTimeout: 30_000,
@@ -54,7 +64,7 @@ export class WorkPool {
   async run<K extends TaskName>(
     name: K,
     task: Parameters<Tasks[K]>[0],
-    { timeoutMs, signal, transfer }: RunOptions,
+    { timeoutMs = LONGEST_MS, signal, transfer }: RunOptions = {},
   ): Promise<Awaited<ReturnType<Tasks[K]>>> {
     type Answer = Awaited<ReturnType<Tasks[K]>>
     if (!this.pool) return ((await import('./thread'))[name] as (task: unknown) => Promise<Answer>)(task)
