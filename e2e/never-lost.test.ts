@@ -164,10 +164,7 @@ describe('what was acknowledged', () => {
     const jobId = await tom.openJob('Long Reach', 'trial-fit')
     await tom.sayWho('Tom')
     await tom.untilSaved()
-    await browser.until(
-      () => browser.run<boolean>('return navigator.serviceWorker.controller !== null'),
-      'the page is not kept on the device',
-    )
+    await browser.untilKept()
     expect(await onDevice(browser)).toEqual(built())
     const count = (await house.snapshot(jobId)).readings.length
     await house.kill()
@@ -189,6 +186,39 @@ describe('what was acknowledged', () => {
     await tom.untilSaved()
     const { readings } = await house.snapshot(jobId)
     expect(readings.slice(count).map((r) => r.valueMm)).toEqual([0.091, 0.092, 0.093])
+  })
+})
+
+describe('a paper or a file that cannot come', () => {
+  it('is told in words where it was asked for, and comes when the server is back', async () => {
+    const house = await openHouse({ own: true })
+    const browser = await openBrowser(house)
+    const jobId = await house.jobId('Long Reach')
+    await browser.go(`/jobs/${jobId}/record`)
+    await browser.see('[data-part=zip]')
+    await browser.untilKept()
+    await browser.run('HTMLAnchorElement.prototype.click = function () { window.__saved = this.download }')
+    await house.kill()
+    for (const file of ['csv', 'zip', 'json']) {
+      await browser.click(`[data-part=${file}]`)
+      await browser.untilText('[data-part=file-problem]', /does not answer/)
+    }
+    expect(await browser.run('return window.__saved ?? null')).toBeNull()
+    const job = await browser.tab()
+    await browser.click('[data-part=owner]')
+    await browser.toNewTab()
+    await browser.untilText('[role=alert]', /does not answer/)
+
+    await house.start()
+    const kind = () => browser.run<string>('return document.contentType')
+    await browser.click('a')
+    await browser.until(async () => (await kind()) === 'application/pdf', 'the paper does not come')
+    await browser.closeTab()
+    await browser.toTab(job)
+    await browser.click('[data-part=zip]')
+    const saved = () => browser.run<string | null>('return window.__saved ?? null')
+    await browser.until(async () => (await saved()) === 'even-bore-job-1.zip', 'the file does not come')
+    expect(await browser.count('[data-part=file-problem]')).toBe(0)
   })
 })
 

@@ -52,10 +52,7 @@ describe('a photo', () => {
     await browser.go(`/jobs/${spare}/look`)
     await browser.see('[data-part=liner-unrolled]')
     // The app itself is kept on the device by then.
-    await browser.until(
-      () => browser.run<boolean>('return navigator.serviceWorker.controller !== null'),
-      'the app is not kept on the device',
-    )
+    await browser.untilKept()
     await house.kill()
     await (
       await browser.find('[data-part=side] [data-part=photo-file]')

@@ -5,6 +5,8 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import WebSocket from 'ws'
 import { jobFile, JOB_FILE_VERSION } from '#contract/job-file'
+import { problemPage } from '#contract/words/problem-page'
+import { sayError } from '#contract/words/say-error'
 import { parseGaugeLine } from '#core/measure/gauge-line'
 import { commandOf, TestServer } from './testing/test-store'
 import { settle } from './store/settle'
@@ -50,6 +52,34 @@ describe('bad bodies', () => {
     expect((await server.app.inject('/api/jobs/none')).statusCode).toBe(404)
     expect((await server.app.inject(`/api/jobs/${randomUUID()}/record.pdf`)).statusCode).toBe(404)
     expect((await server.app.inject('/api/nowhere')).json().error.code).toBe('unknown-path')
+  })
+})
+
+describe('what a person opens by its address', () => {
+  const opened = (url: string) =>
+    server.app.inject({ url, headers: { accept: 'text/html,application/xhtml+xml,*/*;q=0.8' } })
+
+  it('comes as it is where it can', async () => {
+    const paper = await opened(`/api/jobs/${ferry}/owner.pdf`)
+    expect([paper.statusCode, paper.headers['content-type']]).toEqual([200, 'application/pdf'])
+  })
+
+  it.each([
+    [`/api/jobs/${randomUUID()}/record.pdf`, 404, sayError('unknown-job')],
+    ['/api/jobs/none/photos/none', 422, sayError('bad-input')],
+    ['/api/nowhere', 404, sayError('unknown-path')],
+  ])('%s says why not on a page to read, and how to ask again', async (url, status, why) => {
+    const page = await opened(url)
+    expect([page.statusCode, page.headers['content-type']]).toEqual([status, 'text/html; charset=utf-8'])
+    expect(page.body).toContain(`<p role="alert">${why}</p>`)
+    expect(page.body).toMatch(/<a href="">Try again<\/a>/)
+    // The same, asked by a program, stays what a program reads.
+    expect((await server.app.inject(url)).json().error.message).toBe(why)
+  })
+
+  it('never takes what stands in an address for part of the page', () => {
+    expect(problemPage('<script>"it"</script>')).not.toContain('<script>')
+    expect(problemPage('5 < 6 & 7')).toContain('5 &#60; 6 &#38; 7')
   })
 })
 

@@ -5,9 +5,10 @@ import fastifyStatic from '@fastify/static'
 import swagger from '@fastify/swagger'
 import swaggerUi from '@fastify/swagger-ui'
 import websocket from '@fastify/websocket'
-import fastify, { type FastifyError, type FastifyInstance, type FastifyReply } from 'fastify'
+import fastify, { type FastifyError, type FastifyInstance, type FastifyReply, type FastifyRequest } from 'fastify'
 import { jsonSchemaTransform, validatorCompiler, hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod'
 import { CalcError } from '#core/errors'
+import { problemPage } from '#contract/words/problem-page'
 import { calcErrorBody } from '#contract/words/say-error'
 import { ApiProblem, apiErrors, errorBody, type ApiErrorCode } from './errors'
 import { calcRoutes } from './routes/calc'
@@ -55,22 +56,32 @@ function codeOf(error: FastifyError): ApiErrorCode {
   return 'unexpected'
 }
 
+/** Answers a refusal: as JSON, or as a page to read where a person's browser opens the address itself, as it does a paper's. */
+function refuse(request: FastifyRequest, reply: FastifyReply, status: number, body: { error: { message: string } }) {
+  void reply.status(status)
+  if (request.method !== 'GET' || !request.headers.accept?.includes('text/html')) return reply.send(body)
+  return reply
+    .type('text/html; charset=utf-8')
+    .header('cache-control', 'no-store')
+    .send(problemPage(body.error.message))
+}
+
 function answerErrors(app: FastifyInstance): void {
   app.setErrorHandler((error: FastifyError, request, reply) => {
     if (error instanceof CalcError)
-      return reply.status(error.code === 'unknown-calculation' ? 404 : 422).send(calcErrorBody(error))
+      return refuse(request, reply, error.code === 'unknown-calculation' ? 404 : 422, calcErrorBody(error))
     if (hasZodFastifySchemaValidationErrors(error)) {
       const issues = error.validation.map((v) => ({
         path: v.instancePath.replace(/^\//, '').replaceAll('/', '.'),
         message: v.message ?? '',
       }))
-      return reply.status(apiErrors['bad-input']).send(errorBody('bad-input', issues))
+      return refuse(request, reply, apiErrors['bad-input'], errorBody('bad-input', issues))
     }
     const code = error instanceof ApiProblem ? error.code : codeOf(error)
     if (code === 'unexpected') request.log.error(error)
     if (code === 'busy') reply.header('retry-after', '2')
     const issues = error instanceof ApiProblem ? error.issues : []
-    return reply.status(apiErrors[code]).send(errorBody(code, issues))
+    return refuse(request, reply, apiErrors[code], errorBody(code, issues))
   })
 }
 
@@ -161,7 +172,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   app.setNotFoundHandler((request, reply) => {
     const page = request.method === 'GET' && !request.url.startsWith('/api/') && !request.url.startsWith('/assets/')
     if (webRoot && page) return reply.header('cache-control', 'no-cache').sendFile('index.html', webRoot)
-    return reply.status(404).send(errorBody('unknown-path'))
+    return refuse(request, reply, 404, errorBody('unknown-path'))
   })
   return app
 }

@@ -157,6 +157,13 @@ export class Browser {
     await this.driver.switchTo().newWindow('tab')
     return this.tab()
   }
+  /** Turns to the tab that a link of this one opened, as soon as it is there. */
+  async toNewTab(): Promise<void> {
+    const here = await this.tab()
+    const others = async () => (await this.driver.getAllWindowHandles()).filter((h) => h !== here)
+    await this.until(async () => (await others()).length > 0, 'no other tab was opened')
+    await this.toTab((await others()).at(-1)!)
+  }
   /** Closes the tab that is open; another is turned to next. */
   async closeTab(): Promise<void> {
     this.hangUp()
@@ -165,6 +172,12 @@ export class Browser {
   private hangUp(): void {
     this.ownLine?.close()
     this.ownLine = null
+  }
+
+  /** Waits until the app itself is kept on the device. */
+  untilKept(): Promise<void> {
+    const kept = () => this.run<boolean>('return navigator.serviceWorker.controller !== null')
+    return this.until(kept, 'the app is not kept on the device')
   }
 
   /** Waits until something on the page matches. */

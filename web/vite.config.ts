@@ -6,6 +6,7 @@ import VueI18n from '@intlify/unplugin-vue-i18n/vite'
 import tailwind from '@tailwindcss/vite'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig, type Plugin } from 'vite'
+import { awayPage } from '../contract/words/problem-page'
 
 /**
  * Writes the service worker, and all scripts and styles as one file beside it: a device asks once for what it keeps, not
@@ -26,6 +27,7 @@ function serviceWorker(): Plugin {
         .replace('__FILES__', JSON.stringify(files))
         .replace('__PACK__', `/${pack}`)
         .replace('__MARK__', mark)
+        .replace('__AWAY_PAGE__', () => JSON.stringify(awayPage()))
       this.emitFile({ type: 'asset', fileName: 'sw.js', source })
     },
     writeBundle({ dir }, bundle) {

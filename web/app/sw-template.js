@@ -3,6 +3,8 @@
 const FILES = __FILES__
 const PACK = '__PACK__'
 const CACHE = 'even-bore-app-__MARK__'
+/** What is shown where a paper was wanted and the server does not answer. */
+const AWAY_PAGE = __AWAY_PAGE__
 
 /** What the pack holds, each file as if it had been asked for by itself: with the headers of the shop's server. */
 async function unpack(cache) {
@@ -55,9 +57,18 @@ async function keptFirst(request) {
   return answer
 }
 
+async function paperOrWhyNot(request) {
+  return fetch(request).catch(
+    () => new Response(AWAY_PAGE, { status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } }),
+  )
+}
+
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url)
-  if (event.request.method !== 'GET' || url.origin !== location.origin || url.pathname.startsWith('/api/')) return
-  if (event.request.mode === 'navigate') event.respondWith(freshFirst(event.request, '/'))
+  const opened = event.request.mode === 'navigate'
+  if (event.request.method !== 'GET' || url.origin !== location.origin) return
+  if (url.pathname.startsWith('/api/')) {
+    if (opened) event.respondWith(paperOrWhyNot(event.request))
+  } else if (opened) event.respondWith(freshFirst(event.request, '/'))
   else event.respondWith(url.pathname.startsWith('/assets/') ? keptFirst(event.request) : freshFirst(event.request, event.request))
 })

@@ -17,11 +17,13 @@ import SheetDialog from '../bench/SheetDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useDraft } from '../bench/useDraft'
 import { useFigures } from '../bench/useFigures'
+import { useTakenFile } from '../bench/useTakenFile'
 import { readLeniently } from '../stores/read-leniently'
 import { useShop } from '../stores/shop'
 
 const { t, locale } = useI18n()
 const { when, day } = useFigures()
+const { takeLink, problem: fileProblem } = useTakenFile()
 const router = useRouter()
 const shop = useShop()
 void shop.load()
@@ -142,7 +144,6 @@ const columns = computed((): ListColumn<PlannedJob>[] => [
         {
           to: { name: 'job', params: { jobId: j.id } },
           class: 'inline-flex min-h-[48px] items-center font-bold',
-          onClick: (e: Event) => e.stopPropagation(),
         },
         () => j.title,
       ),
@@ -177,6 +178,7 @@ const columns = computed((): ListColumn<PlannedJob>[] => [
           class: 'key !px-3',
           href: `/api/jobs/${j.id}/schedule.ics`,
           download: '',
+          onClick: (e: Event) => (e.stopPropagation(), takeLink(e)),
           'aria-label': t('schedule.file-of', { title: j.title }),
           onClick: (e: Event) => e.stopPropagation(),
         },
@@ -206,12 +208,15 @@ async function save(): Promise<void> {
     <template #action>
       <div class="flex gap-2">
         <button type="button" class="key" data-part="edit-crew" @click="edit">{{ t('schedule.crew') }}</button>
-        <a class="key" href="/api/schedule.ics" download data-part="calendar"
+        <a class="key" href="/api/schedule.ics" download data-part="calendar" @click="takeLink"
           ><CalendarPlus :size="18" aria-hidden="true" />{{ t('schedule.file') }}</a
         >
         <button type="button" class="key-brass" data-part="replan" @click="load">{{ t('schedule.again') }}</button>
       </div>
     </template>
+    <p v-if="fileProblem" class="mb-3 font-semibold text-outside" role="alert" data-part="file-problem">
+      {{ fileProblem }}
+    </p>
     <p v-if="away" class="mb-3 border-l-4 border-online pl-3">{{ t('jobs.away') }}</p>
     <figure
       v-if="named && plan && plan.tasks.length && axis"

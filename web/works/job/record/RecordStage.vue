@@ -10,6 +10,7 @@ import { readTally, tallyTotals } from '#core/job/tally'
 import MoveBar from '../../../bench/MoveBar.vue'
 import { useActs } from '../../../bench/useActs'
 import { useStageKeys } from '../../../bench/useStageKeys'
+import { useTakenFile } from '../../../bench/useTakenFile'
 import { newId } from '../../../stores/new-id'
 import { recordParts } from '../../record-parts'
 import EngineClock from './EngineClock.vue'
@@ -39,6 +40,7 @@ const parts = computed(() => recordParts(worksOf(snapshot.value.job.work)))
 const signed = computed(() => isClosed(snapshot.value, 'record'))
 const move = computed(() => recordMove(snapshot.value))
 const { act, problem } = useActs()
+const { takeLink, underWay, problem: fileProblem } = useTakenFile()
 const timing = ref(false)
 const closures = computed(() =>
   snapshot.value.closures.map((c) => ({ ...c, seal: c.closes ? signatureState(snapshot.value, c) : null })),
@@ -97,7 +99,7 @@ function sign(): void {
           <option value="A4">A4</option>
           <option value="LETTER">Letter</option>
         </select>
-        <a class="key" :href="`${base}/readings.csv`" download data-part="csv"
+        <a class="key" :href="`${base}/readings.csv`" download data-part="csv" @click="takeLink"
           ><FileDown :size="18" aria-hidden="true" />{{ t('record.csv') }}</a
         >
         <a
@@ -108,15 +110,19 @@ function sign(): void {
           data-part="owner"
           ><Printer :size="18" aria-hidden="true" />{{ t('record.owner-page') }}</a
         >
-        <a class="key" :href="`${base}/job.zip`" download data-part="zip"
+        <a class="key" :href="`${base}/job.zip`" download data-part="zip" @click="takeLink"
           ><FileDown :size="18" aria-hidden="true" />{{ t('record.zip') }}</a
         >
-        <a class="key" :href="`${base}/job.json`" download data-part="json"
+        <a class="key" :href="`${base}/job.json`" download data-part="json" @click="takeLink"
           ><FileDown :size="18" aria-hidden="true" />{{ t('record.json') }}</a
         >
         <button type="button" class="key" data-part="times" @click="timing = true">{{ t('record.times') }}</button>
         <span class="flex-1" />
         <p v-if="problem" class="font-semibold text-outside" role="alert" data-part="problem">{{ problem }}</p>
+        <p v-if="fileProblem" class="font-semibold text-outside" role="alert" data-part="file-problem">
+          {{ fileProblem }}
+        </p>
+        <p v-if="underWay" role="status" data-part="file-under-way">{{ t('file.under-way') }}</p>
         <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
       </div>
       <component :is="part" v-for="(part, i) in parts" :key="i" :snapshot="snapshot" @photo="showPhoto" />
