@@ -199,16 +199,33 @@ describe('matchLiners', () => {
     expect(seen.every((m) => !m.proven && m.bound !== undefined)).toBe(true)
     expect(whole).toMatchObject({ proven: true })
     expect(whole.bound).toBeUndefined()
-    const stopped = await matchLiners(three, { proofS: 0 })
+    const stopped = await matchLiners(three, { proof: { seconds: 0 } })
     expect(stopped.proven).toBe(false)
     expect(better(stopped.objective, whole.objective)).toBe(false)
     keepsToStock(three, stopped)
     // The bound it gives is one that the proven answer keeps.
     expect(stopped.bound!.value).toBeLessThanOrEqual(whole.objective[stopped.bound!.level] + 1e-9)
     const crooked = { ...three, bores: three.bores.map((b) => ({ ...b, tiltMm: 0.09 })) }
-    expect((await matchLiners(crooked, { proofS: 0 })).bound).toEqual({ level: 'outOfSpec', value: 0 })
+    expect((await matchLiners(crooked, { proof: { seconds: 0 } })).bound).toEqual({ level: 'outOfSpec', value: 0 })
     expect((await matchLiners(crooked)).objective.outOfSpec).toBe(3)
   })
+
+  it('goes as far as it may by counting, the same each time, and never worse than it began', () =>
+    fc.assert(
+      fc.asyncProperty(smallDeck, async (input) => {
+        const proof = { seconds: 60, nodes: 0 }
+        const [one, again, begun] = await Promise.all([
+          matchLiners(input, { proof }),
+          matchLiners(input, { proof }),
+          matchLiners(input, { proof: { seconds: 0 } }),
+        ])
+        expect(again).toEqual(one)
+        expect(better(begun.objective, one.objective)).toBe(false)
+        keepsToStock(input, one)
+        if (one.proven) expect(one.objective.outOfSpec).toBe(byHand(input).outOfSpec)
+      }),
+      { numRuns: 10 },
+    ))
 
   it('solves a deck that breaks in the solver’s presolve', async () => {
     const flanges = [

@@ -16,7 +16,7 @@ import {
 import { shimmedWindow } from './plan-cut'
 import { matchMilp, possibleSteps, type MatchOption, type MatchProblem } from './match-model'
 import { startMatch } from './match-start'
-import { solveMilp } from './milp'
+import { solveMilp, type ProofLimits } from './milp'
 
 export const matchLinersInput = z
   .strictObject({
@@ -102,8 +102,8 @@ export interface LinerMatch {
 export interface MatchWatch {
   /** Told of every better answer. */
   onBetter?(match: LinerMatch): void
-  /** Seconds that one proof may take; 60 where nothing is said. */
-  proofS?: number
+  /** How far each of its proofs may go; 60 seconds where nothing is said. */
+  proof?: ProofLimits
 }
 
 interface Lean {
@@ -174,7 +174,7 @@ function shimSizes(shims: MatchLinersInput['shims']): { thicknessMm: number; cou
     .sort((a, b) => a.thicknessMm - b.thicknessMm)
 }
 
-const DEFAULT_PROOF_S = 60
+const LONG_PROOF: ProofLimits = { seconds: 60 }
 /** Costs in microns: the solver's own tolerances are then far below anything that can be measured. */
 const MICRON = 1000
 
@@ -190,7 +190,7 @@ class TooFewLiners extends CalcError {
 /**
  * Which liner, turned how, with which shim, in which bore: first the fewest bores outside,
  * of those the smallest worst step between neighbours under one head, of those the smallest
- * sum of distances from the target. Exact: the answer is proven unless time ran out.
+ * sum of distances from the target. Exact: the answer is proven unless it might go no further.
  *
  * A good beginning by annealing, then three levels, each a linear program in whole numbers.
  * The smallest worst step is found in the list of all steps that can occur.
@@ -203,7 +203,7 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
   if (input.liners.length < input.bores.length) throw new TooFewLiners(input)
   const shims = shimSizes(input.shims)
   const whole = problemOf(input, shims)
-  const limitS = watch.proofS ?? DEFAULT_PROOF_S
+  const proof = watch.proof ?? LONG_PROOF
   const deviationMm = (o: MatchOption) => o.offMm
   const countOut = (choice: MatchOption[]) => choice.filter((o) => o.out).length
   const worstStepMm = (choice: MatchOption[]) =>
@@ -237,7 +237,7 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
     stepMm: number | null,
   ) => {
     const { milp, options, boreOf } = matchMilp(problem, costOf, mostOut, stepMm)
-    const answer = await solveMilp(milp, limitS)
+    const answer = await solveMilp(milp, proof)
     if (!answer.values) return { ...answer, choice: null }
     const choice: MatchOption[] = []
     options.forEach((o, i) => {
@@ -262,7 +262,7 @@ export async function matchLiners(input: MatchLinersInput, watch: MatchWatch = {
   // Where all can be inside, what is outside need not be looked at again.
   const problem: MatchProblem =
     mostOut > 0 ? whole : { ...whole, bores: whole.bores.map((own) => own.filter((o) => !o.out)) }
-  const steps = possibleSteps(problem)
+  const steps = possibleSteps(problem, worstStepMm(best) + 2 * SLACK_MM)
   const reachOf = (stepMm: number) => steps.findIndex((s) => s >= stepMm - 2 * SLACK_MM)
   let low = -1
   let first = true

@@ -70,10 +70,13 @@ describe('the match as a linear program', () => {
   it('knows every step that can occur', () => {
     fc.assert(
       fc.property(problem, (p) => {
-        const steps = possibleSteps(p)
+        const steps = possibleSteps(p, Infinity)
         for (const choice of choices(p.bores))
           expect(steps.some((s) => Math.abs(s - step(p, choice)) < 1e-8)).toBe(true)
         expect([...steps].sort((a, b) => a - b)).toEqual(steps)
+        // None that is asked for is left out, and none that is not is looked at.
+        for (const upTo of [0, 0.013, 0.05])
+          expect(possibleSteps(p, upTo + 1e-9)).toEqual(steps.filter((s) => s <= upTo + 1e-9))
       }),
       { numRuns: 20 },
     )

@@ -22,17 +22,36 @@ export interface MatchProblem {
 
 /** Groups what is equal but for floating point. */
 export function distinctMm(valuesMm: readonly number[]): number[] {
-  const sorted = [...valuesMm].sort((a, b) => a - b)
-  return sorted.filter((v, i) => i === 0 || v - sorted[i - 1]! > SLACK_MM)
+  const sorted = Float64Array.from(valuesMm).sort()
+  return [...sorted.filter((v, i) => i === 0 || v - sorted[i - 1]! > SLACK_MM)]
 }
 
-/** Every step between neighbours that can occur, mm, rising. */
-export function possibleSteps({ bores, neighbours }: MatchProblem): number[] {
+/** The heights a bore's centre can have, rising, and which options have each, by their indices. */
+function levelsOf(own: readonly MatchOption[]): { atMm: number[]; members: number[][] } {
+  const rising = own.map((o, i) => ({ i, mm: o.centreMm })).sort((a, b) => a.mm - b.mm || a.i - b.i)
+  const atMm: number[] = []
+  const members: number[][] = []
+  rising.forEach(({ i, mm }, k) => {
+    if (k === 0 || mm - rising[k - 1]!.mm > SLACK_MM) {
+      atMm.push(mm)
+      members.push([])
+    }
+    members.at(-1)!.push(i)
+  })
+  return { atMm, members }
+}
+
+/** Every step between neighbours that can occur and is no larger than `upToMm`, rising, mm. */
+export function possibleSteps({ bores, neighbours }: MatchProblem, upToMm: number): number[] {
   const steps: number[] = [0]
+  const levels = bores.map((own) => distinctMm(own.map((o) => o.centreMm)))
   for (const [a, b] of neighbours) {
-    const other = distinctMm(bores[b]!.map((o) => o.centreMm))
-    for (const centre of distinctMm(bores[a]!.map((o) => o.centreMm)))
-      for (const c of other) steps.push(Math.abs(centre - c))
+    const other = levels[b]!
+    let from = 0
+    for (const centre of levels[a]!) {
+      while (from < other.length && other[from]! < centre - upToMm) from += 1
+      for (let k = from; k < other.length && other[k]! <= centre + upToMm; k++) steps.push(Math.abs(centre - other[k]!))
+    }
   }
   return distinctMm(steps)
 }
@@ -83,13 +102,13 @@ export function matchMilp(
   let columns = options.length
   if (stepMm !== null && problem.neighbours.length > 0) {
     const paired = new Set(problem.neighbours.flat())
-    const levels = problem.bores.map((own, bore) => (paired.has(bore) ? distinctMm(own.map((o) => o.centreMm)) : []))
+    const levels = problem.bores.map((own, bore) => levelsOf(paired.has(bore) ? own : []))
     const first = new Map<number, number>()
     for (const bore of paired) {
       first.set(bore, columns)
-      levels[bore]!.slice(0, -1).forEach((level, k) => {
-        const own = pick((o, b) => b === bore && Math.abs(o.centreMm - level) <= SLACK_MM)
-        const terms: [number, number][] = [[columns, 1], ...own.map(([i]): [number, number] => [i, -1])]
+      const start = boreOf.indexOf(bore)
+      levels[bore]!.members.slice(0, -1).forEach((own, k) => {
+        const terms: [number, number][] = [[columns, 1], ...own.map((i): [number, number] => [start + i, -1])]
         if (k > 0) terms.push([columns - 1, -1])
         rows.push({ lower: 0, upper: 0, terms })
         columns += 1
@@ -99,11 +118,13 @@ export function matchMilp(
       [x, y],
       [y, x],
     ])) {
-      levels[a]!.forEach((level, k) => {
-        const reach = levels[b]!.filter((l) => l <= level + stepMm + 2 * SLACK_MM).length - 1
-        if (reach === levels[b]!.length - 1) return
+      const [own, other] = [levels[a]!.atMm, levels[b]!.atMm]
+      let reach = -1
+      own.forEach((level, k) => {
+        while (reach + 1 < other.length && other[reach + 1]! <= level + stepMm + 2 * SLACK_MM) reach += 1
+        if (reach === other.length - 1) return
         // At its highest level the one centre is there for certain.
-        const certain = k === levels[a]!.length - 1
+        const certain = k === own.length - 1
         const terms: [number, number][] = certain ? [] : [[first.get(a)! + k, 1]]
         if (reach >= 0) terms.push([first.get(b)! + reach, -1])
         rows.push({ lower: certain ? -Infinity : -1, upper: certain ? -1 : 0, terms })

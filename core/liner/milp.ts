@@ -16,12 +16,20 @@ export interface Milp {
 }
 
 export interface MilpAnswer {
-  /** `optimal` and `infeasible` are proven; `stopped` means that time ran out. */
+  /** `optimal` and `infeasible` are proven; `stopped` means that it went as far as it might. */
   status: 'optimal' | 'infeasible' | 'stopped'
   /** Values of the columns; null where no solution was found. */
   values: Float64Array | null
   /** Nothing can cost less than this. */
   bound: number
+}
+
+/** How far a proof may go. */
+export interface ProofLimits {
+  /** Seconds; 0 or less answers `stopped` at once. What time cuts off depends on the machine. */
+  seconds: number
+  /** Branches that may be looked into; the same on every machine. */
+  nodes?: number
 }
 
 /** Of what the solver holds when it ends. */
@@ -37,16 +45,14 @@ async function highs(): Promise<Highs> {
 }
 
 /**
- * Solves a mixed integer linear program to its proven optimum, or until time runs out.
+ * Solves a mixed integer linear program to its proven optimum, or as far as it may go.
  *
  * Solver: HiGHS. Q. Huangfu and J. A. J. Hall, Parallelizing the dual revised simplex
  * method, Mathematical Programming Computation 10 (2018).
- *
- * @param limitS seconds; 0 or less answers `stopped` at once
  */
-export async function solveMilp(milp: Milp, limitS: number): Promise<MilpAnswer> {
+export async function solveMilp(milp: Milp, { seconds, nodes }: ProofLimits): Promise<MilpAnswer> {
   const solver = await highs()
-  if (limitS <= 0) return { status: 'stopped', values: null, bound: -Infinity }
+  if (seconds <= 0) return { status: 'stopped', values: null, bound: -Infinity }
   const entries = milp.rows.reduce((sum, row) => sum + row.terms.length, 0)
   const starts = new Int32Array(milp.rows.length + 1)
   const indices = new Int32Array(entries)
@@ -66,7 +72,8 @@ export async function solveMilp(milp: Milp, limitS: number): Promise<MilpAnswer>
         presolve,
         mip_rel_gap: 0,
         mip_abs_gap: 1e-7,
-        time_limit: Math.min(limitS, 1e6),
+        time_limit: Math.min(seconds, 1e6),
+        ...(nodes === undefined ? {} : { mip_max_nodes: nodes }),
         random_seed: 1,
       })
       model.passModel({

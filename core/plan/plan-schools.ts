@@ -1,16 +1,24 @@
 import { defineCalculation } from '../define'
 import type { SchoolName } from '../job/snapshot'
 import { schoolNames } from '../job/snapshot'
+import { CalcError } from '../errors'
 import { matchLiners } from '../liner/match-liners'
+import type { ProofLimits } from '../liner/milp'
 import { passesFor, planCut } from '../liner/plan-cut'
 import { planeHeightMm } from '../measure/fit-plane'
 import { SLACK_MM } from '../schema'
+import { matchInputOf } from './match-input'
 import { evaluatePlan, standOn, type EvaluatedPlan } from './evaluate-plan'
 import { aimedWindow, repairInput, type AimedWindow, type BoreChoice, type RepairInput } from './plan-input'
+
+/** What became of the sorting of liners: nothing better exists, or it is not proven, or there are too few to sort. */
+export type Sorting = 'proven' | 'best-so-far' | 'too-few-liners'
 
 export interface SchoolPlan extends EvaluatedPlan {
   school: SchoolName
   targetMm: number
+  /** Of the school that sorts. */
+  sorting?: Sorting
 }
 
 type Bore = RepairInput['bores'][number]
@@ -147,35 +155,25 @@ function alike(input: RepairInput, seats: Seated[], targetMm: number): BoreChoic
   return choicesFor(size ?? sizes.at(-1) ?? 0).map((c) => ({ ...c, cutMm: Math.max(0, c.cutMm) }))
 }
 
+/**
+ * How far a plan's match goes. A plan wants a good match soon: it is proven where that takes no branching, the same on
+ * every machine; the seconds are for one that is slow beyond measure. On a large engine a proven one is for the asking.
+ */
+const soonProven = (input: RepairInput): ProofLimits => ({ seconds: input.bores.length <= 8 ? 10 : 0, nodes: 1 })
+
 /** Liners sorted and turned over the ledges as they are, with the shims on the shelf. */
-async function sorted(input: RepairInput, seats: Seated[]): Promise<Seated[]> {
-  if (input.liners.length < input.bores.length) return seats
-  const match = await matchLiners(
-    {
-      // A ledge that must be trued is matched as it will be: even, with the deck's height still open.
-      bores: input.bores.map((b) => ({
-        cylinder: b.cylinder,
-        depthMm: b.depthMm + b.tiltMm / 2,
-        tiltMm: b.tiltMm,
-        highAtDeg: b.highAtDeg ?? 0,
-      })),
-      liners: input.liners,
-      shimmed: input.spec.shimmed,
-      shims: input.shims.map((s) => ({ thicknessMm: s.actualMm, count: 1 })),
-      otherMm: input.otherMm,
-      rotationsDeg: input.rotationsDeg,
-      heads: input.heads,
-      targetMm: input.spec.aimMm,
-      spec: { minMm: input.spec.minMm, maxMm: input.spec.maxMm, withinLinerMaxMm: input.spec.withinLinerMaxMm },
-    },
-    // A plan wants a good match soon; on a large engine a proven one is for the asking.
-    { proofS: input.bores.length <= 8 ? 0.4 : 0 },
-  )
-  return match.assignment.map((a) => ({
+async function sorted(input: RepairInput): Promise<{ seats: Seated[]; sorting: Sorting }> {
+  const match = await matchLiners(matchInputOf(input), { proof: soonProven(input) }).catch((error: unknown) => {
+    if (error instanceof CalcError && error.code === 'too-few-liners') return null
+    throw error
+  })
+  if (!match) return { seats: asTheyCome(input), sorting: 'too-few-liners' }
+  const seats = match.assignment.map((a) => ({
     bore: input.bores.find((b) => b.cylinder === a.cylinder)!,
     linerId: a.linerId,
     rotationDeg: a.rotationDeg,
   }))
+  return { seats, sorting: match.proven ? 'proven' : 'best-so-far' }
 }
 
 /** What a school makes of a window: narrowed toward its aim, or toward the upper limit. */
@@ -199,7 +197,7 @@ function aimOf(input: RepairInput, window: AimedWindow, school: SchoolName): Aim
  * - `match`: liners sorted and turned first, then what is left outside is corrected
  */
 export async function planSchool(input: RepairInput, school: SchoolName): Promise<SchoolPlan> {
-  const seats = school === 'match' ? await sorted(input, asTheyCome(input)) : asTheyCome(input)
+  const { seats, ...told } = school === 'match' ? await sorted(input) : { seats: asTheyCome(input) }
   const shelf = new Shelf(input)
   const plain: Aims = { bare: aimedWindow(input, false), shimmed: aimedWindow(input, true) }
   const aims: Aims = { bare: aimOf(input, plain.bare, school), shimmed: aimOf(input, plain.shimmed, school) }
@@ -212,7 +210,7 @@ export async function planSchool(input: RepairInput, school: SchoolName): Promis
         : seats.map(
             (seat) => correct(input, seat, aims, shelf) ?? correct(input, seat, plain, shelf) ?? untouched(seat),
           )
-  return { school, targetMm, ...evaluatePlan(input, choices) }
+  return { school, targetMm, ...told, ...evaluatePlan(input, choices) }
 }
 
 /** Every school, side by side. */

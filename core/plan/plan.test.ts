@@ -2,7 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { schoolNames, startRates } from '../job/snapshot'
 import { sixCylinders } from '../testing/make-snapshot'
+import { matchLiners } from '../liner/match-liners'
 import { evaluatePlan } from './evaluate-plan'
+import { matchInputOf } from './match-input'
 import type { RepairInput } from './plan-input'
 import { planSchool, planSchools, type SchoolPlan } from './plan-schools'
 import { partFigures, partFlag } from './read-repair'
@@ -161,6 +163,42 @@ describe('the schools', () => {
     expect(bore(await planSchool({ ...ferry, liners: ferry.liners.slice(0, 5) }, 'leave'), 6).problems).toContain(
       'no-liner',
     )
+  })
+
+  const sorting = async (change: Partial<RepairInput>) => (await planSchool({ ...ferry, ...change }, 'match')).sorting
+
+  it('say of sorting whether it is proven, and sort nothing where some bore would stay without a liner', async () => {
+    expect(await sorting({})).toBe('proven')
+    expect((await planSchool(ferry, 'leave')).sorting).toBeUndefined()
+    // Nine bores are looked at for a moment only.
+    const nine = Array.from({ length: 9 }, (_, i) => ({ ...ferry.bores[i % 6]!, cylinder: i + 1 }))
+    const liners = Array.from({ length: 9 }, (_, i) => ({ ...ferry.liners[i % 6]!, id: `N${i}` }))
+    expect(await sorting({ bores: nine, liners, heads: [nine.map((b) => b.cylinder)] })).toBe('best-so-far')
+    // Too few, or enough of which two may go into one bore only: as they come, as the other schools take them.
+    for (const few of [ferry.liners.slice(0, 5), ferry.liners.map((l, i) => (i < 2 ? { ...l, onlyCylinder: 1 } : l))]) {
+      expect(await sorting({ liners: few })).toBe('too-few-liners')
+      const [match, leave] = await Promise.all(
+        (['match', 'leave'] as const).map((school) => planSchool({ ...ferry, liners: few }, school)),
+      )
+      expect(match!.bores.map((b) => b.linerId)).toEqual(leave!.bores.map((b) => b.linerId))
+    }
+  })
+
+  it('match with the window that counts where a shim lies, and a leaning ledge as it will be trued', async () => {
+    const shimmed = { minMm: 0.09, maxMm: 0.13, targetMm: 0.11 }
+    const asked = matchInputOf({ ...ferry, spec: { ...ferry.spec, shimmed } })
+    expect(asked.shimmed).toEqual(shimmed)
+    expect(asked.bores[2]).toEqual({ cylinder: 3, depthMm: 10.563 + 0.031, tiltMm: 0.062, highAtDeg: 215 })
+    expect(asked.shims).toEqual(ferry.shims.map((s) => ({ thicknessMm: s.actualMm, count: 1 })))
+    // With that window alone, every shimmed liner that the match calls inside lies in it.
+    const match = await matchLiners({ ...asked, bores: asked.bores.map((b) => ({ ...b, tiltMm: 0 })) })
+    const inside = match.assignment.filter((a) => a.shimMm > 0 && a.centreMm >= 0.06 && a.centreMm <= 0.14)
+    const out = match.assignment.filter((a) => {
+      const window = a.shimMm > 0 ? shimmed : ferry.spec
+      return a.centreMm - a.tiltMm / 2 < window.minMm - 1e-9 || a.centreMm + a.tiltMm / 2 > window.maxMm + 1e-9
+    })
+    expect(inside.length).toBeGreaterThan(0)
+    expect(match.objective.outOfSpec).toBe(out.length)
   })
 
   it('buy what the shelf lacks', async () => {

@@ -180,7 +180,6 @@ const columns = computed((): ListColumn<PlannedJob>[] => [
           download: '',
           onClick: (e: Event) => (e.stopPropagation(), takeLink(e)),
           'aria-label': t('schedule.file-of', { title: j.title }),
-          onClick: (e: Event) => e.stopPropagation(),
         },
         h(CalendarPlus, { size: 18, 'aria-hidden': true }),
       ),

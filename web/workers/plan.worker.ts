@@ -12,7 +12,7 @@ import type { z } from 'zod'
 export const planWork = {
   /** Loads the solver, so that the first match does not wait for it. */
   async warm(): Promise<void> {
-    await solveMilp({ columns: 1, binaries: 1, cost: new Float64Array(1), rows: [] }, 1)
+    await solveMilp({ columns: 1, binaries: 1, cost: new Float64Array(1), rows: [] }, { seconds: 1 })
   },
   /** Plans school by school and tells of each as it is done. */
   async schools(input: RepairInput, onPlan: (plan: SchoolPlan) => void): Promise<void> {

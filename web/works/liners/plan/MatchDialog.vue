@@ -2,6 +2,7 @@
 import { watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
+import type { LinerMatch } from '#core/liner/match-liners'
 import { windowWith } from '#core/works/liners/windows'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import { useFigures } from '../../../bench/useFigures'
@@ -15,6 +16,11 @@ const { length } = useFigures()
 const { match, matched, matching, matchProblem } = props.repair
 const windowOf = ({ shimMm }: { shimMm: number }) => windowWith(props.snapshot.sheet, shimMm > 0)
 const boreOf = (cylinder: number) => matched.value?.bores.find((b) => b.cylinder === cylinder) ?? null
+/** What is known of a match that was stopped before its proof. */
+function stopped({ bound }: LinerMatch): string {
+  if (!bound || bound.value <= 0) return t('match.stopped.open')
+  return t(`match.stopped.${bound.level}`, { value: bound.level === 'outOfSpec' ? bound.value : length(bound.value) })
+}
 const labelOf = (id: string) => props.snapshot.liners.find((l) => l.id === id)?.label ?? id
 
 watch(
@@ -38,7 +44,7 @@ watch(
             ? t('match.proven')
             : matching
               ? t(`match.looking.${match.bound?.level ?? 'worstStepMm'}`)
-              : t('match.stopped', { value: length(match.bound?.value ?? 0) })
+              : stopped(match)
         }}
       </p>
       <dl class="mt-1 flex flex-wrap gap-x-6 text-body">

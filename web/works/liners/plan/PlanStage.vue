@@ -40,7 +40,13 @@ const problem = ref<'nobody' | null>(null)
 const inForce = computed(() => planInForce(snapshot.value))
 
 const shown = computed<ShownPlan[]>(() => [
-  ...repair.plans.value.map((p) => ({ school: p.school, changed: false, targetMm: p.targetMm, plan: p })),
+  ...repair.plans.value.map((p) => ({
+    school: p.school,
+    changed: false,
+    targetMm: p.targetMm,
+    plan: p,
+    sorting: p.sorting,
+  })),
   ...(repair.byHand.value ? [repair.byHand.value] : []),
 ])
 const keyOf = (p: ShownPlan) => (p.changed ? 'by-hand' : p.school)

@@ -123,6 +123,14 @@ function show(p: EvaluatedPlan, c: Column): string {
             >
               {{ p.plan.possible ? t(`repair.school.${p.school}.what`) : t('repair.not-whole') }}
             </p>
+            <p
+              v-if="p.sorting && p.sorting !== 'proven'"
+              class="text-fine leading-tight"
+              data-part="sorting"
+              :data-sorting="p.sorting"
+            >
+              {{ t(`repair.sorting.${p.sorting}`) }}
+            </p>
           </th>
           <td v-for="c in shownColumns" :key="c" class="figure px-2" :data-column="c">{{ show(p.plan, c) }}</td>
           <td class="pl-2">

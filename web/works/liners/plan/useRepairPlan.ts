@@ -1,10 +1,11 @@
 import { computed, onBeforeUnmount, ref, shallowRef, watch, type ComputedRef } from 'vue'
 import { sayError } from '#contract/words/say-error'
 import type { SchoolName, Snapshot } from '#core/job/snapshot'
-import type { LinerMatch, MatchLinersInput } from '#core/liner/match-liners'
+import type { LinerMatch } from '#core/liner/match-liners'
 import type { EvaluatedPlan } from '#core/plan/evaluate-plan'
 import type { BoreChoice, RepairInput } from '#core/plan/plan-input'
-import type { SchoolPlan } from '#core/plan/plan-schools'
+import { matchInputOf } from '#core/plan/match-input'
+import type { SchoolPlan, Sorting } from '#core/plan/plan-schools'
 import { readRepair } from '#core/plan/read-repair'
 import { PlanWorker, tellBack } from '../../../workers/plan-worker'
 
@@ -16,11 +17,14 @@ export interface ShownPlan {
   changed: boolean
   targetMm: number
   plan: EvaluatedPlan
+  sorting?: Sorting | undefined
 }
 
 /** The schools side by side, kept up to date with the job; changed by hand, bore by bore; computed in a worker. */
-export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
-  const worker = new PlanWorker()
+export function useRepairPlan(
+  snapshot: ComputedRef<Snapshot>,
+  worker: Pick<PlanWorker, 'work' | 'stop' | 'close'> = new PlanWorker(),
+) {
   void worker.work.warm()
   onBeforeUnmount(() => worker.close())
 
@@ -64,7 +68,9 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
     run += 1
     worker.stop()
     working.value = false
+    const found = matching.value ? match.value : null
     matching.value = false
+    if (found) void workOut(found)
   }
 
   /** Changes one bore of a plan by hand and works out what it costs. */
@@ -94,24 +100,15 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
   /** The finished match worked out as a plan: how each bore would stand. */
   const matched = shallowRef<EvaluatedPlan | null>(null)
 
+  /** Works out how each bore would stand with a match, the best so far too where the search was stopped. */
+  async function workOut(found: LinerMatch): Promise<void> {
+    const plan = await worker.work.evaluate(input.value, choicesOf(found))
+    if (match.value === found) matched.value = plan
+  }
+
   /** The exact match over liners, turns and shims, without any cut. */
   async function findMatch(): Promise<void> {
-    const { bores, liners, shims, otherMm, rotationsDeg, heads, spec } = input.value
-    const matchInput: MatchLinersInput = {
-      bores: bores.map((b) => ({
-        cylinder: b.cylinder,
-        depthMm: b.depthMm + b.tiltMm / 2,
-        tiltMm: b.tiltMm,
-        highAtDeg: b.highAtDeg ?? 0,
-      })),
-      liners,
-      shims: shims.map((s) => ({ thicknessMm: s.actualMm, count: 1 })),
-      otherMm,
-      rotationsDeg,
-      heads,
-      targetMm: spec.aimMm,
-      spec: { minMm: spec.minMm, maxMm: spec.maxMm, withinLinerMaxMm: spec.withinLinerMaxMm },
-    }
+    const matchInput = matchInputOf(input.value)
     matching.value = true
     match.value = null
     matched.value = null
@@ -124,7 +121,7 @@ export function useRepairPlan(snapshot: ComputedRef<Snapshot>) {
       )
       if (mine !== run) return
       match.value = best
-      matched.value = await worker.work.evaluate(input.value, choicesOf(best))
+      await workOut(best)
     } catch (error) {
       matchProblem.value =
         error instanceof Error
