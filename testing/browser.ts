@@ -174,6 +174,13 @@ export class Browser {
     this.ownLine = null
   }
 
+  /** Runs something before the scripts of every page that is opened in this tab. @returns ends that */
+  async beforePages(source: string): Promise<() => Promise<void>> {
+    const driver = this.driver as unknown as { sendAndGetDevToolsCommand(c: string, p: object): Promise<unknown> }
+    const given = await driver.sendAndGetDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source })
+    return () => tell(this.driver, 'Page.removeScriptToEvaluateOnNewDocument', given as object)
+  }
+
   /** Waits until the app itself is kept on the device. */
   untilKept(): Promise<void> {
     const kept = () => this.run<boolean>('return navigator.serviceWorker.controller !== null')

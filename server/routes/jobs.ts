@@ -88,8 +88,18 @@ export async function jobRoutes(plain: FastifyInstance, { store, watch, presence
 
   app.get(
     '/api/clocks',
-    { schema: { summary: 'The clocks that run in the shop', tags: ['shop'], response: { 200: runningClocks } } },
-    () => listClocks(store),
+    {
+      schema: {
+        summary: 'The clocks that run in the shop; the header `shop-time` has its time, ms since 1970',
+        tags: ['shop'],
+        response: { 200: runningClocks },
+      },
+    },
+    async (_request, reply) => {
+      const clocks = await listClocks(store)
+      void reply.header('shop-time', Date.now())
+      return clocks
+    },
   )
 
   app.get(

@@ -4,14 +4,16 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
 import { gaugeStanding } from '#core/measure/gauge-standing'
+import { useShopClock } from '../stores/shop-clock'
 import { useFigures } from './useFigures'
 
 const props = defineProps<{ snapshot: Snapshot; gaugeId: string }>()
 const { t } = useI18n()
 const { day } = useFigures()
+const clock = useShopClock()
 const gauge = computed(() => props.snapshot.gauges.find((g) => g.id === props.gaugeId) ?? null)
 const standing = computed(() =>
-  gauge.value ? gaugeStanding(gauge.value, new Date().toISOString().slice(0, 10)).filter((s) => s !== 'good') : [],
+  gauge.value ? gaugeStanding(gauge.value, clock.today()).filter((s) => s !== 'good') : [],
 )
 </script>
 

@@ -4,7 +4,7 @@ import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useShop } from '../stores/shop'
 import HeadStrip from './HeadStrip.vue'
-import InsecureNote from './InsecureNote.vue'
+import DeviceNotes from './DeviceNotes.vue'
 import NewerNote from './NewerNote.vue'
 import PartsNote from './PartsNote.vue'
 import { KeyHelp, RefusedTray } from './dialogs'
@@ -23,7 +23,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 <template>
   <div class="flex min-h-dvh flex-col">
     <HeadStrip @keys="dialog = 'keys'" @refused="dialog = 'refused'" />
-    <InsecureNote />
+    <DeviceNotes />
     <NewerNote />
     <PartsNote />
     <main class="mx-auto w-full max-w-[1240px] flex-1 px-5 py-5">

@@ -13,6 +13,7 @@ import { useDraft } from '../bench/useDraft'
 import { useFigures } from '../bench/useFigures'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
+import { useShopClock } from '../stores/shop-clock'
 
 const { t } = useI18n()
 const { withUnit, day } = useFigures()
@@ -37,7 +38,7 @@ const due = computed({
   set: (day: string) => (draft.value.calibrationDue = day || null),
 })
 const kinds: Gauge['kind'][] = ['digital-sled', 'dial-sled', 'depth']
-const today = new Date().toISOString().slice(0, 10)
+const today = useShopClock().today()
 const u = (g: Gauge) => gaugeUncertaintyMm(g.repeatabilityMm, g.resolutionMm)
 /** The narrowest window among the shop's engines: what a gauge must be good enough for. */
 const narrowest = computed(() => {

@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { stageNames, worksOf } from '#core/job/stages'
 import { useWords } from '../app/i18n'
 import HeadStrip from '../bench/HeadStrip.vue'
-import InsecureNote from '../bench/InsecureNote.vue'
+import DeviceNotes from '../bench/DeviceNotes.vue'
 import NewerNote from '../bench/NewerNote.vue'
 import PartsNote from '../bench/PartsNote.vue'
 import { BroughtLimits, KeyHelp, RefusedTray } from '../bench/dialogs'
@@ -78,7 +78,7 @@ onBeforeUnmount(() => job.close())
       @keys="dialog = 'keys'"
       @refused="dialog = 'refused'"
     />
-    <InsecureNote />
+    <DeviceNotes />
     <NewerNote />
     <PartsNote />
     <p

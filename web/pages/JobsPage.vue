@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
 import { computed, h, ref } from 'vue'
 import { Archive, ArchiveRestore, Copy, FileInput } from '@lucide/vue'
 import { useI18n } from 'vue-i18n'
@@ -17,14 +16,14 @@ import ShopFrame from '../bench/ShopFrame.vue'
 import { useFigures } from '../bench/useFigures'
 import { useJobList } from '../stores/job-list'
 import { useShop } from '../stores/shop'
+import { useShopNow } from '../stores/shop-clock'
 
 const { t } = useI18n()
 const { when, day } = useFigures()
 const router = useRouter()
 const shop = useShop()
 void shop.load()
-const nowMs = ref(Date.now())
-useIntervalFn(() => (nowMs.value = Date.now()), 1000)
+const nowMs = useShopNow(1000)
 
 const filters = ['open', 'signed', 'archived', 'all'] as const
 const filter = ref<(typeof filters)[number]>('all')

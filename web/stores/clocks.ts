@@ -7,9 +7,13 @@ import type { WorkGlance } from '#core/works/stage-logic'
 import { logicOfWork } from './gate'
 import { useJob } from './job'
 import { fetchFrom } from './paged-list'
+import { useShopClock, useShopNow } from './shop-clock'
 
 const ASK_MS = 4000
 const TICK_MS = 250
+
+/** Whether somebody touched the page; a browser that does not say so lets it be tried. */
+const mayBeHeard = () => (navigator as Partial<Navigator>).userActivation?.hasBeenActive ?? true
 
 /** The last minute is heard every ten seconds, the time before it minute by minute. */
 const LAST_MS = 60_000
@@ -20,22 +24,24 @@ const LAST_MS = 60_000
  */
 export const useClocks = defineStore('clocks', () => {
   const job = useJob()
+  const clock = useShopClock()
   const told = shallowRef<RunningClock[]>([])
   const glances = shallowRef<WorkGlance[]>([])
-  const nowMs = ref(Date.now())
+  const nowMs = useShopNow(TICK_MS)
   /** How often it was heard. */
   const heard = ref(0)
   /** A page just loaded makes no sound until somebody touches it: then it is said, and offered. */
-  const silent = ref(!navigator.userActivation.hasBeenActive)
+  const silent = ref(!mayBeHeard())
   let sound: AudioContext | null = null
 
   async function ask(): Promise<void> {
     if (document.hidden) return
-    told.value = await fetchFrom('/api/clocks', {}, runningClocks).catch(() => told.value)
+    const askedMs = Date.now()
+    const heed = ({ headers }: Response) => clock.hear(Number(headers.get('shop-time') ?? NaN), askedMs, Date.now())
+    told.value = await fetchFrom('/api/clocks', {}, runningClocks, heed).catch(() => told.value)
   }
   void ask()
   useIntervalFn(() => void ask(), ASK_MS)
-  useIntervalFn(() => (nowMs.value = Date.now()), TICK_MS)
 
   watch(
     () => job.snapshot && worksOf(job.snapshot.job.work).join(),
@@ -60,7 +66,7 @@ export const useClocks = defineStore('clocks', () => {
   })
 
   async function beep(hertz: number, seconds: number): Promise<void> {
-    silent.value = !navigator.userActivation.hasBeenActive
+    silent.value = !mayBeHeard()
     if (silent.value) return
     try {
       sound ??= new AudioContext()

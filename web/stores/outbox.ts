@@ -7,6 +7,7 @@ import { useDevice } from './device'
 import { newId } from './new-id'
 import { forgetPhotos, sendPhotos } from './photos'
 import { refuseStatus, Stuck } from './stuck'
+import { useShopClock } from './shop-clock'
 
 type Listener = (done: Command[]) => void
 
@@ -30,6 +31,7 @@ function restsOn(command: Command): string[] {
  */
 export const useOutbox = defineStore('outbox', () => {
   const device = useDevice()
+  const clock = useShopClock()
   const queue = shallowRef<Queued[]>([])
   const refused = shallowRef<RefusedCommand[]>([])
   const reachable = ref(true)
@@ -67,7 +69,7 @@ export const useOutbox = defineStore('outbox', () => {
         deviceId: device.deviceId,
         personId: device.personId || null,
         jobId,
-        at: new Date().toISOString(),
+        at: new Date(clock.nowMs()).toISOString(),
         act,
       }),
     )

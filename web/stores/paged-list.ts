@@ -20,11 +20,17 @@ export interface Piece<T> {
   total: number
 }
 
-/** Asks the server. What has no value is not asked. */
-export async function fetchFrom<T>(path: string, query: object, schema: ZodType<T>): Promise<T> {
+/** Asks the server. What has no value is not asked. @param heed told of the answer before it is read */
+export async function fetchFrom<T>(
+  path: string,
+  query: object,
+  schema: ZodType<T>,
+  heed?: (answer: Response) => void,
+): Promise<T> {
   const wanted = Object.entries(query).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]]))
   const response = await fetch(`${path}?${new URLSearchParams(wanted)}`, { signal: AbortSignal.timeout(8000) })
   if (!response.ok) throw new TypeError(String(response.status))
+  heed?.(response)
   return readLeniently(schema, await response.json())
 }
 

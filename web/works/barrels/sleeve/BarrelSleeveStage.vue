@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { barrelSleeveMove } from '#core/works/barrels/sleeve'
@@ -8,16 +7,17 @@ import { readDrop, readFit, sleeveFit } from '#core/works/barrels/read-fit'
 import { jointOf } from '#core/works/fasteners/read-joint'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
 import { useFigures } from '../../../bench/useFigures'
+import { useShopNow } from '../../../stores/shop-clock'
 import BarrelShell from '../BarrelShell.vue'
 import { useBarrels } from '../useBarrels'
 import DropGap from './DropGap.vue'
 
 const { t } = useI18n()
 const { length } = useFigures()
-const now = useNow({ interval: 500 })
+const nowMs = useShopNow(500)
 const bolts = ref(false)
 const hands = useBarrels(
-  (s, hand) => barrelSleeveMove(s, hand, now.value.getTime()),
+  (s, hand) => barrelSleeveMove(s, hand, nowMs.value),
   () => ({ bolts: () => (bolts.value = true) }),
 )
 const { snapshot, section, closed, mine, strike } = hands
@@ -41,7 +41,7 @@ const last = computed(() => state.value?.flange ?? state.value?.drop ?? state.va
       :spot="mine"
       :fit="fit"
       :state="state"
-      :now-ms="now.getTime()"
+      :now-ms="nowMs"
       :drop-c="dropC"
     />
     <p v-else-if="mine" class="h-full bg-layout p-6 text-lead text-scribe">{{ t('order.no-sleeve-here') }}</p>

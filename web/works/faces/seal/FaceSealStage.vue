@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointOf } from '#core/works/fasteners/read-joint'
@@ -9,16 +8,17 @@ import JointDialog from '../../../bench/joint/JointDialog.vue'
 import PlaceShell from '../../../bench/PlaceShell.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { usePlaces } from '../../../bench/usePlaces'
+import { useShopNow } from '../../../stores/shop-clock'
 import FaceParts from './FaceParts.vue'
 import PadRail from './PadRail.vue'
 
 const { t } = useI18n()
 const { length, pressure } = useFigures()
-const now = useNow({ interval: 1000 })
+const nowMs = useShopNow(1000)
 const bolts = ref(false)
 const hands = usePlaces(
   padsOf,
-  (s, hand) => faceSealMove(s, hand, now.value.getTime()),
+  (s, hand) => faceSealMove(s, hand, nowMs.value),
   () => ({ bolts: () => (bolts.value = true) }),
 )
 const { snapshot, closed, mine, move, choose, strike } = hands

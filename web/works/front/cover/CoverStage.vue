@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useNow } from '@vueuse/core'
 import { jointOf } from '#core/works/fasteners/read-joint'
 import { coverMove } from '#core/works/front/cover'
 import { entriesAt } from '#core/works/front/read-front'
@@ -10,16 +9,17 @@ import { centringDoubts } from '#core/works/front/schools'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
+import { useShopNow } from '../../../stores/shop-clock'
 import EndShell from '../EndShell.vue'
 import { useEnds } from '../useEnds'
 import CoverSweep from './CoverSweep.vue'
 
 const { t } = useI18n()
 const { length } = useFigures()
-const now = useNow({ interval: 1000 })
+const nowMs = useShopNow(1000)
 const bolts = ref(false)
 const hands = useEnds(
-  (s, hand) => coverMove(s, hand, now.value.getTime()),
+  (s, hand) => coverMove(s, hand, nowMs.value),
   () => ({ bolts: () => (bolts.value = true) }),
 )
 const { snapshot, closed, mine, strike } = hands

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointOf } from '#core/works/fasteners/read-joint'
@@ -10,6 +9,7 @@ import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
+import { useShopNow } from '../../../stores/shop-clock'
 import EndShell from '../EndShell.vue'
 import { useEnds } from '../useEnds'
 import HubGap from './HubGap.vue'
@@ -17,12 +17,12 @@ import HubGap from './HubGap.vue'
 const { t } = useI18n()
 const { length, force } = useFigures()
 const offered = ['heat', 'screw'] as const
-const now = useNow({ interval: 250 })
+const nowMs = useShopNow(250)
 const bolts = ref(false)
 /** Which school is chosen; null: heat where it serves. */
 const chosen = ref<OnSchool | null>(null)
 const hands = useEnds(
-  (s) => damperOnMove(s, now.value.getTime(), chosen.value ?? undefined),
+  (s) => damperOnMove(s, nowMs.value, chosen.value ?? undefined),
   () => ({ bolt: () => (bolts.value = true) }),
 )
 const { snapshot, section, closed, strike } = hands
@@ -68,7 +68,7 @@ const says = computed(() => {
 
 <template>
   <EndShell :hands="hands" whole>
-    <HubGap v-if="damper" :damper="damper" :state="state" :now-ms="now.getTime()" />
+    <HubGap v-if="damper" :damper="damper" :state="state" :now-ms="nowMs" />
     <template #side>
       <dl v-if="state.fit" class="grid grid-cols-[1fr_auto] gap-y-1 text-body" data-part="fit-entry">
         <dt>{{ t('front.hub') }}</dt>

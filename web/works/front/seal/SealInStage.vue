@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useNow } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { treatmentOf } from '#core/works/front/read-front'
@@ -10,6 +9,7 @@ import { lipWays, outsideWays } from '#core/works/front/section'
 import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
+import { useShopNow } from '../../../stores/shop-clock'
 import EndShell from '../EndShell.vue'
 import ShaftTracks from '../ShaftTracks.vue'
 import { useEnds } from '../useEnds'
@@ -17,11 +17,11 @@ import FourDepths from './FourDepths.vue'
 
 const { t } = useI18n()
 const { length } = useFigures()
-const now = useNow({ interval: 1000 })
+const nowMs = useShopNow(1000)
 /** How lip and outside go in; as the sheet or the trade has it until somebody chooses otherwise. */
 const ways = ref<{ lip: string; outside: string }>({ lip: 'oiled', outside: 'dry' })
 const hands = useEnds(
-  (s, hand) => sealInMove(s, hand, now.value.getTime()),
+  (s, hand) => sealInMove(s, hand, nowMs.value),
   (move) => ({ start: () => void hands.engine.enter(move(), { ...ways.value }) }),
 )
 const { snapshot, closed, mine, strike } = hands

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointOf } from '#core/works/fasteners/read-joint'
@@ -7,15 +6,16 @@ import { flywheelOnMove } from '#core/works/front/flywheel-on'
 import { readFlywheel } from '#core/works/front/read-flywheel'
 import { frontEntries } from '#core/works/front/read-front'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
+import { useShopNow } from '../../../stores/shop-clock'
 import EndShell from '../EndShell.vue'
 import FlywheelFace from '../FlywheelFace.vue'
 import { useEnds } from '../useEnds'
 
 const { t } = useI18n()
-const now = useNow({ interval: 1000 })
+const nowMs = useShopNow(1000)
 const bolts = ref(false)
 const hands = useEnds(
-  (s) => flywheelOnMove(s, now.value.getTime()),
+  (s) => flywheelOnMove(s, nowMs.value),
   () => ({ bolts: () => (bolts.value = true) }),
 )
 const { snapshot, section, closed, strike } = hands

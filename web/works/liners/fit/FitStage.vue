@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
@@ -13,6 +12,7 @@ import { useActs } from '../../../bench/useActs'
 import { useFigures } from '../../../bench/useFigures'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { useJob } from '../../../stores/job'
+import { useShopNow } from '../../../stores/shop-clock'
 import { newId } from '../../../stores/new-id'
 import PressDialog from './PressDialog.vue'
 import SealSection from './SealSection.vue'
@@ -27,8 +27,7 @@ const closing = ref<'close' | 'reopen' | null>(null)
 const pressing = ref(false)
 /** Whether the pin that proves the clocking is being tried. */
 const trying = ref(false)
-const nowMs = ref(Date.now())
-useIntervalFn(() => (nowMs.value = Date.now()), 250)
+const nowMs = useShopNow(250)
 
 const snapshot = computed(() => job.snapshot!)
 const closed = computed(() => isClosed(snapshot.value, 'fit'))

@@ -43,10 +43,9 @@ function page() {
     },
   } as unknown as PlanWorker['work']
   const snapshot = sixCylinders()
-  snapshot.sheet.sections = {
-    ...snapshot.sheet.sections,
-    liners: { shimmed: { minMm: 0.09, maxMm: 0.13, aimMm: 0.11 } },
-  }
+  const plain = { ringsMax: null, pilotMm: null, flat: null, fireRingMm: null, bore: null }
+  const shimmed = { minMm: 0.09, maxMm: 0.13, aimMm: 0.11 }
+  snapshot.sheet.sections = { ...snapshot.sheet.sections, liners: { ...plain, shimmed } }
   let plan!: ReturnType<typeof useRepairPlan>
   app = createApp({
     setup() {

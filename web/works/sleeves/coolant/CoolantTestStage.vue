@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { isClosed } from '#core/job/route'
 import { coolantTestMove } from '#core/works/sleeves/coolant-test'
@@ -13,14 +12,14 @@ import StageShell from '../../../bench/StageShell.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { useStageWork } from '../../../bench/useStageWork'
 import { useJob } from '../../../stores/job'
+import { useShopNow } from '../../../stores/shop-clock'
 import { useSendBack } from '../useSendBack'
 import PressureChart from './PressureChart.vue'
 
 const { t } = useI18n()
 const { pressure, temperature } = useFigures()
 const job = useJob()
-const nowMs = ref(Date.now())
-useIntervalFn(() => (nowMs.value = Date.now()), 500)
+const nowMs = useShopNow(500)
 const snapshot = computed(() => job.snapshot!)
 const move = computed(() => coolantTestMove(snapshot.value, nowMs.value))
 const closed = computed(() => isClosed(snapshot.value, 'coolant-test'))
