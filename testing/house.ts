@@ -134,7 +134,7 @@ export class House {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ commands }),
-      signal: AbortSignal.timeout(5000),
+      signal: AbortSignal.timeout(30_000),
     })
     if (!answer.ok) throw new Error(`answered ${answer.status}`)
     return ((await answer.json()) as { outcomes: Outcome[] }).outcomes

@@ -83,6 +83,18 @@ describe('a command', () => {
     )
   })
 
+  it('is dated no later than it arrived, however fast the clock of its device is', async () => {
+    const setId = randomUUID()
+    const [fast, slow] = [60, -60].map((minutes) => new Date(Date.now() + minutes * 60_000).toISOString())
+    const sentMs = Date.now()
+    await server.send(openSet(setId, 2))
+    await server.send({ ...reading(setId, 0.1), at: fast }, { ...reading(setId, 0.101, 90), at: slow })
+    const [first, second] = await readingsOf(setId)
+    expect(Date.parse(first!.at)).toBeGreaterThanOrEqual(sentMs)
+    expect(Date.parse(first!.at)).toBeLessThanOrEqual(Date.now())
+    expect(second!.at).toBe(slow)
+  })
+
   it('refuses what is broken, in words that say where', async () => {
     const bad = {
       ...reading(randomUUID(), 0.1),

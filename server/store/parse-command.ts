@@ -9,6 +9,21 @@ function timeIssues(at: string): InputIssue[] {
   return year >= 1970 && year < 2200 ? [] : [{ path: 'at', message: 'is a time that no clock shows' }]
 }
 
+/** A clock that is ahead by no more may be the server's that is behind, ms. */
+const AHEAD_MS = 120_000
+
+/**
+ * A command as it arrives, dated no later than it arrived: on a device whose clock is fast a wait would else be over
+ * before it was. What was done while the server was away keeps the earlier time it was done at.
+ *
+ * @param raw what a device sent; what is wrong with it is for {@link parseCommand} to tell
+ */
+export function datedByArrival(raw: unknown, arrivedMs: number): unknown {
+  const at = (raw as { at?: unknown } | null)?.at
+  if (typeof at !== 'string' || !(Date.parse(at) > arrivedMs + AHEAD_MS) || timeIssues(at).length > 0) return raw
+  return { ...(raw as object), at: new Date(arrivedMs).toISOString() }
+}
+
 interface ParsedCommand {
   command: Command | null
   /** What is wrong with it, where it is none. */
