@@ -9,6 +9,8 @@ import { send, type Line } from './bench-line'
 const ms = (value: number) => `${value.toFixed(0)} ms`
 const micron = (mm: number) => Math.round(mm * 1000) / 1000
 
+const usualShimsMm = [0.05, 0.1, 0.2, 0.25, 0.3, 0.4, 0.5, 0.75]
+
 /** A made-up deck: new liners and shims with their usual scatter over ledges that are worn a little. */
 function deckToMatch(bores: number, liners: number, sizes: number, seed: number): MatchLinersInput {
   const random = seededRandom(seed)
@@ -28,9 +30,11 @@ function deckToMatch(bores: number, liners: number, sizes: number, seed: number)
       wedgeMm: between(0, 0.012),
       thickAtDeg: quarter(),
     })),
-    shims: [0.05, 0.1, 0.2, 0.25, 0.3, 0.4, 0.5, 0.75]
-      .slice(0, sizes)
-      .map((t) => ({ thicknessMm: between(t - 0.003, t + 0.003), count: 1 + Math.floor(random() * 4) })),
+    // More than the usual sizes are shims that were measured, each a size of its own.
+    shims: Array.from({ length: sizes }, (_, i) => usualShimsMm[i % usualShimsMm.length]!).map((t) => ({
+      thicknessMm: between(t - 0.003, t + 0.003),
+      count: sizes > usualShimsMm.length ? 1 : 1 + Math.floor(random() * 4),
+    })),
     otherMm: 0,
     rotationsDeg: [0, 90, 180, 270],
     targetMm: 0.1,
@@ -289,6 +293,7 @@ export async function repairLines(house: House, browser: Browser): Promise<Line[
     await matching(browser, 6, 8, 8, 300),
     await matching(browser, 12, 14, 8, 1500),
     await matching(browser, 20, 24, 8, 6000),
+    await matching(browser, 8, 30, 45, 10_000),
     await stackingUp(browser),
   ]
   await browser.go('/')
