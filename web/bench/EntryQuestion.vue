@@ -2,7 +2,7 @@
 import { useI18n } from 'vue-i18n'
 import { nameOn } from '#core/job/name-on'
 import { useJob } from '../stores/job'
-import type { Question } from './useReadingEntry'
+import type { Question } from './entry'
 import { useFigures } from './useFigures'
 
 /** What is asked about a figure before it is taken, and the answers it may have. */

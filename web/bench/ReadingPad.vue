@@ -12,7 +12,8 @@ import { useJob } from '../stores/job'
 import TwoSets from './TwoSets.vue'
 import { nameOn } from '#core/job/name-on'
 import { useGauge } from '../stores/gauge'
-import type { EntryState, useReadingEntry } from './useReadingEntry'
+import type { EntryState } from './entry'
+import type { useReadingEntry } from './useReadingEntry'
 
 const props = defineProps<{
   entry: ReturnType<typeof useReadingEntry>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
 import { useFigures } from './useFigures'
-import type { EntryState } from './useReadingEntry'
+import type { EntryState } from './entry'
 import WindowGlyph from './WindowGlyph.vue'
 
 /** What was read at each station, beside its window; a touch chooses the station. */

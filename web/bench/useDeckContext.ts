@@ -5,7 +5,7 @@ import { nominalProtrusionMm } from '#core/liner/stack'
 import { asProtrusionMm } from '#core/measure/as-protrusion'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
-import type { EntryContext } from './useReadingEntry'
+import type { EntryContext } from './entry'
 
 /** Reading protrusion on the deck: the liner in hand, with what the sheet or the last change expects of it. */
 export function useDeckContext(

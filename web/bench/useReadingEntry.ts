@@ -1,79 +1,17 @@
-import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch, type ComputedRef } from 'vue'
-import type { ReadingSet, Snapshot } from '#core/job/snapshot'
-import { zeroMoved } from '#core/job/apply'
-import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
-import type { StationState } from '#core/job/stations'
-import { doubtfulReading, isDoubtfulZero, meantIn, type Doubt, type MeantIn } from '#core/measure/doubtful-reading'
-import { seenOnZero } from '#core/measure/seen-on-zero'
+import type { ReadingSet } from '#core/job/snapshot'
+import { doubtfulReading, meantIn } from '#core/measure/doubtful-reading'
 import { mean } from '#core/measure/mean'
 import { parseGaugeLine } from '#core/measure/gauge-line'
 import type { GaugeUnit } from '#core/units/convert'
-import { parseLength, type LengthProblem } from '#core/units/parse-length'
-import type { SetStage } from '#core/job/stages'
-import { spotKey, type Spot } from '#core/job/place'
-import { isZeroDue, setsOfLastZero, setsSinceZero } from '#core/job/zero-round'
+import { parseLength } from '#core/units/parse-length'
+import { spotKey } from '#core/job/place'
 import { useDevice } from '../stores/device'
 import { useGauge } from '../stores/gauge'
 import { useJob } from '../stores/job'
 import { newId } from '../stores/new-id'
-
-/** What the pad asks before it takes a reading. */
-export type Question =
-  | { kind: 'doubt'; doubt: Doubt; valueMm: number; source: 'typed' | 'gauge' }
-  | { kind: 'twice'; valueMm: number; oldMm: number; readingId: string; source: 'typed' | 'gauge' }
-  | { kind: 'unit'; valueMm: number; meant: MeantIn; said: string }
-  | { kind: 'column'; valuesMm: number[] }
-  | { kind: 'zero'; valueMm: number }
-  | { kind: 'other-hand'; valueMm: number; source: 'typed' | 'gauge'; angleDeg: number; personId: string; read: number }
-
-export type EntryProblem =
-  LengthProblem | 'no-gauge-value' | 'nobody' | 'no-gauge' | 'closed' | 'set-ended' | 'all-read' | 'no-zero' | 'rubbish'
-
-/** What became of a look at the zero. */
-export interface ZeroSeen {
-  zeroMm: number
-  moved: boolean
-  /** Where its sets were read. */
-  spots: Spot[]
-}
-
-/** A spot that is read at its stations: a liner on the deck, a ledge, a place of another work. */
-export interface EntryState {
-  cylinder: number | null
-  place?: string | null
-  set: ReadingSet | null
-  stations: StationState[]
-  /** Sets that somebody else read here at the same time. */
-  rivals?: ReadingSet[]
-  /** Its readings no longer hold: something was cut or fitted since. */
-  changed: object | null
-}
-
-/** What is read, and how a figure becomes a value. */
-export interface EntryContext {
-  stage: SetStage
-  state: EntryState | null
-  /** Every spot of the stage, the one in hand among them. */
-  spots: readonly EntryState[]
-  closed: boolean
-  /** What the sheet or the plan expects here, mm. */
-  expectMm: number
-  /** Width of the window: the scale of what is usual, mm. */
-  windowMm: number
-  gaugeId: string
-  zeroOn: ReadingSet['zeroOn']
-  masterMm?: number | null
-  clampNm?: number | null
-  /** A station that is wanted once more, though it is read; null for none. */
-  repeatDeg?: number | null
-  /** The spot in hand is read to its end, or a zero was seen: takes the next one in hand where the work goes on there. */
-  onward?(): void
-  /** A value the gauge shows, as what is stored. */
-  fromGauge(shownMm: number): number
-  /** A figure somebody typed, as what is stored. */
-  fromTyped(typedMm: number): number
-}
+import type { EntryContext, EntryProblem, EntryState, Question } from './entry'
+import { useZero } from './useZero'
 
 /**
  * Walking the stations of a liner or a ledge: what is typed or taken becomes readings of the open
@@ -115,39 +53,12 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     )
   })
 
-  /** The person gives the zero now, by its own key. */
-  const zeroAsked = ref(false)
-  const zeroSeen = ref<ZeroSeen | null>(null)
-  const sinceZero = computed(() => (job.snapshot ? setsSinceZero(job.snapshot, context.value) : []))
   const isRead = (s: EntryState) =>
     !s.changed &&
     !isSpoilt(s) &&
     stations.value.every((a) => s.stations.some((st) => st.angleDeg === a && st.valueMm !== null))
-  /** Every station in hand is read, and the gauge goes back to where it was zeroed. */
-  const zeroDue = computed(
-    () =>
-      !closed.value &&
-      stationDeg.value === null &&
-      isZeroDue(sinceZero.value, context.value.spots.every(isRead), job.snapshot?.shop?.zeroEvery ?? 0),
-  )
-  /** What comes next is the zero, not a reading. */
-  const zeroWanted = computed(() => zeroAsked.value || zeroDue.value)
-
-  /** What the gauge showed lately while its zero is due, and what it showed when that began. */
-  let lately: number[] = []
-  let lastReadMm: number | null = null
-  watch(zeroDue, (due) => {
-    lately = []
-    lastReadMm = due && gauge.live ? gauge.valueMm : null
-  })
-  // A live gauge is put back where it was zeroed: that is seen, no key is needed.
-  useIntervalFn(() => {
-    if (!zeroDue.value || question.value || !gauge.live || gauge.valueMm === null) return
-    lastReadMm ??= gauge.valueMm
-    lately = [...lately.slice(-4), gauge.valueMm]
-    const zeroMm = seenOnZero(lately, lastReadMm, sinceZero.value[0]?.uncertaintyMm ?? 0)
-    if (zeroMm !== null) seeZero(zeroMm)
-  }, 200)
+  const zero = useZero({ context, closed, stationDeg, question, problem, isRead, refuse, finish })
+  const { zeroAsked, zeroSeen, zeroDue, zeroWanted, sinceZero, seeZero, offerZero, askZero, takeBackZero } = zero
 
   watch([() => spotKey(job.hand), () => context.value.stage], () => {
     chosenDeg.value = null
@@ -323,45 +234,6 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
     return offer(q.valueMm, q.source, true)
   }
 
-  /** A zero by figure; one far off may have been meant as a reading, so it is asked about. */
-  function offerZero(zeroMm: number): boolean {
-    const set = sinceZero.value[0]
-    if (set && isDoubtfulZero(zeroMm, set.uncertaintyMm)) {
-      question.value = { kind: 'zero', valueMm: zeroMm }
-      return false
-    }
-    return seeZero(zeroMm)
-  }
-
-  /**
-   * The gauge was seen where it was zeroed: that ends every set read since it was seen there last.
-   * A set that is still being read goes on where the zero is good.
-   *
-   * @param zeroMm what it showed; null: nobody looked, and the sets stand unchecked
-   */
-  function seeZero(zeroMm: number | null): boolean {
-    if (!device.personId) return refuse('nobody')
-    const sets = sinceZero.value
-    const gaugeOf = job.snapshot?.gauges.find((g) => g.id === context.value.gaugeId)
-    const u = gaugeOf ? gaugeUncertaintyMm(gaugeOf.repeatabilityMm, gaugeOf.resolutionMm) : 0
-    const moved = zeroMoved(zeroMm, u)
-    const half = (id: string) => context.value.spots.some((s) => s.set?.id === id && !isRead(s) && !s.changed)
-    const ended = moved ? sets : sets.filter((s) => !half(s.id))
-    if (ended.length === 0) return refuse('no-zero')
-    job.act({ what: 'close-sets', setIds: ended.map((s) => s.id), zeroMm })
-    zeroSeen.value = zeroMm === null ? null : { zeroMm, moved, spots: ended }
-    finish()
-    return true
-  }
-
-  /** What is given next is the zero; once more, and it is a reading again. */
-  function askZero(): void {
-    problem.value = null
-    question.value = null
-    if (sinceZero.value.length === 0) refuse('no-zero')
-    else zeroAsked.value = !zeroAsked.value
-  }
-
   /** Lays a pasted column on the stations, in their order, as far as there are stations. */
   function layColumn(valuesMm: number[]): boolean {
     const open = needsNewSet.value
@@ -401,26 +273,17 @@ export function useReadingEntry(context: ComputedRef<EntryContext>) {
    * at another spot where nothing is read here yet, or the zero before. @returns whether there was one
    */
   function undo(): boolean {
-    const { snapshot } = job
-    if (!snapshot || closed.value) return false
-    if (zeroSeen.value) return takeBackZero(snapshot)
+    if (!job.snapshot || closed.value) return false
+    if (zeroSeen.value) return takeBackZero()
     const readingsOf = (s: EntryState | null) =>
       s?.set && !s.set.closed && !s.changed ? s.stations.flatMap((st) => st.readings) : []
     const here = readingsOf(state.value)
     const mine = context.value.spots.flatMap(readingsOf).filter((r) => r.personId === device.personId)
     const latest = (here.length > 0 ? here : mine).toSorted((a, b) => b.seq - a.seq)[0]
-    if (!latest) return takeBackZero(snapshot)
+    if (!latest) return takeBackZero()
     job.act({ what: 'strike-reading', readingId: latest.id, reason: 'undone' })
     if (here.length > 0) chosenDeg.value = latest.angleDeg
     else goTo(latest.setId)
-    return true
-  }
-
-  function takeBackZero(snapshot: Snapshot): boolean {
-    const sets = setsOfLastZero(snapshot, context.value, device.personId)
-    zeroSeen.value = null
-    if (sets.length === 0) return false
-    job.act({ what: 'reopen-sets', setIds: sets.map((s) => s.id) })
     return true
   }
 
