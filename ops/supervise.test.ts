@@ -26,7 +26,7 @@ function sleeper(name = 'The sleeper', start: (n: number) => string[] = () => ['
   }
 }
 const until = async (check: () => boolean) => {
-  for (let i = 0; i < 400 && !check(); i++) await new Promise((resolve) => setTimeout(resolve, 10))
+  for (let i = 0; i < 3000 && !check(); i++) await new Promise((resolve) => setTimeout(resolve, 10))
   expect(check()).toBe(true)
 }
 

@@ -10,6 +10,7 @@ import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
 import { allSent, FakeServer, newDevice } from '../testing/device'
 import AskDialog from './AskDialog.vue'
+import { PATIENT } from '../testing/patient'
 
 let app: App
 const answered = vi.fn()
@@ -40,7 +41,7 @@ beforeEach(async () => {
     },
   })
   app.use(i18n).use(getActivePinia()!).mount('#host')
-  await vi.waitFor(() => expect(document.querySelector('form')).not.toBeNull())
+  await vi.waitFor(() => expect(document.querySelector('form')).not.toBeNull(), PATIENT)
 })
 afterEach(async () => {
   app.unmount()

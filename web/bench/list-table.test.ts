@@ -4,6 +4,7 @@ import { i18n } from '../app/i18n'
 import * as files from './download'
 import type { ListColumn } from './list-column'
 import ListTable from './ListTable.vue'
+import { PATIENT } from '../testing/patient'
 
 interface Row {
   name: string
@@ -78,7 +79,7 @@ describe('a list', () => {
     const file = vi.spyOn(files, 'download').mockImplementation(() => undefined)
     await search('n9')
     host.querySelectorAll<HTMLButtonElement>('button')[0]!.click()
-    await vi.waitFor(() => expect(file).toHaveBeenCalled())
+    await vi.waitFor(() => expect(file).toHaveBeenCalled(), PATIENT)
     const [name, text] = file.mock.calls[0]!
     expect(name).toBe('things.csv')
     expect(text.split('\r\n').slice(0, 3)).toEqual(['Name,Size', `N9,${rows[9]!.size}`, `N90,${rows[90]!.size}`])

@@ -8,6 +8,7 @@ import { useDevice } from '../stores/device'
 import { useShop } from '../stores/shop'
 import { newDevice } from '../testing/device'
 import PullerDialog from './PullerDialog.vue'
+import { PATIENT } from '../testing/patient'
 
 let app: App
 const saved = vi.fn()
@@ -44,7 +45,7 @@ async function open(puller: Puller | null): Promise<void> {
     },
   })
   app.use(i18n).use(getActivePinia()!).mount('#host')
-  await vi.waitFor(() => expect(document.querySelector('form')).not.toBeNull())
+  await vi.waitFor(() => expect(document.querySelector('form')).not.toBeNull(), PATIENT)
   for (let i = 0; i < 4; i++) await nextTick()
 }
 const wrong = () => document.querySelector('[data-part=puller-wrong]')?.textContent ?? null
@@ -56,7 +57,7 @@ async function fill(css: string, text: string): Promise<void> {
 }
 async function save(): Promise<void> {
   document.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }))
-  await vi.waitFor(() => nextTick())
+  await vi.waitFor(() => nextTick(), PATIENT)
 }
 
 describe('a puller being entered', () => {
@@ -82,7 +83,7 @@ describe('a puller being entered', () => {
     await fill('[data-field=lever] input', '1250')
     await save()
     expect(act).toHaveBeenCalledWith({ what: 'save-puller', puller: { ...bridge, leverMm: 1250 } })
-    await vi.waitFor(() => expect(saved).toHaveBeenCalledWith(bridge.id))
+    await vi.waitFor(() => expect(saved).toHaveBeenCalledWith(bridge.id), PATIENT)
   })
 
   it('takes inches where thou are read', async () => {

@@ -38,6 +38,7 @@ describe('the second of two taps or strokes', () => {
     ['two taps, the first on a question that is gone by then', () => [tap(5000, 1, true), tap(200, 2)], [null, true]],
     ['a tap long after one elsewhere', () => [tap(5000, 1, true), tap(900)], [null, false]],
     ['a key struck twice', () => [key(5000), key(100)], [false, true]],
+    ['a key on a page whose time began anew', () => [key(5000), key(-4000), key(100)], [false, false, true]],
     ['a key held down', () => [key(5000), key(500, true)], [false, true]],
     ['a key, and again', () => [key(5000), key(160)], [false, false]],
     [

@@ -21,10 +21,11 @@ export function hearTap({ detail, timeStamp }: MouseEvent): void {
  */
 export function isSecondOf(event: MouseEvent | KeyboardEvent): boolean {
   // As the hand moved, not as a busy page came to it.
+  const soon = (afterMs: number, withinMs: number) => event.timeStamp >= afterMs && event.timeStamp - afterMs < withinMs
   const twice =
     event instanceof KeyboardEvent
-      ? event.repeat || event.timeStamp - doneAt < STRUCK_TWICE_MS
-      : event.detail > 1 && event.timeStamp - taps.beforeAt < TAPPED_TWICE_MS
+      ? event.repeat || soon(doneAt, STRUCK_TWICE_MS)
+      : event.detail > 1 && soon(taps.beforeAt, TAPPED_TWICE_MS)
   if (!twice) doneAt = event.timeStamp
   return twice
 }

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { createApp, h, type App } from 'vue'
 import { i18n } from '../app/i18n'
 import { useTakenFile } from './useTakenFile'
+import { PATIENT } from '../testing/patient'
 
 const AWAY = 'The server does not answer, and the file is put together there. Take it when the server is back.'
 let app: App
@@ -42,7 +43,7 @@ it('hands the file over under the name that the server gives it', async () => {
   const { click, underWay, problem, asked } = press(async () => new Response('a,b', { headers: named }))
   expect(click()).toBe(false)
   expect(underWay.value).toBe('http://shop/api/jobs/1/readings.csv')
-  await vi.waitFor(() => expect(underWay.value).toBeNull())
+  await vi.waitFor(() => expect(underWay.value).toBeNull(), PATIENT)
   expect(asked).toHaveBeenCalledExactlyOnceWith('http://shop/api/jobs/1/readings.csv')
   expect(saved.map((s) => s.name)).toEqual(['even-bore-job-3-readings.csv'])
   expect(await saved[0]!.text).toBe('a,b')
@@ -53,7 +54,7 @@ it('asks once for two clicks', async () => {
   const { click, underWay, asked } = press(async () => new Response('a,b', { headers: named }))
   click()
   click()
-  await vi.waitFor(() => expect(underWay.value).toBeNull())
+  await vi.waitFor(() => expect(underWay.value).toBeNull(), PATIENT)
   expect(asked).toHaveBeenCalledOnce()
   expect(saved).toHaveLength(1)
 })
@@ -62,7 +63,7 @@ it('says in the words of the server why a file does not come, and saves none', a
   const error = { code: 'busy', message: 'The server has its hands full.', issues: [] }
   const { click, underWay, problem } = press(async () => Response.json({ error }, { status: 429 }))
   click()
-  await vi.waitFor(() => expect(underWay.value).toBeNull())
+  await vi.waitFor(() => expect(underWay.value).toBeNull(), PATIENT)
   expect(problem.value).toBe('The server has its hands full.')
   expect(saved).toEqual([])
 })
@@ -73,10 +74,10 @@ it.each([
 ])('says that the server does not answer where %s, and takes it at the next click', async (_, answer) => {
   const { click, underWay, problem } = press(answer)
   click()
-  await vi.waitFor(() => expect(underWay.value).toBeNull())
+  await vi.waitFor(() => expect(underWay.value).toBeNull(), PATIENT)
   expect(problem.value).toBe(AWAY)
   vi.stubGlobal('fetch', async () => new Response('a,b', { headers: named }))
   click()
-  await vi.waitFor(() => expect(saved).toHaveLength(1))
+  await vi.waitFor(() => expect(saved).toHaveLength(1), PATIENT)
   expect(problem.value).toBeNull()
 })

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest'
 import { startCrew } from '#contract/commands'
 import { eventually, FakeServer, newDevice } from '../testing/device'
 import { useClocks } from './clocks'
@@ -69,6 +69,8 @@ describe("the shop's clock", () => {
     const running = { ...due, fromAt, dueAt, ends: 'ready' }
     vi.stubGlobal('fetch', async () => Response.json([running], { headers: { 'shop-time': String(shopMs) } }))
     const clocks = useClocks()
+    // It asks again every few seconds, for as long as there is a page.
+    onTestFinished(() => clocks.$dispose())
     await eventually(() => clocks.all.length > 0, 'no clock came')
     expect(clocks.all[0]!.leftMs).toBeGreaterThan(MINUTE - 10_000)
     expect(clocks.all[0]!.leftMs).toBeLessThanOrEqual(MINUTE + 1000)

@@ -8,6 +8,7 @@ import { applyAct, type SnapshotAct } from '#core/job/apply'
 import { useJob } from '../stores/job'
 import { useOutbox } from '../stores/outbox'
 import { newerMet } from '../stores/read-leniently'
+import { PATIENT } from './patient'
 
 /** A server that a test can pull the plug of: it answers commands and jobs, and remembers what it was sent. */
 export class FakeServer {
@@ -111,12 +112,9 @@ export async function newDevice(): Promise<void> {
 }
 
 export async function eventually(check: () => boolean, otherwise: string): Promise<void> {
-  await vi.waitFor(
-    () => {
-      if (!check()) throw new Error(otherwise)
-    },
-    { timeout: 8000, interval: 10 },
-  )
+  await vi.waitFor(() => {
+    if (!check()) throw new Error(otherwise)
+  }, PATIENT)
 }
 
 /** Waits until the device has sent all it was given, so that no test leaves its sending to the next. */

@@ -6,6 +6,7 @@ import type { BoreChoice } from '#core/plan/plan-input'
 import { sixCylinders } from '#core/testing/make-snapshot'
 import type { PlanWorker } from '../../../workers/plan-worker'
 import { useRepairPlan } from './useRepairPlan'
+import { PATIENT } from '../../../testing/patient'
 
 let app: App | undefined
 afterEach(() => app?.unmount())
@@ -82,7 +83,7 @@ it('makes a finished match a plan that can be taken, with its turns and shims, n
   better(matchOf('A', 'B'))
   expect([plan.match.value?.proven, plan.matched.value]).toEqual([false, null])
   done({ ...matchOf('B', 'A'), proven: true })
-  await vi.waitFor(() => expect(plan.matching.value).toBe(false))
+  await vi.waitFor(() => expect(plan.matching.value).toBe(false), PATIENT)
   plan.matchAsPlan()
   expect(plan.byHand.value).toMatchObject({ school: 'match', changed: true })
   expect(plan.byHand.value!.plan.bores).toEqual([
@@ -103,7 +104,7 @@ it('lets the best so far be taken where the search was stopped, and nothing wher
   plan.stop()
   expect(stop).toHaveBeenCalledTimes(2)
   expect(plan.matching.value).toBe(false)
-  await vi.waitFor(() => expect(linersOf(plan.matched.value)).toEqual(['B', 'A']))
+  await vi.waitFor(() => expect(linersOf(plan.matched.value)).toEqual(['B', 'A']), PATIENT)
   // What a worker that was ended may still have said counts no more.
   done(matchOf('C', 'D'))
   await Promise.resolve()
@@ -114,6 +115,6 @@ it('says why there is no match', async () => {
   const { plan, fail } = page()
   void plan.findMatch()
   fail(new Error('too-few-liners'))
-  await vi.waitFor(() => expect(plan.matching.value).toBe(false))
+  await vi.waitFor(() => expect(plan.matching.value).toBe(false), PATIENT)
   expect(plan.matchProblem.value).toMatch(/^There are \d+ bores and only \d+ liners/)
 })
