@@ -11,6 +11,9 @@ import { useOutbox } from '../stores/outbox'
 import { useShop } from '../stores/shop'
 import { useActs } from './useActs'
 
+/** How long the simulated engine may take, ms. */
+const PATIENCE_MS = 20_000
+
 /** Does what a move says: with the answer of the simulated engine where the job has one, or with what was seen and typed. */
 export function useEngine() {
   const job = useJob()
@@ -35,13 +38,14 @@ export function useEngine() {
   async function ask(question: EngineQuestion): Promise<EngineAnswer | null> {
     asking.value = true
     try {
-      // It answers as it stands on the server: what was just done is sent first.
-      await until(() => outbox.waiting === 0).toBe(true, { timeout: 3000 })
+      // It answers as it stands on the server: what was just done is sent first, and what cannot be is not known to it.
+      await until(() => outbox.waiting === 0 || !outbox.reachable).toBe(true, { timeout: PATIENCE_MS })
+      if (outbox.waiting > 0) return null
       const response = await fetch(`/api/jobs/${job.snapshot!.job.id}/engine`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(question),
-        signal: AbortSignal.timeout(5000),
+        signal: AbortSignal.timeout(PATIENCE_MS),
       })
       if (!response.ok) return null
       return engineAnswer.parse(await response.json())
