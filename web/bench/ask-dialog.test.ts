@@ -11,19 +11,14 @@ import { useJob } from '../stores/job'
 import { allSent, FakeServer, newDevice } from '../testing/device'
 import AskDialog from './AskDialog.vue'
 import { PATIENT } from '../testing/patient'
+import { letDialogsOpen } from '../testing/dialogs'
 
 let app: App
 const answered = vi.fn()
 beforeEach(async () => {
   await newDevice()
   answered.mockClear()
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  )
+  letDialogsOpen()
   const plain = sixCylinders()
   const server = new FakeServer({ ...plain, sheet: { ...plain.sheet, sections: { sleeves: injectorSleeves } } })
   useDevice().personId = ids.person

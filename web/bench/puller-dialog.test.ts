@@ -9,19 +9,14 @@ import { useShop } from '../stores/shop'
 import { newDevice } from '../testing/device'
 import PullerDialog from './PullerDialog.vue'
 import { PATIENT } from '../testing/patient'
+import { letDialogsOpen } from '../testing/dialogs'
 
 let app: App
 const saved = vi.fn()
 beforeEach(async () => {
   await newDevice()
   saved.mockClear()
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  )
+  letDialogsOpen()
 })
 afterEach(() => {
   app.unmount()

@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Housing } from '#core/works/bushings/section'
 import { mounted } from '../../testing/mounted'
 import BlockLie from './BlockLie.vue'
+import { letDialogsOpen } from '../../testing/dialogs'
 
 const drilling = { sizeMm: 4.5, fromFaceMm: 11, groove: false }
 const of: Housing = {
@@ -24,13 +25,7 @@ const hours = (w: ReturnType<typeof block>) => w.all('[data-part=seen-hole]').ma
 
 beforeEach(() => {
   lies.mockClear()
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  )
+  letDialogsOpen()
 })
 
 describe('the block as it lies', () => {

@@ -9,17 +9,12 @@ import { useDevice } from '../../../stores/device'
 import { newDevice } from '../../../testing/device'
 import { PATIENT } from '../../../testing/patient'
 import MatchDialog from './MatchDialog.vue'
+import { letDialogsOpen } from '../../../testing/dialogs'
 
 let app: App
 beforeEach(async () => {
   await newDevice()
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  )
+  letDialogsOpen()
 })
 afterEach(() => {
   app.unmount()
