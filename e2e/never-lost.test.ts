@@ -141,7 +141,7 @@ describe('what was acknowledged', () => {
     await browser.chord(Key.ALT, '6')
     for (const figure of ['0.098', '0.101', '0.104', '0.099']) await browser.type(figure, Key.ENTER)
     await browser.untilText('[data-part=saving]', /waiting/)
-    database = await startDatabase(home, { port: database.address.port })
+    database = await startDatabase(home)
     await sending
     await tom.untilSaved()
     const { readings, sets } = await house.snapshot(jobId)

@@ -1,5 +1,6 @@
 import mariadb from 'mariadb'
 import type { House } from '../testing/house'
+import { driverFor } from '../server/store/store'
 import { percentile, type Line } from './bench-line'
 
 const ROUNDS = 30
@@ -9,7 +10,7 @@ const OPEN = 2000
 
 /** Fills the store up to so many jobs, with their cards and closings, as years of work would leave them. */
 async function fillTo(house: House, n: number, from: number): Promise<void> {
-  const connection = await mariadb.createConnection({ ...house.address, multipleStatements: true })
+  const connection = await mariadb.createConnection({ ...driverFor(house.address), multipleStatements: true })
   const [engine] = (await connection.query(
     'SELECT e.id, e.name, s.id AS sheetId FROM engines e JOIN sheets s ON s.engineId = e.id LIMIT 1',
   )) as { id: string; name: string; sheetId: string }[]

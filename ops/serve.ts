@@ -70,8 +70,9 @@ export function serverEnvironment(
   return {
     ...process.env,
     NODE_ENV: 'production',
-    EVENBORE_DB_HOST: address.host,
-    EVENBORE_DB_PORT: String(address.port),
+    ...(address.socket
+      ? { EVENBORE_DB_SOCKET: address.socket, EVENBORE_DB_HOST: '' }
+      : { EVENBORE_DB_HOST: address.host, EVENBORE_DB_PORT: String(address.port) }),
     EVENBORE_DB_USER: address.user,
     EVENBORE_DB_PASSWORD: address.password,
     EVENBORE_DB_NAME: address.database,
@@ -145,7 +146,12 @@ export async function serve(options: ServeOptions): Promise<void> {
   const port = await choosePort(options, host)
   const scheme = tls.cert ? 'https' : 'http'
   const url = `${scheme}://${host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host}:${port}`
-  const log = createStream('server.log', { path: home.root, size: `${LOG_SIZE}B`, maxFiles: LOGS_KEPT })
+  const log = createStream('server.log', {
+    path: home.root,
+    size: `${LOG_SIZE}B`,
+    maxFiles: LOGS_KEPT,
+    mode: 0o600,
+  })
   const told = (line: string) => {
     say(line)
     log.write(`${new Date().toISOString()} ${line}\n`)
@@ -159,8 +165,10 @@ export async function serve(options: ServeOptions): Promise<void> {
     advice: () => `Its log is ${join(home.root, 'mariadb.log')}.`,
     async start() {
       turnLog(join(home.root, 'mariadb.log'))
-      const started = await startDatabase(home, address ? { port: address.port } : {})
+      const started = await startDatabase(home)
       address = started.address
+      if (started.closed.length > 0)
+        told(`Accounts of the database that nobody uses are gone: ${started.closed.join(', ')}.`)
       return { process: started.process, gone: started.gone ?? goneByItself(started.process) }
     },
   }

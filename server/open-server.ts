@@ -21,6 +21,7 @@ export interface OpenServer {
 export async function openServer(env: NodeJS.ProcessEnv, log: (line: string) => void): Promise<OpenServer> {
   const store = await openStore(
     {
+      socket: env.EVENBORE_DB_HOST ? null : (env.EVENBORE_DB_SOCKET ?? null),
       host: env.EVENBORE_DB_HOST ?? '127.0.0.1',
       port: Number(env.EVENBORE_DB_PORT ?? 3306),
       user: env.EVENBORE_DB_USER ?? 'evenbore',

@@ -8,6 +8,7 @@ import { describe, expect, it } from 'vitest'
 import { carryAway, withPlainSeqs } from '#core/job/carry-away'
 import { orderedJson, signatureState } from '#core/job/signature'
 import { freshDatabase, TestServer } from '../testing/test-store'
+import { driverFor } from './store'
 
 const dumps = join(import.meta.dirname, '../testing/dumps')
 
@@ -21,7 +22,7 @@ interface Kept {
 /** A store as a release left it, loaded into a database of its own and opened by today's program. */
 async function openRelease(name: string): Promise<TestServer> {
   const address = await freshDatabase({ demo: false })
-  const connection = await mariadb.createConnection({ ...address, multipleStatements: true })
+  const connection = await mariadb.createConnection({ ...driverFor(address), multipleStatements: true })
   await connection.query(gunzipSync(readFileSync(join(dumps, `${name}.sql.gz`))).toString('utf8'))
   await connection.end()
   return TestServer.start({ demo: false }, address)

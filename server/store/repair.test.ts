@@ -7,6 +7,7 @@ import { readLedge } from '#core/works/liners/ledges'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import { studyOrder } from '#core/measure/study-plan'
 import { commandOf, TestServer } from '../testing/test-store'
+import { driverFor } from './store'
 
 let server: TestServer
 let ferry: string
@@ -416,7 +417,7 @@ describe('a store from before the ledges', () => {
     const jobId = await old.jobId('loader')
     const before = await old.snapshot(jobId)
     await old.stop()
-    const connection = await mariadb.createConnection({ ...old.address, multipleStatements: true })
+    const connection = await mariadb.createConnection({ ...driverFor(old.address), multipleStatements: true })
     await connection.query(`
       DROP TABLE liners, partReadings, wearMarks, placements, plans, planBores, tallyMarks, rates, studies, studyReadings;
       ALTER TABLE shims DROP COLUMN chamfer; ALTER TABLE readingSets DROP COLUMN masterMm, DROP COLUMN clampNm; ALTER TABLE cuts DROP COLUMN biasMm, DROP COLUMN unmeasured;

@@ -3,12 +3,25 @@ import { migrations } from './migrations'
 import { defineModels, type Models } from './models'
 
 export interface DatabaseAddress {
+  /** The file of its socket; null where it is reached by host and port. */
+  socket: string | null
   host: string
   port: number
   user: string
   password: string
   database: string
 }
+
+/** How a driver reaches it: by its socket, or else by TCP. */
+export const reachedBy = ({ socket, host, port }: DatabaseAddress) => (socket ? { socketPath: socket } : { host, port })
+
+/** All that a driver needs to open a line to it. */
+export const driverFor = (address: DatabaseAddress) => ({
+  ...reachedBy(address),
+  user: address.user,
+  password: address.password,
+  database: address.database,
+})
 
 /** The open store: what every query needs. */
 export interface Store {
@@ -43,13 +56,12 @@ async function bringUpToDate(sequelize: Sequelize, log: (line: string) => void):
  */
 export async function openStore(address: DatabaseAddress, log: (line: string) => void = () => {}): Promise<Store> {
   const sequelize = new Sequelize(address.database, address.user, address.password, {
-    host: address.host,
-    port: address.port,
+    ...(address.socket ? {} : { host: address.host, port: address.port }),
     dialect: 'mariadb',
     timezone: '+00:00',
     logging: false,
     pool: { max: 12, min: 2, acquire: 5000, idle: 60_000 },
-    dialectOptions: { connectTimeout: 3000, charset: 'utf8mb4' },
+    dialectOptions: { ...reachedBy(address), connectTimeout: 3000, charset: 'utf8mb4' },
     retry: { max: 0 },
   })
   await bringUpToDate(sequelize, log)

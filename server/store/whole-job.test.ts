@@ -5,6 +5,7 @@ import { readRoute, routeFacts } from '#core/job/route'
 import { signatureState, signatureOf } from '#core/job/signature'
 import type { JobAct, ShopAct } from '#contract/commands'
 import { commandOf, TestServer } from '../testing/test-store'
+import { driverFor } from './store'
 import { pullers } from '../demo/strip-world'
 
 let server: TestServer
@@ -395,7 +396,7 @@ describe('a store from before the whole job', () => {
     const jobId = await old.jobId('spare')
     const before = await old.snapshot(jobId)
     await old.stop()
-    const connection = await mariadb.createConnection({ ...old.address, multipleStatements: true })
+    const connection = await mariadb.createConnection({ ...driverFor(old.address), multipleStatements: true })
     await connection.query(`
       DROP TABLE pullers, pullLogs, findings, photos, photoBytes, grades, decisions, sealFits, pressLogs, bookedTimes;
       ALTER TABLE settings DROP COLUMN renewalCosts, DROP COLUMN crew; ALTER TABLE sheets DROP COLUMN page, DROP COLUMN copiedOn, DROP COLUMN liner, DROP COLUMN seals;

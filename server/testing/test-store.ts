@@ -6,7 +6,7 @@ import type { Snapshot } from '#core/job/snapshot'
 import type { JobCard, JobList, Shop } from '#contract/shop'
 import { buildApp } from '../app'
 import { settle } from '../store/settle'
-import { openStore, type DatabaseAddress, type Store } from '../store/store'
+import { openStore, reachedBy, type DatabaseAddress, type Store } from '../store/store'
 
 const TEMPLATE = 't_demo_template'
 
@@ -35,8 +35,8 @@ export async function freshDatabase(options: { demo: boolean }): Promise<Databas
   if (!given) throw new Error('EVENBORE_TEST_DB is not set: run these tests by ./evenbore test')
   const address = JSON.parse(given) as DatabaseAddress
   const database = `t_${randomUUID().replaceAll('-', '')}`
-  const { host, port, user, password } = address
-  const connection = await mariadb.createConnection({ host, port, user, password })
+  const { user, password } = address
+  const connection = await mariadb.createConnection({ ...reachedBy(address), user, password })
   await connection.query(`CREATE DATABASE ${database} CHARACTER SET utf8mb4`)
   if (options.demo) {
     await fillTemplate(connection, address)
