@@ -319,6 +319,8 @@ export const refusalCodes = [
   'cannot-be-kept',
   'failed',
   'photo-quota',
+  'set-full',
+  'job-full',
 ] as const
 export type RefusalCode = (typeof refusalCodes)[number]
 

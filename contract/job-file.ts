@@ -14,6 +14,12 @@ export const jobLimits = {
   photos: 200,
   /** All photos of a job, bytes. */
   allPhotosBytes: 100_000_000,
+  /** Sets of readings of a job, readings of a set, readings of a job, and entries of all other kinds. */
+  sets: 400,
+  readingsInSet: 360,
+  readings: 10_000,
+  entries: 10_000,
+  closures: 1000,
   /** `job.json` unpacked, bytes. */
   jsonBytes: 16_000_000,
   /** The file itself, bytes. */

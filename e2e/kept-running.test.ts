@@ -79,6 +79,42 @@ describe('a shop that is served', () => {
     expect([server, launcher, store].some((p) => runs(p))).toBe(false)
   })
 
+  it('ends what hangs and begins it anew, and has its supervisor begun anew where that dies', async () => {
+    const port = await freePort(24_100)
+    await serve('--port', String(port))
+    const health = async () =>
+      (await (await fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(3000) })).json()) as {
+        ok: boolean
+        troubles: { part: string; times: number }[]
+      }
+    expect(await health()).toMatchObject({ ok: true, troubles: [] })
+    const [server, store] = [state('server').process, state('mariadb').process]
+    for (const hung of [server, store]) process.kill(hung.pid, 'SIGSTOP')
+    expect(await until(async () => !runs(server) && !runs(store), 120_000), words).toBe(true)
+    expect(await until(async () => (await health()).ok, 60_000), words).toBe(true)
+    expect((await health()).troubles.map((t) => [t.part, t.times]).sort()).toEqual([
+      ['database', 1],
+      ['server', 1],
+    ])
+    expect(words).toMatch(/The server runs but has not answered for \d+ s; it is ended/)
+
+    const { launcher, process: watched } = state('server')
+    process.kill(launcher.pid, 'SIGKILL')
+    const anew = async () => !runs(watched) && runs(state('server').launcher) && (await health()).ok
+    expect(await until(anew, 120_000)).toBe(true)
+    expect(state('server').launcher).not.toEqual(launcher)
+    // It is watched over as before: what is killed comes back.
+    process.kill(state('server').process.pid, 'SIGKILL')
+    const killed = state('server').process
+    expect(await until(async () => !runs(killed) && (await health()).ok, 60_000)).toBe(true)
+    const last = [state('server').process, state('server').launcher, state('mariadb').process]
+    await stop()
+    expect(last.some((p) => runs(p))).toBe(false)
+    // Nobody begins anew what was told to stop.
+    await new Promise((resolve) => setTimeout(resolve, 6000))
+    await expect(health()).rejects.toThrow()
+  })
+
   it('leaves nothing running where it cannot start', async () => {
     const [cert, key] = ['cert.pem', 'key.pem'].map((name) => join(root, name))
     mkdirSync(root, { recursive: true })

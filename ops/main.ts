@@ -66,6 +66,7 @@ async function main(args: string[]): Promise<number> {
     await serve({
       kind: what === 'demo' ? 'demo' : 'shop',
       fresh: what === 'demo' && rest.includes('--fresh'),
+      again: rest.includes('--again'),
       ...common,
     })
     return 0

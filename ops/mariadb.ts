@@ -172,8 +172,10 @@ export async function startDatabase(
   const log = join(home.root, 'mariadb.log')
   const out = openSync(log, 'a', 0o600)
   const child = spawn(
-    'mariadbd',
+    'sh',
     [
+      // Where the system lets no file grow any more, that is an error to be told, not its end.
+      ...['-c', `trap '' XFSZ; exec mariadbd "$@"`, 'mariadbd'],
       '--no-defaults',
       ...asRoot,
       `--datadir=${home.data}`,

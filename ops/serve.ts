@@ -13,6 +13,8 @@ import { answers, startDatabase } from './mariadb'
 import { end, freePort, isFree, markStarted, runs, START_WAIT_MS, until, type Started } from './processes'
 import { say, StepFailed } from './say'
 import { goneByItself, Supervisor, type Part, type Running } from './supervise'
+import type { Trouble } from '../contract/health'
+import type { Launcher } from '../server/launcher'
 
 interface ServerState {
   process: Started
@@ -25,6 +27,8 @@ export interface ServeOptions {
   port?: number
   host?: string
   fresh?: boolean
+  /** It was begun by a server whose supervisor died: nobody is there to read that it could not start, and it does not give up. */
+  again?: boolean
   /** Further names by which the shop may be opened. */
   names?: string[]
   /** Files to serve it by TLS. */
@@ -40,21 +44,25 @@ export interface ServerPlace {
   names?: readonly string[]
   cert?: string
   key?: string
-  /** The folder on the disk that must not become full. */
+  /** The folder on the disk that must not become full, where the supervisor says how the parts are. */
   data?: string
+  /** Who watches over it, and how that is begun anew where it has died. */
+  launcher?: Launcher
 }
 
+/** Where the supervisor writes how the parts are; the server reads it. */
+const TROUBLES = 'troubles'
 const DEFAULT_PORT = 4780
 const LOG_SIZE = 5_000_000
 const LOGS_KEPT = 4
 
-/** Whether a server answers there that it is well. A certificate of the shop's own making is as good as any. */
-export function responds(url: string): Promise<boolean> {
+/** The status that a server answers there of its health. A certificate of the shop's own making is as good as any. */
+function healthStatus(url: string, timeout: number): Promise<number> {
   const ask = url.startsWith('https:') ? httpsRequest : httpRequest
   return new Promise((resolve, reject) => {
-    const asked = ask(`${url}/api/health`, { rejectUnauthorized: false, timeout: 2000 }, (answer) => {
+    const asked = ask(`${url}/api/health`, { rejectUnauthorized: false, timeout }, (answer) => {
       answer.resume()
-      resolve(answer.statusCode === 200)
+      resolve(answer.statusCode ?? 0)
     })
     asked.once('timeout', () => asked.destroy(new Error('no answer')))
     asked.once('error', reject)
@@ -62,16 +70,21 @@ export function responds(url: string): Promise<boolean> {
   })
 }
 
+/** Whether a server answers there that it is well. */
+export const responds = async (url: string): Promise<boolean> => (await healthStatus(url, 2000)) === 200
+/** Whether it answers at all: one whose database is away is not helped by ending it. */
+const answersAtAll = async (url: string): Promise<boolean> => (await healthStatus(url, 10_000)) > 0
+
 /** The environment that makes a server what it is. */
 export function serverEnvironment(
   address: DatabaseAddress,
-  { port, host, demo, names, cert, key, data }: ServerPlace,
+  { port, host, demo, names, cert, key, data, launcher }: ServerPlace,
 ): NodeJS.ProcessEnv {
   return {
     ...process.env,
     NODE_ENV: 'production',
     ...(address.socket
-      ? { EVENBORE_DB_SOCKET: address.socket, EVENBORE_DB_HOST: '' }
+      ? { EVENBORE_DB_SOCKET: address.socket }
       : { EVENBORE_DB_HOST: address.host, EVENBORE_DB_PORT: String(address.port) }),
     EVENBORE_DB_USER: address.user,
     EVENBORE_DB_PASSWORD: address.password,
@@ -82,7 +95,23 @@ export function serverEnvironment(
     EVENBORE_NAMES: (names ?? []).join(','),
     ...(cert && key ? { EVENBORE_CERT: cert, EVENBORE_KEY: key } : {}),
     ...(data ? { EVENBORE_DATA: data } : {}),
+    ...(launcher ? { EVENBORE_LAUNCHER: JSON.stringify(launcher) } : {}),
   }
+}
+
+/** The command that serves the same again, at the same place. */
+function launchAgain({ kind, host, names, cert, key }: ServeOptions, port: number): string[] {
+  const given = { '--host': host, '--name': names?.join(','), '--cert': cert, '--key': key }
+  const words = Object.entries(given).flatMap(([name, value]) => (value ? [name, value] : []))
+  return [
+    process.execPath,
+    'ops/run.mjs',
+    kind === 'demo' ? 'demo' : 'serve',
+    '--again',
+    '--port',
+    String(port),
+    ...words,
+  ]
 }
 
 async function choosePort(options: ServeOptions, host: string): Promise<number> {
@@ -118,6 +147,15 @@ export function turnLog(path: string, most = LOG_SIZE): void {
   if (existsSync(path) && statSync(path).size > most) renameSync(path, `${path}.1`)
 }
 
+/** Writes down how the parts are, for whoever asks the server. A disk that is full keeps nobody from watching on. */
+function noted(home: Home, troubles: Trouble[]): void {
+  try {
+    writeState(home, TROUBLES, troubles)
+  } catch {
+    // It is in the log, and told again with the next change.
+  }
+}
+
 /** Addresses under which tablets on the shop's network find it. */
 function networkUrls(scheme: string, port: number): string[] {
   const all = Object.values(networkInterfaces()).flatMap((found) => found ?? [])
@@ -141,6 +179,7 @@ export async function serve(options: ServeOptions): Promise<void> {
     await end(readState<{ process: Started }>(home, 'mariadb')?.process)
     rmSync(home.data, { recursive: true, force: true })
   }
+  for (const left of ['stopping', TROUBLES]) rmSync(join(home.root, `${left}.json`), { force: true })
   ensure(needs.mariadb)
   await build()
   const port = await choosePort(options, host)
@@ -152,6 +191,8 @@ export async function serve(options: ServeOptions): Promise<void> {
     maxFiles: LOGS_KEPT,
     mode: 0o600,
   })
+  // A log that cannot be written to, as on a full disk, ends nothing.
+  log.on('error', () => undefined)
   const told = (line: string) => {
     say(line)
     log.write(`${new Date().toISOString()} ${line}\n`)
@@ -159,10 +200,11 @@ export async function serve(options: ServeOptions): Promise<void> {
   let lastWords = ''
   let address: DatabaseAddress | null = null
 
-  const supervisor = new Supervisor(told)
+  const supervisor = new Supervisor(told, (troubles) => noted(home, troubles))
   const database: Part = {
+    code: 'database',
     name: 'The database',
-    advice: () => `Its log is ${join(home.root, 'mariadb.log')}.`,
+    answers: () => answers(address!),
     async start() {
       turnLog(join(home.root, 'mariadb.log'))
       const started = await startDatabase(home)
@@ -173,8 +215,9 @@ export async function serve(options: ServeOptions): Promise<void> {
     },
   }
   const server: Part = {
+    code: 'server',
     name: 'The server',
-    advice: () => `Its last words, from ${join(home.root, 'server.log')}:\n${lastWords}`,
+    answers: () => answersAtAll(url),
     async start(): Promise<Running> {
       const up = await until(async () => supervisor.leaving || (await answers(address!)), START_WAIT_MS)
       if (!up || supervisor.leaving) throw new Error('its database does not answer')
@@ -184,6 +227,7 @@ export async function serve(options: ServeOptions): Promise<void> {
         demo: options.kind === 'demo',
         names: [...(options.names ?? []), host],
         data: home.root,
+        launcher: { process: markStarted(process.pid), again: launchAgain(options, port) },
         ...tls,
       })
       const child = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], {
@@ -217,9 +261,10 @@ export async function serve(options: ServeOptions): Promise<void> {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => supervisor.leave())
   try {
     say('Starting MariaDB on loopback …')
-    await supervisor.start(database)
+    const start = (part: Part) => (options.again ? supervisor.startForSure(part) : supervisor.start(part))
+    await start(database)
     say('Starting the server …')
-    await supervisor.start(server).catch((error: Error) => {
+    await start(server).catch((error: Error) => {
       throw new StepFailed(
         'The server did not start.',
         `${error.message}\nIts last words, from ${join(home.root, 'server.log')}:\n${lastWords}`,
@@ -254,6 +299,8 @@ export async function stop(): Promise<void> {
     const database = readState<{ process: Started }>(home, 'mariadb')
     if (runs(server?.process) || runs(database?.process)) {
       found = true
+      // A server whose supervisor has gone begins it anew, unless it was told to stop.
+      writeState(home, 'stopping', { at: new Date().toISOString() })
       // Who watches over them goes first, or it would start them again.
       await end(server?.launcher, 40_000)
       await end(server?.process)

@@ -15,6 +15,7 @@ import { calcRoutes } from './routes/calc'
 import { commandRoutes } from './routes/commands'
 import { engineRoutes } from './gauge/engine-routes'
 import { gaugeRoutes } from './gauge/routes'
+import { healthRoutes } from './routes/health'
 import { jobRoutes } from './routes/jobs'
 import { photoRoutes } from './photos/routes'
 import { recordRoutes } from './record/routes'
@@ -24,7 +25,7 @@ import { letInOwnPagesOnly } from './own-pages'
 import { Presence } from './presence'
 import { RevisionWatch } from './revision-watch'
 import type { Services } from './services'
-import { isDatabaseAway, type Store } from './store/store'
+import { storeTrouble, type Store } from './store/store'
 import { WorkPool } from './work/pool'
 
 export interface AppOptions {
@@ -35,13 +36,16 @@ export interface AppOptions {
   tls?: { cert: Buffer; key: Buffer }
   /** Folder of the built interface; left out where only the API is wanted. */
   webRoot?: string
+  /** Folder on the disk that must not become full, where the supervisor says how the parts are. */
+  data?: string
   logger?: boolean
 }
 
 const BODY_LIMIT = 1024 * 1024
 
 function codeOf(error: FastifyError): ApiErrorCode {
-  if (isDatabaseAway(error)) return 'database-away'
+  const trouble = storeTrouble(error)
+  if (trouble) return trouble
   if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return 'too-large'
   if (error.code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE') return 'not-acceptable'
   if (
@@ -79,7 +83,7 @@ function answerErrors(app: FastifyInstance): void {
     }
     const code = error instanceof ApiProblem ? error.code : codeOf(error)
     if (code === 'unexpected') request.log.error(error)
-    if (code === 'busy') reply.header('retry-after', '2')
+    if (code === 'busy' || code === 'store-full') reply.header('retry-after', '2')
     const issues = error instanceof ApiProblem ? error.issues : []
     return refuse(request, reply, apiErrors[code], errorBody(code, issues))
   })
@@ -159,6 +163,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const services: Services = { store: options.store, watch, presence: new Presence(), calc, house }
   await app.register(calcRoutes, services)
   await app.register(commandRoutes, services)
+  await app.register((plain) => healthRoutes(plain, services, options.data))
   await app.register(jobRoutes, services)
   await app.register(photoRoutes, services)
   await app.register(recordRoutes, services)

@@ -21,7 +21,7 @@ export interface OpenServer {
 export async function openServer(env: NodeJS.ProcessEnv, log: (line: string) => void): Promise<OpenServer> {
   const store = await openStore(
     {
-      socket: env.EVENBORE_DB_HOST ? null : (env.EVENBORE_DB_SOCKET ?? null),
+      socket: env.EVENBORE_DB_SOCKET || null,
       host: env.EVENBORE_DB_HOST ?? '127.0.0.1',
       port: Number(env.EVENBORE_DB_PORT ?? 3306),
       user: env.EVENBORE_DB_USER ?? 'evenbore',
@@ -36,7 +36,14 @@ export async function openServer(env: NodeJS.ProcessEnv, log: (line: string) => 
     env.EVENBORE_CERT && env.EVENBORE_KEY
       ? { tls: { cert: readFileSync(env.EVENBORE_CERT), key: readFileSync(env.EVENBORE_KEY) } }
       : {}
-  const app = await buildApp({ store, webRoot: resolve(env.EVENBORE_WEB ?? 'dist/web'), logger: true, names, ...tls })
+  const app = await buildApp({
+    store,
+    webRoot: resolve(env.EVENBORE_WEB ?? 'dist/web'),
+    logger: true,
+    names,
+    ...(env.EVENBORE_DATA ? { data: env.EVENBORE_DATA } : {}),
+    ...tls,
+  })
   const port = Number(env.EVENBORE_PORT ?? 4780)
   await app.listen({ host: env.EVENBORE_HOST ?? '127.0.0.1', port })
   return {

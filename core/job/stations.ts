@@ -55,18 +55,19 @@ export function stationsOf(
   readings: TakenReading[],
   uncertaintyMm: number,
 ): StationState[] {
-  const angles = [...stationsDeg]
-  for (const r of readings) if (!angles.includes(r.angleDeg)) angles.push(r.angleDeg)
-  return angles.map((angleDeg) => {
-    const own = readings.filter((r) => r.angleDeg === angleDeg)
-    return {
-      angleDeg,
-      readings: own,
-      valueMm: own.length > 0 ? mean(own.map((r) => r.valueMm)) : null,
-      uncertaintyMm: meanUncertaintyMm(uncertaintyMm, Math.max(1, own.length)),
-      verdict: null,
-    }
-  })
+  const at = new Map<number, TakenReading[]>(stationsDeg.map((angleDeg) => [angleDeg, []]))
+  for (const r of readings) {
+    const own = at.get(r.angleDeg)
+    if (own) own.push(r)
+    else at.set(r.angleDeg, [r])
+  }
+  return [...at].map(([angleDeg, own]) => ({
+    angleDeg,
+    readings: own,
+    valueMm: own.length > 0 ? mean(own.map((r) => r.valueMm)) : null,
+    uncertaintyMm: meanUncertaintyMm(uncertaintyMm, Math.max(1, own.length)),
+    verdict: null,
+  }))
 }
 
 /** One value a station: what is judged and what a plane is laid through. */

@@ -23,7 +23,6 @@ import { readSnapshot } from '../store/read'
 import { listClocks, listJobs, readCard } from '../store/list-jobs'
 import { countLeaks } from '../store/count-leaks'
 import { readShop } from '../store/read-shop'
-import { select } from '../store/read-values'
 import { listParts } from '../store/list-parts'
 import { listPeople } from '../store/list-people'
 import { readEngineSettling } from '../store/read-settling'
@@ -37,11 +36,6 @@ const MOST_LISTENING = 400
 /** The shop, a job whole, and the live news of a job. */
 export async function jobRoutes(plain: FastifyInstance, { store, watch, presence }: Services): Promise<void> {
   const app = typed(plain)
-  app.get('/api/health', { schema: { summary: 'Is the server up, and its store', tags: ['shop'] } }, async () => {
-    await select(store, 'SELECT 1')
-    return { ok: true }
-  })
-
   app.get(
     '/api/shop',
     { schema: { summary: 'People, gauges, engines and tools', tags: ['shop'], response: { 200: shop } } },

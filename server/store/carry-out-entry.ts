@@ -1,12 +1,13 @@
 import { entryOf, strikable, type EntryAct } from '#core/job/entries'
 import { spotOf } from '#core/job/place'
-import { entriesOf, kindOf, rowsName, type EntryWhat } from '#core/works/kinds'
+import { allCollections, entriesOf, kindOf, rowsName, type EntryWhat } from '#core/works/kinds'
 import { begunStages, routeStages } from '#core/job/route'
 import { stagesOf } from '#core/job/stages'
 import type { Snapshot } from '#core/job/snapshot'
 import { stageLogic } from '#core/works/logic'
 import { readTally } from '#core/job/tally'
 import type { JobAct, RefusalCode } from '#contract/commands'
+import { jobLimits } from '#contract/job-file'
 import {
   insert,
   Refusal,
@@ -50,11 +51,18 @@ async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promi
   if (refused) throw new Refusal(refused.code as RefusalCode, refused.details)
 }
 
+/** No job grows without end: each act in it is judged on the whole of it. */
+export function refuseFullJob(snapshot: Snapshot): void {
+  const there = allCollections.reduce((n, rows) => n + entriesOf(snapshot, rows).length, 0)
+  if (there >= jobLimits.entries) throw new Refusal('job-full', [String(jobLimits.entries)])
+}
+
 /** Adds one entry to a job, of whatever kind. */
 export async function carryOutEntry(work: Work, snapshot: Snapshot, act: EntryAct): Promise<void> {
   const what = act.what as EntryWhat
   const { stage, grouped } = kindOf[what]
   refuseClosed(snapshot, stage)
+  refuseFullJob(snapshot)
   const { cylinder, place } = spotOf(act)
   if (cylinder !== null) refuseUnknownCylinder(snapshot, cylinder)
   if (grouped && place !== null) refuseUnknownPlace(snapshot, stage, place)

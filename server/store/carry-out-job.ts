@@ -6,11 +6,12 @@ import type { StageName } from '#core/job/stages'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
 import type { Closure, Snapshot } from '#core/job/snapshot'
 import { type JobAct } from '#contract/commands'
+import { jobLimits } from '#contract/job-file'
 import { readSnapshot } from './read'
 import { roomForShim } from '#core/works/liners/rings'
 import { insert, lastOf, one, Refusal, refuseClosed, refuseUnknownCylinder, stamp, strike, type Work } from './work'
 import { putCard } from './job-card'
-import { carryOutEntry, changeJob, strikeOutEntry } from './carry-out-entry'
+import { carryOutEntry, changeJob, refuseFullJob, strikeOutEntry } from './carry-out-entry'
 import { carryOutRepair, refuseBlindCut, refuseTaken } from './carry-out-repair'
 
 /**
@@ -72,6 +73,11 @@ async function insertClosure(
   })
 }
 
+/** A full job can still be closed and signed; nobody closes and opens it without end. */
+function refuseManyClosings({ closures }: Snapshot): void {
+  if (closures.length >= jobLimits.closures) throw new Refusal('job-full', [String(jobLimits.closures)])
+}
+
 /** Acts that are judged on the whole job, as it stands. */
 export async function carryOutOnJob(work: Work, act: JobAct): Promise<void> {
   const jobId = work.command.jobId as string
@@ -96,6 +102,7 @@ export async function carryOutOnJob(work: Work, act: JobAct): Promise<void> {
       break
     }
     case 'cut-pass': {
+      refuseFullJob(snapshot)
       refuseClosed(snapshot, 'trial-fit')
       refuseUnknownCylinder(snapshot, act.cylinder)
       refuseBlindCut(snapshot, act)
@@ -111,6 +118,7 @@ export async function carryOutOnJob(work: Work, act: JobAct): Promise<void> {
       await strike(work, snapshot, snapshot.cuts, act.cutId, act.reason)
       break
     case 'fit-shim': {
+      refuseFullJob(snapshot)
       refuseClosed(snapshot, 'trial-fit')
       refuseUnknownCylinder(snapshot, act.cylinder)
       const shim = snapshot.shims.find((s) => s.id === act.shimId)
@@ -126,6 +134,7 @@ export async function carryOutOnJob(work: Work, act: JobAct): Promise<void> {
       await strike(work, snapshot, snapshot.shimFits, act.fitId, act.reason)
       break
     case 'close-stage': {
+      refuseManyClosings(snapshot)
       refuseClosed(snapshot, act.stage)
       const problems = gateProblems(snapshot, act.stage)
       const hard = problems.filter((p) => !p.soft || act.note === '')
@@ -138,6 +147,7 @@ export async function carryOutOnJob(work: Work, act: JobAct): Promise<void> {
       break
     }
     case 'reopen-stage':
+      refuseManyClosings(snapshot)
       if (laterClosed(snapshot, act.stage).length > 0)
         throw new Refusal(
           'gate',
@@ -148,6 +158,7 @@ export async function carryOutOnJob(work: Work, act: JobAct): Promise<void> {
     case 'strike-wear':
     case 'place-liner':
     case 'take-plan':
+      if (act.what !== 'strike-wear') refuseFullJob(snapshot)
       await carryOutRepair(work, snapshot, act)
       break
     case 'strike-entry':

@@ -1,10 +1,24 @@
 import { uncertaintyByRuleMm, zeroMoved } from '#core/job/apply'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import { type JobAct } from '#contract/commands'
+import { jobLimits } from '#contract/job-file'
 import { readSnapshot } from './read'
 import { list, rows } from './read-values'
 import { closedSql, insert, lastOf, one, Refusal, refuseUnknownPlace, stamp, type Work } from './work'
 import { beginStage, countReadings } from './job-card'
+
+/** Refuses what would make a set or a job larger than one can be. What an earlier version let in stays as it is. */
+async function refuseFull(work: Work, setId: string, more: number): Promise<void> {
+  const counted = await one(
+    work,
+    `SELECT (SELECT COUNT(*) FROM readings WHERE setId = :setId) AS inSet,
+       (SELECT readings FROM jobCards WHERE jobId = :jobId) AS inJob`,
+    { setId, jobId: work.command.jobId },
+  )
+  if (Number(counted?.inSet) + more > jobLimits.readingsInSet)
+    throw new Refusal('set-full', [String(jobLimits.readingsInSet)])
+  if (Number(counted?.inJob) + more > jobLimits.readings) throw new Refusal('job-full', [String(jobLimits.readings)])
+}
 
 interface OpenSet {
   stage: string
@@ -51,6 +65,10 @@ async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>)
   )
   if (!job) throw new Refusal('unknown-job')
   if (Number(job.stageClosed)) throw new Refusal('stage-closed', [act.stage])
+  const counted = await one(work, 'SELECT COUNT(*) AS n FROM readingSets WHERE jobId = :jobId', {
+    jobId: work.command.jobId,
+  })
+  if (Number(counted?.n) >= jobLimits.sets) throw new Refusal('job-full', [String(jobLimits.sets)])
   await refuseUnknownSpot(work, act, list<number[][]>(job.broughtHeads ?? job.heads).flat())
   const [gauge] = await rows(work.store, 'gauges', { id: act.gaugeId }, work.transaction)
   if (!gauge) throw new Refusal('unknown-gauge')
@@ -78,6 +96,7 @@ async function doOpenSet(work: Work, act: Extract<JobAct, { what: 'open-set' }>)
 
 async function doTakeReading(work: Work, act: Extract<JobAct, { what: 'take-reading' }>): Promise<void> {
   await openSet(work, act.setId)
+  await refuseFull(work, act.setId, 1)
   const { what: _, readingId, ...rest } = act
   await insert(work, 'readings', { id: readingId, jobId: work.command.jobId, ...rest, ...stamp(work) })
   await countReadings(work.store, work.command.jobId as string, 1, lastOf(work), work.transaction)
@@ -90,6 +109,7 @@ async function doHandOver(work: Work, act: Extract<JobAct, { what: 'hand-over' }
     // Whose readings they are can be said also when their set is ended.
     if (!(why instanceof Refusal && why.code === 'set-closed')) throw why
   })
+  await refuseFull(work, act.setId, act.readings.length)
   for (const { readingId, newId } of act.readings) {
     const reading = await one(
       work,
@@ -103,7 +123,7 @@ async function doHandOver(work: Work, act: Extract<JobAct, { what: 'hand-over' }
     await insert(work, 'strikes', { targetId: readingId, jobId, reason: 'handed-over', ...stamp(work) })
     await insert(work, 'readings', { id: newId, jobId, setId: act.setId, angleDeg, valueMm, source, ...stamp(work) })
   }
-  await countReadings(work.store, jobId, 0, lastOf(work), work.transaction)
+  await countReadings(work.store, jobId, act.readings.length, lastOf(work), work.transaction)
 }
 
 /** Ends the sets on one zero; what another hand ended in the meantime stays as it ended. */

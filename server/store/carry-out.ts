@@ -10,10 +10,10 @@ import {
 } from '#contract/commands'
 import { rounded } from '#contract/sensible'
 import { parseCommand } from './parse-command'
-import { gaveWay, holdJob, holdShop, inTransaction } from './holding'
+import { holdJob, holdShop, inTransaction } from './holding'
 import { list, rows } from './read-values'
 import type { Row } from './models'
-import { isDatabaseAway, type Store } from './store'
+import { storeTrouble, type Store } from './store'
 import { Refusal, type Work } from './work'
 import { carryOutInShop } from './carry-out-shop'
 import { isKnownPerson } from './known-person'
@@ -85,9 +85,6 @@ async function refuseNobody(store: Store, { act, personId }: Command, transactio
   throw new Refusal(personId === null ? 'nobody-named' : 'unknown-person')
 }
 
-/** Whether the store would not have what was given to it: sent again, it would not either. */
-const cannotBeKept = (error: unknown) => error instanceof DatabaseError && !gaveWay(error)
-
 /**
  * Carries out one command, once: its mark in the event log and its effect are one
  * transaction, so a command is stored whole or not at all, and a second arrival
@@ -95,7 +92,7 @@ const cannotBeKept = (error: unknown) => error instanceof DatabaseError && !gave
  *
  * @param raw what a device sent; nothing about it is trusted
  * @returns what became of it
- * @throws what the driver says where the database is away: the device keeps the command
+ * @throws what the driver says where the store itself is the matter ({@link storeTrouble}): the device keeps the command
  */
 export async function carryOut(store: Store, raw: unknown): Promise<Outcome> {
   const { command, issues } = parseCommand(raw)
@@ -118,13 +115,14 @@ export async function carryOut(store: Store, raw: unknown): Promise<Outcome> {
       )
     }
     if (error instanceof Refusal) return refuse(store, command, error)
-    if (isDatabaseAway(error)) throw error
+    if (storeTrouble(error)) throw error
     // One act that cannot be kept, or that the server fails at, holds up nothing behind it.
     console.error(`act ${command.act.what} ${command.commandId} failed:`, error)
     return {
       commandId: command.commandId,
       result: 'refused',
-      code: cannotBeKept(error) ? 'cannot-be-kept' : 'failed',
+      // What the store will not have is no different the next time.
+      code: error instanceof DatabaseError ? 'cannot-be-kept' : 'failed',
       details: [],
     }
   }

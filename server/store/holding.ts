@@ -1,6 +1,6 @@
-import { DatabaseError, type Transaction } from 'sequelize'
+import type { Transaction } from 'sequelize'
 import { select } from './read-values'
-import type { Store } from './store'
+import { gaveWay, type Store } from './store'
 
 /**
  * Holds a job against every other act in it until the transaction ends. It comes before
@@ -18,12 +18,6 @@ export async function holdShop(store: Store, transaction: Transaction): Promise<
 }
 
 const TRIES = 6
-
-/** Whether the store gave a transaction up because of another one: the same again may well go through. */
-export function gaveWay(error: unknown): boolean {
-  const code = (error as { parent?: { code?: string } }).parent?.code
-  return error instanceof DatabaseError && /ER_LOCK_DEADLOCK|ER_LOCK_WAIT_TIMEOUT|ER_CHECKREAD/.test(code ?? '')
-}
 
 /** One transaction, begun anew where it had to give way to another one. */
 export async function inTransaction<T>(store: Store, work: (transaction: Transaction) => Promise<T>): Promise<T> {

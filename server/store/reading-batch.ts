@@ -1,4 +1,5 @@
 import type { Command, JobAct, Outcome } from '#contract/commands'
+import { jobLimits } from '#contract/job-file'
 import type { Transaction } from 'sequelize'
 import { carryOut } from './carry-out'
 import { parseCommand } from './parse-command'
@@ -23,17 +24,19 @@ const LARGEST = 200
 const isTake = (command: Command | null): command is Take =>
   command?.act.what === 'take-reading' && command.personId !== null && command.jobId !== null
 
-/** Sets that still take readings, with the job each belongs to. */
+/** Sets that still take readings, with the job each belongs to; those near the most that set or job can hold are not among them. */
 async function openSets(store: Store, setIds: string[], transaction: Transaction): Promise<Map<string, string>> {
   const found = await select(
     store,
-    `SELECT s.id, s.jobId FROM readingSets s JOIN jobs j ON j.id = s.jobId LEFT JOIN setClosings z ON z.setId = s.id
+    `SELECT s.id, s.jobId, (SELECT COUNT(*) FROM readings r WHERE r.setId = s.id) AS inSet, c.readings AS inJob FROM readingSets s JOIN jobs j ON j.id = s.jobId JOIN jobCards c ON c.jobId = s.jobId LEFT JOIN setClosings z ON z.setId = s.id
      WHERE s.id IN (:setIds) AND z.setId IS NULL
        AND NOT (${closedSql('s.stage')})`,
     { setIds },
     transaction,
   )
-  return new Map(found.map((r) => [String(r.id), String(r.jobId)]))
+  const hasRoom = (r: Row) =>
+    Number(r.inSet) + LARGEST <= jobLimits.readingsInSet && Number(r.inJob) + LARGEST <= jobLimits.readings
+  return new Map(found.filter(hasRoom).map((r) => [String(r.id), String(r.jobId)]))
 }
 
 /** Stores many readings in one transaction, their jobs held one by one in order. @returns those it stored; none of the others is touched */

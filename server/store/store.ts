@@ -1,4 +1,11 @@
-import { QueryTypes, Sequelize, type Transaction } from 'sequelize'
+import {
+  ConnectionAcquireTimeoutError,
+  ConnectionError,
+  DatabaseError,
+  QueryTypes,
+  Sequelize,
+  type Transaction,
+} from 'sequelize'
 import { migrations } from './migrations'
 import { defineModels, type Models } from './models'
 
@@ -68,17 +75,57 @@ export async function openStore(address: DatabaseAddress, log: (line: string) =>
   return { sequelize, models: defineModels(sequelize), close: () => sequelize.close() }
 }
 
-/** Whether an error says that the database is away, not that something is wrong with the query. */
-export function isDatabaseAway(error: unknown): boolean {
-  if (!(error instanceof Error)) return false
-  const parent = (error as { parent?: { code?: string; fatal?: boolean } }).parent
-  return (
-    /^SequelizeConnection|^SequelizeHostNot|^SequelizeAccessDenied/.test(error.name) ||
-    parent?.fatal === true ||
+/** What keeps the store from taking anything just now, whatever it is given: the same again later may well be taken. */
+export type StoreTrouble = 'database-away' | 'store-full' | 'busy'
+
+interface DriverError {
+  code?: string
+  errno?: number
+  sqlState?: string
+  fatal?: boolean
+}
+
+/** States of SQL that blame what was given: it would be refused again. */
+const BLAMES_WHAT_WAS_GIVEN = /^(21|22|23|42)/
+/** Of those without a state of their own, the ones that do: no default, a text or a value of no sense. */
+const blamesToo: readonly string[] = [
+  'ER_NO_DEFAULT_FOR_FIELD',
+  'ER_INVALID_CHARACTER_STRING',
+  'ER_WRONG_VALUE',
+  'ER_TRUNCATED_WRONG_VALUE_FOR_FIELD',
+]
+const FULL =
+  /ER_DISK_FULL|ER_RECORD_FILE_FULL|ER_TEMP_FILE_WRITE_FAILURE|ER_ERROR_ON_WRITE|No space left|errno: (27|28|122)\b|Got error (27|28|122|135|168)\b|error (27|28|122) from/i
+const GAVE_WAY = /ER_LOCK_DEADLOCK|ER_LOCK_WAIT_TIMEOUT|ER_CHECKREAD/
+
+const driverError = (error: Error): DriverError => (error as { parent?: DriverError }).parent ?? {}
+
+/** Whether the store gave a transaction up because of another one: the same again may well go through. */
+export function gaveWay(error: unknown): boolean {
+  return error instanceof DatabaseError && GAVE_WAY.test(driverError(error).code ?? '')
+}
+
+/**
+ * Whether an error says that the store itself is the matter: away, full, read-only, out of locks, or with too much to do.
+ *
+ * @returns which; null where it says something about what was given, or nothing about the store
+ */
+export function storeTrouble(error: unknown): StoreTrouble | null {
+  if (!(error instanceof Error)) return null
+  // All connections have work: whoever waits for one is not lost.
+  if (error instanceof ConnectionAcquireTimeoutError || gaveWay(error)) return 'busy'
+  const { code = '', fatal, sqlState = '' } = driverError(error)
+  if (FULL.test(`${code} ${error.message}`)) return 'store-full'
+  if (
+    error instanceof ConnectionError ||
+    fatal === true ||
     /ECONN|EPIPE|ER_SOCKET|ER_CONNECTION|ER_SERVER_SHUTDOWN|ER_CMD_CONNECTION_CLOSED|ER_GET_CONNECTION|socket has unexpectedly|connection.*(closed|ended)/i.test(
-      `${parent?.code ?? ''} ${error.message}`,
+      `${code} ${error.message}`,
     )
   )
+    return 'database-away'
+  if (!(error instanceof DatabaseError)) return null
+  return BLAMES_WHAT_WAS_GIVEN.test(sqlState) || blamesToo.includes(code) ? null : 'database-away'
 }
 
 export type { Transaction }

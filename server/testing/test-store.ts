@@ -92,9 +92,14 @@ export class TestServer {
     return (await this.app.inject(`/api/jobs/${jobId}`)).json()
   }
 
+  /** Sends commands as a device does: again, where the server has its hands full. @throws Error with any other refusal of them all */
   async send(...commands: unknown[]): Promise<Outcome[]> {
-    const answer = await this.app.inject({ method: 'POST', url: '/api/commands', payload: { commands } })
-    return (answer.json() as { outcomes: Outcome[] }).outcomes
+    for (;;) {
+      const answer = await this.app.inject({ method: 'POST', url: '/api/commands', payload: { commands } })
+      if (answer.statusCode === 200) return (answer.json() as { outcomes: Outcome[] }).outcomes
+      if (answer.statusCode !== 429) throw new Error(`answered ${answer.statusCode}: ${answer.body}`)
+      await new Promise((resolve) => setTimeout(resolve, 100))
+    }
   }
 }
 

@@ -10,6 +10,7 @@ import type { InputIssue } from '#core/errors'
 import { checkReferences } from '#core/job/check-references'
 import { hashText, orderedJson } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
+import { allCollections, entriesOf } from '#core/works/kinds'
 import { ApiProblem, type ApiErrorCode } from '../errors'
 import { photoType } from '../photos/photo-type'
 import { photoPath } from './photo-path'
@@ -61,6 +62,20 @@ function parse(text: string): unknown {
   }
 }
 
+/** Whether a job holds more than one can: everything that is done in it later is judged on the whole. */
+function isTooLarge(job: Snapshot): boolean {
+  const inSet = new Map<string, number>()
+  for (const { setId } of job.readings) inSet.set(setId, (inSet.get(setId) ?? 0) + 1)
+  const entries = allCollections.reduce((n, rows) => n + entriesOf(job, rows).length, 0)
+  return (
+    job.sets.length > jobLimits.sets ||
+    job.readings.length > jobLimits.readings ||
+    entries > jobLimits.entries ||
+    job.closures.length > jobLimits.closures ||
+    [...inSet.values()].some((n) => n > jobLimits.readingsInSet)
+  )
+}
+
 function readJson(text: string): Omit<OpenedJobFile, 'photos'> {
   const raw = parse(text)
   const head = jobFileHead.safeParse(raw)
@@ -71,6 +86,7 @@ function readJson(text: string): Omit<OpenedJobFile, 'photos'> {
   if (head.data.version >= 2 && check !== hashText(orderedJson(job))) throw new ApiProblem('file-changed')
   const read = (head.data.version === 1 ? jobFileV1 : jobFile).safeParse(raw, { reportInput: true })
   if (!read.success) throw new ApiProblem('file-damaged', tellIssues(read.error).slice(0, MOST_ISSUES))
+  if (isTooLarge(read.data.job)) throw new ApiProblem('file-job-too-large')
   const issues = [...checkReferences(read.data.job), ...sensibleIssues(read.data.job)]
   if (issues.length > 0) throw new ApiProblem('file-damaged', issues.slice(0, MOST_ISSUES))
   return { job: read.data.job, shop: 'shop' in read.data ? read.data.shop : '', savedAt: read.data.savedAt }

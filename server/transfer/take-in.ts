@@ -8,12 +8,12 @@ import { ApiProblem } from '../errors'
 import { insertBytes } from '../photos/keep-photo'
 import { readPicture } from '../photos/picture'
 import { entryRow, tableOfKind } from '../store/entries'
-import { gaveWay, holdShop, inTransaction } from '../store/holding'
+import { holdShop, inTransaction } from '../store/holding'
 import type { Row, TableName } from '../store/models'
 import { putCard } from '../store/job-card'
 import { readSnapshot, type Brought } from '../store/read'
 import { rows, select } from '../store/read-values'
-import { isDatabaseAway, type Store } from '../store/store'
+import { storeTrouble, type Store } from '../store/store'
 import type { OpenedJobFile } from './open-job-file'
 
 const NO_DEVICE = '00000000-0000-8000-8000-000000000000'
@@ -302,8 +302,7 @@ export async function takeIn(store: Store, file: OpenedJobFile): Promise<{ jobId
   } catch (error) {
     if (error instanceof UniqueConstraintError) throw new ApiProblem('file-ids-here')
     // Something in it does not fit where it would be kept: a title of a thousand words, half a character.
-    if (error instanceof DatabaseError && !isDatabaseAway(error) && !gaveWay(error))
-      throw new ApiProblem('file-damaged')
+    if (error instanceof DatabaseError && !storeTrouble(error)) throw new ApiProblem('file-damaged')
     throw error
   }
 }

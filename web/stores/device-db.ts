@@ -31,10 +31,17 @@ interface DeviceSchema extends DBSchema {
 }
 
 let opened: Promise<IDBPDatabase<DeviceSchema>> | null = null
+let lost: () => void = () => undefined
+
+/** Calls back when the browser took the store away under the page, as when a person clears a site's data: it is opened anew at the next use. */
+export function onStoreLost(then: () => void): void {
+  lost = then
+}
 
 /** The device's own store: commands not yet acknowledged, and the last that was seen of each job. */
 export function deviceDb(): Promise<IDBPDatabase<DeviceSchema>> {
-  opened ??= openDB<DeviceSchema>('even-bore', 3, {
+  if (opened) return opened
+  const opening = openDB<DeviceSchema>('even-bore', 3, {
     // Whatever version it comes from: what is not there yet is made, what is there stays as it is.
     upgrade(db) {
       const lacks = (name: StoreNames<DeviceSchema>) => !db.objectStoreNames.contains(name)
@@ -47,8 +54,17 @@ export function deviceDb(): Promise<IDBPDatabase<DeviceSchema>> {
       ;(event.target as IDBDatabase).close()
       opened = null
     },
+    terminated() {
+      opened = null
+      lost()
+    },
   })
-  return opened
+  opened = opening
+  // One that could not be opened is tried again the next time.
+  opening.catch(() => {
+    if (opened === opening) opened = null
+  })
+  return opening
 }
 
 /** A plain copy, free of the page's reactive wrappers, as the device's store wants it. */

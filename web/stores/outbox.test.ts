@@ -1,3 +1,5 @@
+import { forceCloseDatabase } from 'fake-indexeddb'
+import { unwrap } from 'idb'
 import { beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest'
 import type { Command, JobAct } from '#contract/commands'
 import { ids } from '#core/testing/make-snapshot'
@@ -159,7 +161,6 @@ describe('the outbox', () => {
   it.each([
     ['refuses as a whole, for ever', 500, 'failed'],
     ['finds too large', 413, 'failed'],
-    ['has no room for', 507, 'disk-full'],
   ])('lays the one act aside that the server %s, says so, and goes on', async (_, status, code) => {
     const poisoned = crypto.randomUUID()
     const isPoison = (c: Command) => 'setId' in c.act && c.act.setId === poisoned
@@ -184,6 +185,30 @@ describe('the outbox', () => {
     expect([outbox.refused.length, server.done.size]).toEqual([0, 1])
   })
 
+  it('waits while the shop\u2019s disk is full, says so, lays nothing aside, and goes on by itself', async () => {
+    server.status = () => 507
+    const outbox = useOutbox()
+    outbox.send(jobId, open(crypto.randomUUID()))
+    await eventually(() => outbox.shopFull && !outbox.reachable, 'nobody says so')
+    // More often than an act is tried that the server fails at.
+    await eventually(() => server.received.length > 3, 'it is not tried again')
+    expect([outbox.waiting, outbox.refused.length]).toEqual([1, 0])
+    server.status = () => 200
+    await eventually(() => outbox.waiting === 0, 'it gave up')
+    expect([outbox.refused.length, outbox.shopFull, outbox.reachable]).toEqual([0, false, true])
+  })
+
+  it('goes on where something on the device is no act at all', async () => {
+    const db = await deviceDb()
+    await db.add('outbox', {} as never)
+    await db.add('outbox', { command: { commandId: 'half' } } as never)
+    const outbox = useOutbox()
+    await outbox.load()
+    outbox.send(jobId, open(crypto.randomUUID()))
+    await eventually(() => server.done.size === 1 && outbox.waiting === 0, 'it is jammed')
+    expect(outbox.deviceFails).toBe(false)
+  })
+
   it('tries an act a few times that the server fails at, while what follows arrives', async () => {
     const poisoned = crypto.randomUUID()
     server.judge = (c) =>
@@ -201,5 +226,61 @@ describe('the outbox', () => {
     outbox.send(jobId, take(crypto.randomUUID(), 0.1 + 0.2))
     expect(outbox.queue[0]!.command.act).toMatchObject({ valueMm: 0.3 })
     await eventually(() => outbox.waiting === 0, 'something still waits')
+  })
+})
+
+describe('a device whose store is cleared under the page', () => {
+  /** What a browser does where a person clears a site's data: all is gone, and the line to it is cut. */
+  async function cleared(): Promise<void> {
+    const db = await deviceDb()
+    await Promise.all([...db.objectStoreNames].map((name) => db.clear(name)))
+    forceCloseDatabase(unwrap(db) as never)
+  }
+
+  it('opens it anew, puts back what waited in its order, and loses nothing', async () => {
+    server.up = false
+    const outbox = useOutbox()
+    const setId = crypto.randomUUID()
+    outbox.send(jobId, open(setId))
+    for (const mm of [0.1, 0.2]) outbox.send(jobId, take(setId, mm))
+    await eventually(() => !outbox.reachable && outbox.queue.every((q) => q.order > 0), 'it is not kept')
+    await cleared()
+    await eventually(() => outbox.cleared !== null, 'nobody noticed')
+    outbox.send(jobId, take(setId, 0.3))
+    await eventually(() => outbox.queue.every((q) => q.order > 0), 'it is not kept')
+    expect([outbox.cleared, outbox.deviceFails]).toEqual([{ photos: 0 }, false])
+    const left = await (await deviceDb()).getAll('outbox')
+    expect(left.map((q) => q.command.act.what)).toEqual(['open-set', ...Array(3).fill('take-reading')])
+    newPage()
+    server.up = true
+    const next = useOutbox()
+    await next.load()
+    await eventually(() => next.waiting === 0, 'something was lost')
+    expect(values()).toEqual([0.1, 0.2, 0.3])
+  })
+
+  it('says which photos it cannot put back, and nothing where nothing waited', async () => {
+    server.up = false
+    const outbox = useOutbox()
+    const act: JobAct = {
+      what: 'add-photo',
+      photoId: crypto.randomUUID(),
+      cylinder: 1,
+      findingId: null,
+      mime: 'image/jpeg',
+      widthPx: 4,
+      heightPx: 3,
+      bytes: 3,
+      sha256: 'a'.repeat(64),
+      words: '',
+    }
+    await cleared()
+    await eventually(() => !outbox.deviceFails, 'it stays broken')
+    expect(outbox.cleared).toBeNull()
+    outbox.send(jobId, act)
+    await eventually(() => !outbox.reachable && outbox.queue.every((q) => q.order > 0), 'it is not kept')
+    await cleared()
+    await eventually(() => outbox.cleared !== null, 'nobody noticed')
+    expect(outbox.cleared).toEqual({ photos: 1 })
   })
 })

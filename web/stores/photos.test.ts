@@ -71,6 +71,25 @@ describe('photos on their way', () => {
     expect(server.received.filter((c) => c.act.what === 'add-photo').length).toBeGreaterThan(0)
   })
 
+  it('wait where the shop has no room for them, while what follows them arrives', async () => {
+    const id = crypto.randomUUID()
+    await keepPhoto(id, jobId, bytes(), 'image/jpeg')
+    photoStatus = 507
+    const outbox = useOutbox()
+    outbox.send(jobId, photo(id))
+    outbox.send(jobId, { what: 'archive-job', archived: true })
+    await eventually(() => outbox.waiting === 1 && server.done.size === 1, 'what follows is held up')
+    expect([outbox.shopFull, outbox.reachable, outbox.refused.length]).toEqual([true, true, 0])
+    expect(outbox.queue[0]!.command.act.what).toBe('add-photo')
+    // There is room again: it is not asked for at once, but by itself.
+    photoStatus = 200
+    const now = performance.now.bind(performance)
+    vi.spyOn(performance, 'now').mockImplementation(() => now() + 60_000)
+    await outbox.flush()
+    await eventually(() => outbox.waiting === 0, 'it is not sent again')
+    expect([outbox.shopFull, server.done.size]).toEqual([false, 2])
+  })
+
   it('are tried again where the server stumbles, and left to the act’s refusal where it will not have them', async () => {
     const id = crypto.randomUUID()
     await keepPhoto(id, jobId, bytes(), 'image/jpeg')
@@ -78,7 +97,9 @@ describe('photos on their way', () => {
     photoStatus = 503
     await expect(sendPhotos(commands)).rejects.toThrow(TypeError)
     photoStatus = 422
-    await expect(sendPhotos(commands)).resolves.toBeUndefined()
+    await expect(sendPhotos(commands)).resolves.toEqual(new Set())
+    photoStatus = 507
+    await expect(sendPhotos(commands)).resolves.toEqual(new Set([id]))
     await forgetPhotos(commands)
     heard = []
     await sendPhotos(commands)

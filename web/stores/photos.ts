@@ -1,6 +1,6 @@
 import type { Command } from '#contract/commands'
 import { deviceDb } from './device-db'
-import { refuseStatus } from './stuck'
+import { refuseStatus, ShopFull } from './stuck'
 
 /** The photos that commands speak of, as the device still keeps them. */
 async function keptOf(commands: readonly Command[]) {
@@ -20,9 +20,11 @@ export async function keepPhoto(id: string, jobId: string, content: ArrayBuffer,
  * Sends the bytes of photos before the acts that name them. A photo that the server will not
  * have is left: its act is refused then, with the reason.
  *
+ * @returns the photos that the shop has no room for now: their acts wait, others need not
  * @throws what {@link refuseStatus} says where the server does not take it now
  */
-export async function sendPhotos(commands: readonly Command[]): Promise<void> {
+export async function sendPhotos(commands: readonly Command[]): Promise<ReadonlySet<string>> {
+  const noRoom = new Set<string>()
   for (const { id, jobId, content, mime } of await keptOf(commands)) {
     const answer = await fetch(`/api/jobs/${jobId}/photos/${id}`, {
       method: 'PUT',
@@ -30,8 +32,14 @@ export async function sendPhotos(commands: readonly Command[]): Promise<void> {
       body: content,
       signal: AbortSignal.timeout(60_000),
     })
-    if (answer.status >= 500 || answer.status === 429) refuseStatus(answer.status)
+    try {
+      if (answer.status >= 500 || answer.status === 429) refuseStatus(answer.status)
+    } catch (error) {
+      if (!(error instanceof ShopFull)) throw error
+      noRoom.add(id)
+    }
   }
+  return noRoom
 }
 
 /** Takes photos off the device once their acts are acknowledged. */

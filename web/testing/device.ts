@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { createPinia, getActivePinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
 import type { Command, Outcome } from '#contract/commands'
+import type { Health } from '#contract/health'
 import { sixCylinders } from '#core/testing/make-snapshot'
 import type { Snapshot } from '#core/job/snapshot'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
@@ -20,6 +21,8 @@ export class FakeServer {
   judge: (command: Command) => Omit<Extract<Outcome, { result: 'refused' }>, 'commandId'> | null = () => null
   /** The status of the answer to a batch: 200 by default. */
   status: (commands: Command[]) => number = () => 200
+  /** What it tells of itself. */
+  health: Health = { ok: true, database: 'up', disk: 'ok', troubles: [] }
   /** Held answers, to be let go by the test. */
   private gates: (() => void)[] = []
   hold = false
@@ -57,6 +60,7 @@ export class FakeServer {
 
   private async answer(url: string, body?: string): Promise<unknown> {
     if (!this.up) throw new TypeError('no network')
+    if (url === '/api/health') return { ok: this.health.ok, status: 200, json: () => Promise.resolve(this.health) }
     if (/^\/api\/jobs\/[^/]+$/.test(url)) {
       this.reads++
       const found = JSON.parse(JSON.stringify({ ...this.snapshot, revision: this.done.size })) as Snapshot
