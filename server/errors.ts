@@ -12,6 +12,7 @@ export const apiErrors = {
   'photo-differs': 409,
   'photo-quota': 413,
   'unknown-photo': 404,
+  'photo-changed': 409,
   'file-too-large': 413,
   'file-job-too-large': 413,
   'file-no-job': 422,

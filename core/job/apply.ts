@@ -259,6 +259,7 @@ export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasio
         sealVersion: SIGNATURE_VERSION,
         storedAt: null,
         kept: null,
+        judged: null,
       }
       return { ...snapshot, closures: addOnce(snapshot.closures, closure, (c) => c.seq === seq) }
     }

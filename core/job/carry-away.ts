@@ -1,12 +1,5 @@
+import { idsIn } from './ids-in'
 import type { Snapshot } from './snapshot'
-
-/** Every id that stands anywhere in something. */
-function idsIn(value: unknown, found = new Set<string>()): Set<string> {
-  if (typeof value === 'string') found.add(value)
-  else if (Array.isArray(value)) for (const v of value) idsIn(v, found)
-  else if (value && typeof value === 'object') for (const v of Object.values(value)) idsIn(v, found)
-  return found
-}
 
 /**
  * The job with what belongs to it and nothing else of the shop: the people, gauges, pullers

@@ -1,8 +1,11 @@
 import type { InputIssue } from '../errors'
 import { allCollections, entriesOf, placesOf } from '../works/kinds'
 import { worksOf } from '../works/stage-table'
+import { canonicalJson } from './canonical-json'
+import { surroundedBy } from './kept'
 import { spotOf } from './place'
-import type { Snapshot } from './snapshot'
+import { present } from './signed-text'
+import type { Closure, Snapshot } from './snapshot'
 
 /** The collections of entries, by their names. */
 const entryLists = (job: Snapshot) =>
@@ -15,6 +18,35 @@ function ownRows(job: Snapshot): [string, readonly { id: string }[]][] {
   return [...others, ...(entryLists(job) as [string, { id: string }[]][])]
 }
 
+/** A thing without nothings, so that one of before a field was added is the same as one after. */
+const plain = (value: unknown) => canonicalJson(present(value))
+
+/**
+ * What is odd in what a closing keeps of the job and of what surrounds it: another job or engine, limits that are not
+ * those of the job, parts that lie elsewhere, or anything that points nowhere. The job would be shown by it.
+ */
+function checkKept(job: Snapshot, closure: Closure, path: string): InputIssue[] {
+  const { kept, judged } = closure
+  const issues: InputIssue[] = []
+  const odd = (what: string, message: string) => issues.push({ path: `${path}.${what}`, message })
+  const sheets = [...job.sheets, job.sheet]
+  const elsewhere = (parts: readonly { fitted: { jobId: string } | null }[]) =>
+    parts.some((p) => p.fitted !== null && p.fitted.jobId !== job.job.id)
+  if (judged) {
+    if (!sheets.some((s) => s.id === judged.sheetId)) odd('judged', 'names limits that are not in the job')
+    if (elsewhere([...judged.shims, ...judged.liners])) odd('judged', 'has a part that lies in another job')
+  }
+  if (!kept) return issues
+  if (kept.job.id !== job.job.id) odd('kept.job', 'is of another job')
+  if (kept.engine.id !== job.engine.id) odd('kept.engine', 'is of another engine')
+  const sheet = sheets.find((s) => s.id === kept.sheet.id)
+  if (!sheet || plain(sheet) !== plain(kept.sheet)) odd('kept.sheet', 'has limits that are not those of the job')
+  if (elsewhere([...kept.shims, ...kept.liners])) odd('kept', 'has a part that lies in another job')
+  // As it would be shown, and taken away again: all of it must hold together.
+  const shown = surroundedBy(job, kept)
+  return [...issues, ...checkRows({ ...shown, closures: [] }).map((i) => ({ ...i, path: `${path}.kept.${i.path}` }))]
+}
+
 /**
  * What in a job points at something that is not in it, or stands in it twice: a reading of no
  * set, a shim nobody has, a cylinder the engine lacks, a person without a name. A job file is
@@ -23,6 +55,11 @@ function ownRows(job: Snapshot): [string, readonly { id: string }[]][] {
  * @returns where, and what is wrong; empty where all holds together
  */
 export function checkReferences(job: Snapshot): InputIssue[] {
+  return [...checkRows(job), ...job.closures.flatMap((c, i) => checkKept(job, c, `closures.${i}`))]
+}
+
+/** The same of its own rows alone. */
+function checkRows(job: Snapshot): InputIssue[] {
   const issues: InputIssue[] = []
   const ids = (rows: readonly { id: string }[]) => new Set(rows.map((r) => r.id))
   const [people, gauges, sheets, sets, shims, liners, pullers, findings] = [
@@ -69,6 +106,14 @@ export function checkReferences(job: Snapshot): InputIssue[] {
     if (name !== 'tally')
       points(name, rows.map(spotOf), (r) => r.place, places, 'names a place that the unit does not have')
   }
+  for (const [name, rows] of entryLists(job))
+    points(
+      name,
+      rows as readonly { sheetId?: string }[],
+      (r) => r.sheetId ?? null,
+      sheets!,
+      'was made under limits that are not in the job',
+    )
   const by: [string, readonly object[]][] = [
     ['sets', job.sets],
     ['readings', job.readings],

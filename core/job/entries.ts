@@ -27,7 +27,15 @@ export function addEntry(
 ): Snapshot {
   const what = act.what as EntryWhat
   const { seq, at, personId } = occasion
-  const entry = { ...entryOf(act), seq, personId, at, ...(kindOf[what].strikes ? { struck: null } : {}) }
+  const { grouped, strikes } = kindOf[what]
+  const entry = {
+    ...entryOf(act),
+    seq,
+    personId,
+    at,
+    ...(grouped ? { sheetId: snapshot.sheet.id } : {}),
+    ...(strikes ? { struck: null } : {}),
+  }
   return withEntries(snapshot, what, (there) => (there.some((e) => e.id === entry.id) ? there : [...there, entry]))
 }
 

@@ -2,7 +2,10 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { ids, Played } from '../testing/make-snapshot'
 import { bridge, wholeJob } from '../testing/tarrock'
 import { carryAway, withPlainSeqs } from './carry-away'
+import { judgedNow } from './as-judged'
 import { asSigned, keptOf } from './kept'
+import { canonicalJson } from './canonical-json'
+import { signedText } from './signed-text'
 import { hashText, orderedJson, signedIn, signatureHash, signatureState, signatureOf } from './signature'
 import type { Closure, Snapshot } from './snapshot'
 import { recordMove } from '../works/job/record'
@@ -19,6 +22,7 @@ function closeSealed(stage: Closure['stage']): Closure {
     ...last,
     storedAt: '2026-11-02T08:00:01.000Z',
     kept: stage === 'record' ? keptOf(played.snapshot) : null,
+    judged: judgedNow(played.snapshot, stage),
   }
   const sealed = { ...made, hash: signatureHash(played.snapshot, made) }
   played.snapshot = { ...played.snapshot, closures: [...played.snapshot.closures.slice(0, -1), sealed] }
@@ -182,6 +186,7 @@ describe('a signature', () => {
         sealVersion,
         storedAt: '2026-11-02T09:00:01.000Z',
         kept: stage === 'record' ? keptOf(played.snapshot) : null,
+        judged: judgedNow(played.snapshot, stage),
       })
     expect(golden('trial-fit', 2)).toBe('0c95222222ea9ffbb501065e39a35688fb9f820724e1d30471c727f3770a894e')
     expect(golden('look', 2)).toBe('874e3759c07a43e6905b85faacd8dd71a005cff1f7083cdb1aa8fb2cfee0ce5a')
@@ -199,11 +204,116 @@ describe('a signature', () => {
 
   it('of an earlier version, or not made yet, is not known', () => {
     const trial = closeSealed('trial-fit')
-    expect([1, 4].map((sealVersion) => state({ ...trial, sealVersion }))).toEqual(['unknown', 'unknown'])
+    const old = { ...trial, sealVersion: 1, storedAt: null, judged: null }
+    expect([state(old), state({ ...trial, sealVersion: 5 })]).toEqual(['unknown', 'unknown'])
     expect(state({ ...trial, hash: '' })).toBe('unknown')
     expect(signatureOf(played.snapshot)).toBeNull()
     const record = closeSealed('record')
     expect(signatureOf(played.snapshot)).toEqual(record)
+  })
+})
+
+describe('a signature of version 4', () => {
+  /** The job as somebody changed it past the program, in its store. */
+  const changed = (change: (s: Snapshot) => void) => {
+    const copy = structuredClone(played.snapshot)
+    change(copy)
+    return copy
+  }
+  let record: Closure
+  beforeEach(() => {
+    played.act({
+      what: 'tally-plug',
+      tallyId: played.id(5200),
+      cylinder: 1,
+      goesIn: true,
+      place: 'bore',
+      item: 'foam-plug',
+      count: 1,
+    })
+    played.act({ what: 'cut-pass', cutId: played.id(5201), cylinder: 1, kind: 'finish', leavesMm: [0.1], expectMm: 0 })
+    played.act({
+      what: 'add-photo',
+      photoId: played.id(5202),
+      cylinder: 1,
+      findingId: null,
+      mime: 'image/jpeg',
+      widthPx: 4,
+      heightPx: 3,
+      bytes: 3,
+      sha256: 'a'.repeat(64),
+      words: 'ledge',
+    })
+    closeSealed('as-found')
+    closeSealed('trial-fit')
+    record = closeSealed('record')
+  })
+
+  it.each<[string, (s: Snapshot) => void]>([
+    ['a closing taken out', (s) => s.closures.splice(0, 1)],
+    ['the note of another closing', (s) => (s.closures[1]!.note = 'as it is')],
+    ['who made another closing', (s) => (s.closures[0]!.personId = played.id(1))],
+    ['when another was stored', (s) => (s.closures[0]!.storedAt = '2026-11-09T08:00:00.000Z')],
+    ['what another closing was judged by', (s) => (s.closures[1]!.judged = null)],
+    ['the number', (s) => (s.job.number += 1)],
+    ['that it is of a simulated engine', (s) => (s.job.simulated = !s.job.simulated)],
+    [
+      'where it came from',
+      (s) =>
+        s.takenIn.push({ shop: 'X', number: 99, savedAt: '2026-11-09T08:00:00.000Z', at: '2026-11-09T08:00:00.000Z' }),
+    ],
+    ['the hash of a photo', (s) => (s.photos[0]!.sha256 = 'b'.repeat(64))],
+    ['the order of a cut and a reading', (s) => (s.cuts[0]!.seq = -1)],
+    ['the limits', (s) => (s.sheets[0]!.limits.maxMm += 0.01)],
+    ['a section of the limits', (s) => (s.sheets[0]!.sections = { faces: { pads: [{ name: 'x' }] } as never })],
+  ])('minds %s', (_, change) => {
+    expect(state(record)).toBe('stands')
+    expect(state(record, changed(change))).toBe('broken')
+  })
+
+  it('does not mind that a job is laid aside, nor its number in a shop that took it in since', () => {
+    expect(
+      state(
+        record,
+        changed((s) => (s.job.archived = true)),
+      ),
+    ).toBe('stands')
+    const way = { shop: 'X', savedAt: '2026-11-09T08:00:00.000Z', at: '2026-11-09T08:00:00.000Z' }
+    const { number } = played.snapshot.job
+    const elsewhere = (theirs: number) =>
+      changed((s) => {
+        s.takenIn.push({ ...way, number: theirs })
+        s.job.number = 512
+        s.job.simulated = false
+      })
+    expect([state(record, elsewhere(number)), state(record, elsewhere(number + 1))]).toEqual(['stands', 'broken'])
+  })
+
+  it('cannot be called an older one, nor one that cannot be made again', () => {
+    for (const sealVersion of [1, 2, 3]) {
+      expect(state({ ...record, sealVersion })).toBe('broken')
+      // All that a later version brought is taken out: the others of the job still tell.
+      expect(state({ ...record, sealVersion, storedAt: null, kept: null, judged: null })).toBe('broken')
+    }
+  })
+
+  it('of a stage covers the limits it was judged by, the engine, and the photos taken by then', () => {
+    const trial = played.snapshot.closures.find((c) => c.stage === 'trial-fit')!
+    expect(state(trial)).toBe('stands')
+    const changes: ((s: Snapshot) => void)[] = [
+      (s) => (s.sheets[0]!.limits.minMm -= 0.01),
+      (s) => (s.engine.boreMm += 1),
+      (s) => (s.stationsDeg = [0, 120, 240]),
+      (s) => (s.photos[0]!.sha256 = 'c'.repeat(64)),
+    ]
+    expect(changes.map((c) => state(trial, changed(c)))).toEqual(changes.map(() => 'broken'))
+  })
+
+  it('is of the very text that is kept with it', () => {
+    const text = signedText(played.snapshot, record)
+    expect(hashText(text)).toBe(record.hash)
+    expect(JSON.parse(text)).toMatchObject({ version: 4, stage: 'record', closings: [{ stage: 'as-found' }, {}] })
+    expect(canonicalJson(JSON.parse(text))).toBe(text)
   })
 })
 
@@ -213,14 +323,14 @@ describe('a signed job', () => {
     const { job, engine, gauges, people } = played.snapshot
     const changed: Snapshot = {
       ...played.snapshot,
-      job: { ...job, title: 'Another', number: 77, archived: true },
+      job: { ...job, title: 'Another', archived: true },
       engine: { ...engine, name: 'Renamed' },
       gauges: gauges.map((g) => ({ ...g, name: `${g.name} 2`, repeatabilityMm: 0.5 })),
       people: people.map((p) => ({ ...p, name: 'Somebody else' })),
     }
     const shown = asSigned(changed)
     expect(shown).toMatchObject({
-      job: { title: job.title, number: 77, archived: true },
+      job: { title: job.title, archived: true },
       engine: { name: engine.name },
       people: [{ name: 'Ines Varga' }],
     })

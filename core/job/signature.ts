@@ -1,6 +1,7 @@
 import { bySeq, latest } from './order'
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
+import { signedText } from './signed-text'
 import type { Closure, Snapshot } from './snapshot'
 import { coveredBy, entriesOf, type RowsName } from '../works/kinds'
 import { setStages, type EntryCollection, type SetStage, type StageName } from '../works/stage-table'
@@ -63,7 +64,7 @@ const coveredBy2 = {
 } as const satisfies Partial<Record<StageName, readonly EntryCollection[]>>
 
 /** The version of the signatures that are made now. */
-export const SIGNATURE_VERSION = 3
+export const SIGNATURE_VERSION = 4
 
 /** Without what a later version added and is not there: signatures of before know nothing of it. */
 function asBefore<T extends object>(row: T): Partial<T> {
@@ -94,37 +95,42 @@ function measured(snapshot: Snapshot, stage: StageName, upToSeq: number) {
   }
 }
 
-/** Only what is there: without nothings, so that a field that a later version adds changes no signature of before. */
-function present(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(present)
+/** The same as version 3 had it: frozen. */
+function presentIn3(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(presentIn3)
   if (value === null || typeof value !== 'object') return value
   const nothing = (v: unknown) => v === null || v === undefined || v === '' || (Array.isArray(v) && v.length === 0)
   return Object.fromEntries(
     Object.entries(value)
       .filter(([, v]) => !nothing(v))
-      .map(([k, v]) => [k, present(v)]),
+      .map(([k, v]) => [k, presentIn3(v)]),
   )
 }
+
+/** Entries as version 3 had them: the limits they were made under are noted since. */
+const asIn3 = <T extends object>({ sheetId: _, ...row }: T & { sheetId?: unknown }) => row
 
 /**
  * The signature of a closure over what it covers: the sets of its stage with their readings, the
  * limits they were judged by, and its entries, struck ones with their strikes. The record covers
  * all. Version 3 covers also who closed it, when by both clocks, with which words, and, of a
- * signature, what surrounds the job as it was then. What came after the closure is not under it.
+ * signature, what surrounds the job as it was then; what version 4 covers, {@link signedText} says.
+ * What came after the closure is not under it.
  *
  * @param closure its place, version, and what it keeps; its hash is not read
  * @returns SHA-256, hex
  */
 export function signatureHash(snapshot: Snapshot, closure: Closure): string {
   const { stage, seq, sealVersion, personId, at, storedAt, closes, note, kept } = closure
+  if (sealVersion >= 4) return hashText(signedText(snapshot, closure))
   const two: readonly RowsName[] = (coveredBy2 as Partial<typeof coveredBy2>)[stage as keyof typeof coveredBy2] ?? []
   const covered = sealVersion === 2 ? two : coveredBy(stage)
-  const entries = covered.map((rows): [RowsName, object[]] => [rows, until(entriesOf(snapshot, rows), seq)])
+  const entries = covered.map((rows): [RowsName, object[]] => [rows, until(entriesOf(snapshot, rows), seq).map(asIn3)])
   // Frozen: this is what stands in every job that was closed by it.
   if (sealVersion === 2) return hashText(orderedJson({ ...measured(snapshot, stage, seq), entries }))
   return hashText(
     orderedJson(
-      present({
+      presentIn3({
         version: sealVersion,
         ...measured(snapshot, stage, seq),
         entries: Object.fromEntries(entries),
@@ -138,9 +144,37 @@ export function signatureHash(snapshot: Snapshot, closure: Closure): string {
 /** Whether what a person closed or signed is still what stands here; `unknown` for marks of an earlier version, or not yet made. */
 export type SignatureState = 'stands' | 'broken' | 'unknown'
 
+/**
+ * Whether a closing can be of the version that it says: a version only rises in a job, and none has what a later one
+ * brought. One that was set back is taken for changed, not for old.
+ */
+function wasSetBack({ closures }: Snapshot, { seq, sealVersion, storedAt, kept, judged }: Closure): boolean {
+  if (sealVersion < 4 && judged !== null) return true
+  if (sealVersion < 3 && (storedAt !== null || kept !== null)) return true
+  return closures.some((c) => c.seq < seq && c.sealVersion > sealVersion)
+}
+
+/**
+ * Whether a signed job is still called by its number, of the same sort of engine, and from where it was: as the signature
+ * kept it, or, where it has been taken in by another shop since, as that found it.
+ */
+function comesAsKept({ job, takenIn }: Snapshot, { kept, sealVersion }: Closure): boolean {
+  if (sealVersion < 4 || !kept) return true
+  const then = kept.takenIn ?? []
+  const since = takenIn.slice(then.length)
+  // The longest list forgets its first ways.
+  const same = takenIn.length >= MOST_WAYS || orderedJson(takenIn.slice(0, then.length)) === orderedJson(then)
+  if (since.length > 0) return same && (takenIn.length >= MOST_WAYS || since[0]!.number === kept.job.number)
+  return same && job.number === kept.job.number && (job.simulated === kept.job.simulated || kept.job.simulated)
+}
+/** So many ways a job remembers. */
+const MOST_WAYS = 20
+
 /** How a closure's signature stands: made again from what is here now. */
 export function signatureState(snapshot: Snapshot, closure: Closure): SignatureState {
+  if (wasSetBack(snapshot, closure)) return 'broken'
   if (closure.sealVersion < 2 || closure.sealVersion > SIGNATURE_VERSION || closure.hash === '') return 'unknown'
+  if (closure.stage === 'record' && !comesAsKept(snapshot, closure)) return 'broken'
   return signatureHash(snapshot, closure) === closure.hash ? 'stands' : 'broken'
 }
 

@@ -317,9 +317,21 @@ const surroundings = {
   leakTable: leakTable.nullable().default(null),
 }
 
+/** Where a job was taken in from: the shop that saved the file, when, its number there, and when it came here. */
+export const takenIn = z.strictObject({ shop: z.string().max(120), savedAt: when, number: z.int(), at: when })
+export type TakenIn = z.infer<typeof takenIn>
+
 /** What surrounds the entries, as it was when the job was signed: the record shows this, whatever changes in the shop after. */
-export const kept = z.strictObject(surroundings)
+export const kept = z.strictObject({
+  ...surroundings,
+  /** The ways by which it had come by then. Left out by a signature of before version 4, which did not cover them. */
+  takenIn: z.array(takenIn).max(20).optional(),
+})
 export type Kept = z.infer<typeof kept>
+
+/** What a closed stage was judged by: limits that change after, and parts that are measured again, change nothing in it. */
+export const judgedBy = z.strictObject({ sheetId: id, shims: z.array(shim), liners: z.array(liner) })
+export type JudgedBy = z.infer<typeof judgedBy>
 
 export const closure = z.strictObject({
   seq,
@@ -330,18 +342,16 @@ export const closure = z.strictObject({
   note: z.string().max(500),
   /** Hash over what was closed or signed. */
   hash: z.string().max(64),
-  /** How the hash was made: 1 before it could be made again, 2 and 3 by `signatureHash`. */
+  /** How the hash was made: 1 before it could be made again, 2 to 4 by `signatureHash`. */
   sealVersion: z.int().default(1),
   /** When the server stored it, by the server's clock; `at` is the device's. null: not yet, or by an earlier version. */
   storedAt: when.nullable().default(null),
   /** Of a signature: what surrounds the job, as it was then. */
   kept: kept.nullable().default(null),
+  /** Of a stage or job that was closed by version 4: what it was judged by. */
+  judged: judgedBy.nullable().default(null),
 })
 export type Closure = z.infer<typeof closure>
-
-/** Where a job was taken in from: the shop that saved the file, when, its number there, and when it came here. */
-export const takenIn = z.strictObject({ shop: z.string().max(120), savedAt: when, number: z.int(), at: when })
-export type TakenIn = z.infer<typeof takenIn>
 
 /** Everything that is known of one job: what the server sends, what the device keeps, what the core judges. */
 export const snapshot = z.strictObject({

@@ -54,8 +54,11 @@ export const stageEntry = <
 /** What is left of an entry's schema for a kind: without id, who, when, place and strike. */
 export const madeByOccasion = { id: true, seq: true, personId: true, at: true } as const
 
+/** The limits in force when it was made, which the server notes; left out where it did not: those of its place in the log. */
+const inForce = { sheetId: id.optional() }
+
 /** An entry of a kind as it stands in a snapshot. */
-export type EntryOf<K extends Kind> = z.infer<z.ZodObject<typeof entry & K['given']>> &
+export type EntryOf<K extends Kind> = z.infer<z.ZodObject<typeof entry & typeof inForce & K['given']>> &
   (K['strikes'] extends true ? { struck: z.infer<typeof strike> } : unknown)
 /** The act that adds one: what was left out is filled by its defaults. */
 export type ActOf<K extends Kinds> = {
@@ -66,7 +69,7 @@ export type RowsOf<K extends Kinds> = { [W in keyof K as K[W]['rows']]: EntryOf<
 
 /** The schema of one entry. */
 export function entrySchema(of: Kind) {
-  return z.strictObject({ ...entry, ...of.given, ...(of.strikes ? { struck: strike } : {}) })
+  return z.strictObject({ ...entry, ...inForce, ...of.given, ...(of.strikes ? { struck: strike } : {}) })
 }
 
 type RowsShape<K extends Kinds> = {

@@ -4,6 +4,7 @@ import { jobLimits } from '#contract/job-file'
 import { ApiProblem } from '../errors'
 import { holdJob, inTransaction } from '../store/holding'
 import { rows, select } from '../store/read-values'
+import type { Row } from '../store/models'
 import type { Store } from '../store/store'
 import { readPicture } from './picture'
 import { refuseFullDisk } from './room'
@@ -78,6 +79,17 @@ export async function keepPhoto(store: Store, { jobId, photoId }: PhotoPlace, co
     if (!same((await rows(store, 'photoBytes', { id: photoId }))[0])) throw new ApiProblem('photo-differs')
   }
   return kept
+}
+
+/**
+ * Whether the bytes of a photo are those that its job speaks of, and that lie under its signature: looked at when it is
+ * shown or printed, not when a job opens.
+ */
+export async function isAsKept(store: Store, row: Row): Promise<boolean> {
+  const [named] = await rows(store, 'photos', { id: row.id })
+  const hash = Buffer.from(await crypto.subtle.digest('SHA-256', new Uint8Array(row.content as Buffer))).toString('hex')
+  // One that no act has named yet is what was sent.
+  return hash === (named ?? row).sha256
 }
 
 /** A device may be away for days with the act that names a photo; after that, nobody comes for it. */

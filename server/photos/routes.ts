@@ -5,7 +5,7 @@ import { apiError } from '#contract/shop'
 import { typed, type Services } from '../services'
 import { ApiProblem } from '../errors'
 import { rows } from '../store/read-values'
-import { clearOrphans, keepPhoto } from './keep-photo'
+import { clearOrphans, isAsKept, keepPhoto } from './keep-photo'
 
 const CLEAR_EVERY_MS = 3_600_000
 const params = z.object({ jobId: z.uuid(), photoId: z.uuid() })
@@ -46,6 +46,7 @@ export async function photoRoutes(plain: FastifyInstance, { store }: Services): 
       const { jobId, photoId } = request.params
       const [found] = await rows(store, 'photoBytes', { id: photoId, jobId })
       if (!found) throw new ApiProblem('unknown-photo')
+      if (!(await isAsKept(store, found))) throw new ApiProblem('photo-changed')
       return reply
         .header('content-type', String(found.mime))
         .header('cache-control', 'private, max-age=31536000, immutable')

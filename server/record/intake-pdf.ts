@@ -1,12 +1,16 @@
 import type { Content } from 'pdfmake/interfaces'
 import { readComplaint } from '#core/works/liners/read-complaint'
 import { sayComplaint } from '#contract/words/say-strip'
+import { signatureOf } from '#core/job/signature'
 import { lines, title, type Writer } from './pdf-writer'
 import { say, word } from './words'
 
-/** Where a job of another shop came from. */
+/** Where a job of another shop came from, and that it is of a simulated engine, wherever it was signed. */
 export function takenInBlock(w: Writer): Content[] {
-  return w.snapshot.takenIn.map((way) => ({
+  const { job, takenIn } = w.snapshot
+  const simulated = job.simulated || (signatureOf(w.snapshot)?.kept?.job.simulated ?? false)
+  const made: Content[] = simulated ? [{ text: word('record.simulated'), bold: true, fontSize: 9.5 }] : []
+  const ways = takenIn.map((way) => ({
     text: word('record.taken-in', {
       shop: way.shop || '—',
       number: way.number,
@@ -17,6 +21,7 @@ export function takenInBlock(w: Writer): Content[] {
     fontSize: 9.5,
     margin: [0, 2, 0, 0] as [number, number, number, number],
   }))
+  return [...made, ...ways]
 }
 
 /** What the engine came in with. */

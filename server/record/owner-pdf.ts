@@ -1,13 +1,14 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
 import { isClosed } from '#core/job/route'
-import { signatureState, signatureOf } from '#core/job/signature'
+import { signatureOf } from '#core/job/signature'
 import { takenInBlock } from './intake-pdf'
 import {
   imageOf,
   lines,
   paperOf,
   print,
+  sealAfter,
   title,
   unshownPhotos,
   Writer,
@@ -75,7 +76,7 @@ export async function ownerContent(w: Writer, photos: Printable): Promise<Conten
               name: w.person(signature.personId, signature.at),
               when: w.closedAt(signature),
               mark: signature.hash.slice(0, 12),
-            }) + (signatureState(snapshot, signature) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
+            }) + sealAfter(snapshot, signature),
           bold: true,
           margin: [0, 8, 0, 0],
         }

@@ -5,6 +5,9 @@ import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import pdfmake from 'pdfmake'
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+import { asJudged } from '#core/job/as-judged'
+import { signatureState } from '#core/job/signature'
+import type { StageName } from '#core/job/stages'
 import type { Closure, Snapshot } from '#core/job/snapshot'
 import type { Photo } from '#core/job/photo'
 import type { LengthUnit } from '#core/units/convert'
@@ -50,6 +53,12 @@ export class Writer {
     readonly snapshot: Snapshot,
     readonly options: RecordOptions,
   ) {}
+
+  /** The same for a stage that was judged by other limits than are in force now. */
+  judgedIn(stage: StageName): Writer {
+    const snapshot = asJudged(this.snapshot, stage)
+    return snapshot === this.snapshot ? this : new Writer(snapshot, this.options)
+  }
 
   length(valueMm: number, limitsMm: readonly number[] = []): string {
     return formatLength(valueMm, { unit: this.options.unit, locale: recordLocale, limitsMm })
@@ -109,8 +118,24 @@ export class Writer {
   }
 }
 
+/** What must be said of a signature: that it is broken, or cannot be checked; nothing where it stands. */
+export function sealWords(snapshot: Snapshot, closure: Closure): string | null {
+  const state = signatureState(snapshot, closure)
+  return state === 'stands' ? null : word(`record.seal-${state}`)
+}
+/** The same behind a sentence. */
+export const sealAfter = (snapshot: Snapshot, closure: Closure): string => {
+  const said = sealWords(snapshot, closure)
+  return said ? ` ${said}` : ''
+}
+
 /** Photos as JPEG by their ids, those that can be printed. */
-export type Printable = ReadonlyMap<string, Uint8Array>
+export interface Printable extends ReadonlyMap<string, Uint8Array> {
+  /** Those that are not shown because their bytes were changed since they were kept. */
+  changed?: ReadonlySet<string>
+}
+export const asPrintable = (photos: ReadonlyMap<string, Uint8Array>, changed: readonly string[]): Printable =>
+  Object.assign(new Map(photos), { changed: new Set(changed) })
 export const imageOf = (photos: Printable, id: string) =>
   `data:image/jpeg;base64,${Buffer.from(photos.get(id)!).toString('base64')}`
 /** What stands under a photo: its cylinder and its words. */
@@ -124,7 +149,12 @@ export function unshownPhotos(all: readonly Photo[], photos: Printable): Content
     ? []
     : [
         {
-          ul: unshown.map((p) => word('record.photo-unshown', { words: photoWords(p), mark: p.sha256.slice(0, 12) })),
+          ul: unshown.map((p) =>
+            word(photos.changed?.has(p.id) ? 'record.photo-changed' : 'record.photo-unshown', {
+              words: photoWords(p),
+              mark: p.sha256.slice(0, 12),
+            }),
+          ),
           fontSize: 9,
           margin: [0, 4, 0, 0],
         },

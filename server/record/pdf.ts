@@ -1,18 +1,67 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
 import { isClosed, readRoute, routeFacts } from '#core/job/route'
-import { signatureState, signatureOf } from '#core/job/signature'
+import { signatureOf } from '#core/job/signature'
 import { optionalStages, stageNames, type StageName } from '#core/job/stages'
 import type { RecordWork, StageSection } from '../works/record-work'
+import type { GateProblem } from '#core/job/gate'
+import { byEachLimits } from '#core/works/by-each-limits'
+import { stageLogic } from '#core/works/logic'
+import { placeWords } from '#contract/words/say-move'
 import { intakeBlock, takenInBlock } from './intake-pdf'
-import { paperOf, print, title, Writer, type Printable, type RecordOptions } from './pdf-writer'
+import { lines, paperOf, print, sealWords, title, Writer, type Printable, type RecordOptions } from './pdf-writer'
 import { word } from './words'
 import { worksOfRecord } from './works-of-record'
 
 /** What the works of the job put on the record: its stages in the order of the trade, what all jobs have at the end. */
 function worksContent(parts: readonly RecordWork[], w: Writer, photos: Printable): Content[] {
   const sections = Object.assign({}, ...parts.map((p) => p.stages)) as Partial<Record<StageName, StageSection>>
-  return stageNames.flatMap((stage) => sections[stage]?.(w, photos) ?? [])
+  return stageNames.flatMap((stage) => {
+    const section = sections[stage]
+    if (!section) return []
+    const own = w.judgedIn(stage)
+    const made = madeOf(stage, () => section(own, photos))
+    return made.length > 0 ? [...made, ...madeOf(stage, () => limitsBlock(w, stage))] : []
+  })
+}
+
+/** A part of a paper; where it cannot be made, that is said in its place and the rest comes. */
+export function madeOf(stage: StageName, make: () => Content[]): Content[] {
+  try {
+    return make()
+  } catch (error) {
+    console.error(`the part ${stage} of a paper could not be made:`, error)
+    const name = word(`stage.${stage}`)
+    return [title(name), { text: word('record.part-failed', { stage: name }), bold: true, color: '#A23B2A' }]
+  }
+}
+
+/** The cylinders and places that a problem names. */
+const placesOfProblem = ({ cylinders, places = [] }: GateProblem) =>
+  [
+    ...cylinders.map(String),
+    ...places.map((place) => {
+      const { key, n } = placeWords(place)
+      return word(key, { placeN: n })
+    }),
+  ].join(', ')
+
+/** Under which limits a stage was judged, where others are or were in force, and what each says of it. */
+function limitsBlock(w: Writer, stage: StageName): Content[] {
+  if (stage === 'record') return []
+  const by = byEachLimits(w.snapshot, stage, stageLogic[stage])
+  if (by.length === 0) return []
+  const told = by.map(({ sheet, problems }, i) =>
+    word(i === 0 ? 'record.judged-by' : 'record.judged-else', {
+      version: sheet.version,
+      source: [sheet.source, sheet.page].filter(Boolean).join(', ') || '—',
+      verdict:
+        problems.length === 0
+          ? word('record.judged-good')
+          : problems.map((p) => word(`gate.${p.code}`, { cylinders: placesOfProblem(p) })).join(' '),
+    }),
+  )
+  return [lines(told, '')]
 }
 
 /**
@@ -43,7 +92,7 @@ export async function recordContent(w: Writer, photos: Printable): Promise<Conte
     )
     .map((r) => r.stage)
   const { job, engine } = snapshot
-  const broken = signature !== undefined && signatureState(snapshot, signature) === 'broken'
+  const seal = signature && sealWords(snapshot, signature)
   const signedLine = signed
     ? {
         text:
@@ -51,9 +100,9 @@ export async function recordContent(w: Writer, photos: Printable): Promise<Conte
             name: w.person(signature?.personId ?? null, signature?.at),
             when: signature ? w.closedAt(signature) : '',
             mark: signature?.hash.slice(0, 12) ?? '',
-          }) + (broken ? ` ${word('record.seal-broken')}` : ''),
+          }) + (seal ? ` ${seal}` : ''),
         bold: true,
-        ...(broken ? { color: '#A23B2A' } : {}),
+        ...(seal ? { color: '#A23B2A' } : {}),
       }
     : {
         text: word('record.unsigned', { stages: open.map((s) => word(`stage.${s}`)).join(', ') }),

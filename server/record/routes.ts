@@ -5,6 +5,7 @@ import { ApiProblem } from '../errors'
 import { jobParams } from '../routes/jobs'
 import { readSnapshot } from '../store/read'
 import { readingsCsv } from './csv'
+import { isAsKept } from '../photos/keep-photo'
 import { printable } from '../photos/picture'
 import type { Snapshot } from '#core/job/snapshot'
 import { rows } from '../store/read-values'
@@ -29,15 +30,20 @@ export async function recordRoutes(plain: FastifyInstance, { store, house }: Ser
     reply.header('content-type', type).header('content-disposition', `${disposition}; filename="${name}"`)
   const schema = (summary: string) => ({ summary, tags: ['record'], params: jobParams })
 
-  /** Photos fit for paper, read and made anew one by one; none that cannot be opened. */
+  /** Photos fit for paper, read and made anew one by one; none that cannot be opened, or is not what the job speaks of. */
   const printablePhotos = async ({ job, photos }: Snapshot, anew: boolean) => {
     const found = new Map<string, Uint8Array<ArrayBuffer>>()
+    const changed: string[] = []
     for (const { id } of photos.filter((p) => !p.struck)) {
       const [kept] = await rows(store, 'photoBytes', { id, jobId: job.id })
-      const picture = kept && (await printable(kept.content as Buffer, anew))
-      if (picture) found.set(id, picture)
+      if (!kept) continue
+      if (!(await isAsKept(store, kept))) changed.push(id)
+      else {
+        const picture = await printable(kept.content as Buffer, anew)
+        if (picture) found.set(id, picture)
+      }
     }
-    return found
+    return { found, changed }
   }
 
   const papersTurn = new Turn(PAPERS_WAITING)
@@ -55,10 +61,10 @@ export async function recordRoutes(plain: FastifyInstance, { store, house }: Ser
         const { pdf, number } = await papersTurn.run(async () => {
           const snapshot = await open(request.params)
           const make = async (anew: boolean) => {
-            const photos = await printablePhotos(snapshot, anew)
+            const { found: photos, changed } = await printablePhotos(snapshot, anew)
             return house.run(
               'makePaper',
-              { paper, snapshot, options, photos },
+              { paper, snapshot, options, photos, changed },
               { transfer: [...photos.values()].map((p) => p.buffer) },
             )
           }

@@ -67,7 +67,8 @@ export async function carryOutEntry(work: Work, snapshot: Snapshot, act: EntryAc
   if (cylinder !== null) refuseUnknownCylinder(snapshot, cylinder)
   if (grouped && place !== null) refuseUnknownPlace(snapshot, stage, place)
   await refuseWrong(work, snapshot, act)
-  await insert(work, tableOfKind(what), entryRow(what, entryOf(act), { jobId: snapshot.job.id, ...stamp(work) }))
+  const by = { jobId: snapshot.job.id, ...stamp(work) }
+  await insert(work, tableOfKind(what), entryRow(what, entryOf(act), by, snapshot.sheet.id))
 }
 
 /** Strikes one entry out; it stays beside its strike. */

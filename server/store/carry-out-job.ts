@@ -1,7 +1,9 @@
 import { laterClosed } from '#core/job/route'
 import { gateProblems } from '#core/works/logic'
 import { keptOf } from '#core/job/kept'
-import { SIGNATURE_VERSION, signatureHash } from '#core/job/signature'
+import { judgedNow } from '#core/job/as-judged'
+import { hashText, SIGNATURE_VERSION } from '#core/job/signature'
+import { signedText } from '#core/job/signed-text'
 import type { StageName } from '#core/job/stages'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
 import type { Closure, Snapshot } from '#core/job/snapshot'
@@ -61,16 +63,13 @@ async function insertClosure(
     sealVersion: SIGNATURE_VERSION,
     storedAt: storedAt.toISOString(),
     kept: closes && act.stage === 'record' ? keptOf(snapshot) : null,
+    judged: closes ? judgedNow(snapshot, act.stage) : null,
   }
   const round = snapshot.closures.filter((c) => c.stage === act.stage).length
-  await insert(work, 'closures', {
-    ...closure,
-    jobId: snapshot.job.id,
-    hash: signatureHash(snapshot, closure),
-    round,
-    storedAt,
-    at,
-  })
+  const text = signedText(snapshot, closure)
+  const jobId = snapshot.job.id
+  await insert(work, 'closures', { ...closure, jobId, hash: hashText(text), round, storedAt, at })
+  await insert(work, 'signedTexts', { seq, jobId, text })
 }
 
 /** A full job can still be closed and signed; nobody closes and opens it without end. */

@@ -83,7 +83,13 @@ function groupedEntry(what: EntryWhat, r: Row, struck: Struck): { seq: number } 
   const body = list<Row>(r.body)
   const filled = givenOf[what]!.safeParse(body)
   const given = filled.success ? filled.data : body
-  const made = { id: str(r.id), seq: num(r.seq), personId: str(r.personId), at: iso(r.at) }
+  const made = {
+    id: str(r.id),
+    seq: num(r.seq),
+    personId: str(r.personId),
+    at: iso(r.at),
+    ...(r.sheetId ? { sheetId: str(r.sheetId) } : {}),
+  }
   return { ...made, ...given, ...(kindOf[what].strikes ? { struck: struck(r.id) } : {}) }
 }
 
@@ -112,9 +118,19 @@ export function readEntries(rows: Partial<Record<TableName, Row[]>>, struck: Str
   return { ...top, ...works } as ReturnType<typeof readEntries>
 }
 
-/** An entry as its table keeps it. @param by whose it is, of which job, when and where in the order of acts */
-export function entryRow(what: EntryWhat, given: { id: string } & Record<string, unknown>, by: Row): Row {
+/**
+ * An entry as its table keeps it.
+ *
+ * @param by whose it is, of which job, when and where in the order of acts
+ * @param sheetId the limits in force then, which tables of their own do not note
+ */
+export function entryRow(
+  what: EntryWhat,
+  given: { id: string } & Record<string, unknown>,
+  by: Row,
+  sheetId: string | null,
+): Row {
   if (tableOfKind(what) !== 'jobEntries') return { ...given, ...by }
   const { id, ...body } = given
-  return { id, what, place: (body.place as string | undefined) ?? null, body, ...by }
+  return { id, what, place: (body.place as string | undefined) ?? null, body, sheetId, ...by }
 }

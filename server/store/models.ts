@@ -304,7 +304,16 @@ export const tables = {
     brought: jsonOrNull,
   },
   /** Entries of every kind that has no table of its own; what a verdict rests on is a reading in a set instead. */
-  jobEntries: { id: key, jobId: uuid, what: text(40), place: { ...text(30), allowNull: true }, body: json, ...by },
+  jobEntries: {
+    id: key,
+    jobId: uuid,
+    what: text(40),
+    place: { ...text(30), allowNull: true },
+    body: json,
+    /** The limits in force when it was made. */
+    sheetId: uuidOrNull,
+    ...by,
+  },
   /** What lists of jobs show, search and sort by; kept in step with the job by every act in it. */
   jobCards: {
     jobId: key,
@@ -386,8 +395,15 @@ export const tables = {
     round: { ...whole, allowNull: true },
     storedAt: { type: DataTypes.DATE(3), allowNull: true },
     kept: jsonOrNull,
+    judged: jsonOrNull,
     personId: uuid,
     at: when,
+  },
+  /** The very text that a closing's mark was made of: what a key would sign. */
+  signedTexts: {
+    seq: { ...seq, primaryKey: true },
+    jobId: uuid,
+    text: { type: DataTypes.TEXT('long'), allowNull: false },
   },
   events: {
     seq: { ...seq, primaryKey: true, autoIncrement: true },

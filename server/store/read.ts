@@ -2,7 +2,8 @@ import type { LeakTable } from '#core/works/leaks/leak-table'
 import { bySeq } from '#core/job/order'
 import type { Transaction } from 'sequelize'
 import { lieParts } from '#core/job/apply'
-import { asSigned, ownFirst } from '#core/job/kept'
+import { asSigned } from '#core/job/kept'
+import { ownFirst } from '#core/job/own-first'
 import type {
   Closure,
   Gauge,
@@ -108,6 +109,7 @@ export const toClosure = (c: Row): Closure => ({
   sealVersion: num(c.sealVersion ?? 1),
   storedAt: c.storedAt ? iso(c.storedAt) : null,
   kept: c.kept ? list<Closure['kept']>(c.kept) : null,
+  judged: c.judged ? list<Closure['judged']>(c.judged) : null,
 })
 
 /** What a job that came as a file brought of another shop: it is this job's alone. */

@@ -41,9 +41,10 @@ function withoutNothing({ works, shop, leakTable, ...job }: Snapshot): object {
     expect([place, struck]).toEqual([null, null])
     return set
   })
-  const closures = job.closures.map((c) =>
-    c.kept ? { ...c, kept: { ...c.kept, sheet: plainIfAny(c.kept.sheet) } } : c,
-  )
+  const closures = job.closures.map(({ judged, ...c }) => {
+    expect(judged).toBeNull()
+    return c.kept ? { ...c, kept: { ...c.kept, sheet: plainIfAny(c.kept.sheet) } } : c
+  })
   return { ...job, sheet: plain(job.sheet), sheets: job.sheets.map(plain), sets, closures }
 }
 const plainIfAny = ({ sections: _, ...sheet }: Snapshot['sheet']) => sheet

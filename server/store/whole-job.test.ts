@@ -268,7 +268,7 @@ describe('the signature', () => {
     const before = await server.snapshot(loader)
     const signed = signatureOf(before)!
     expect(signed).toMatchObject({
-      sealVersion: 3,
+      sealVersion: 4,
       kept: { job: { title: before.job.title }, engine: { name: before.engine.name } },
     })
     expect(Math.abs(Date.parse(signed.storedAt!) - Date.now())).toBeLessThan(6 * 3_600_000)
@@ -400,7 +400,7 @@ describe('a store from before the whole job', () => {
     await connection.query(`
       DROP TABLE pullers, pullLogs, findings, photos, photoBytes, grades, decisions, sealFits, pressLogs, bookedTimes;
       ALTER TABLE settings DROP COLUMN renewalCosts, DROP COLUMN crew; ALTER TABLE sheets DROP COLUMN page, DROP COLUMN copiedOn, DROP COLUMN liner, DROP COLUMN seals;
-      ALTER TABLE tallyMarks DROP COLUMN place, DROP COLUMN item, DROP COLUMN count; ALTER TABLE closures DROP INDEX closures_round, DROP COLUMN sealVersion, DROP COLUMN round, DROP COLUMN storedAt, DROP COLUMN kept;
+      ALTER TABLE tallyMarks DROP COLUMN place, DROP COLUMN item, DROP COLUMN count; ALTER TABLE closures DROP INDEX closures_round, DROP COLUMN sealVersion, DROP COLUMN round, DROP COLUMN storedAt, DROP COLUMN kept, DROP COLUMN judged;
       INSERT INTO closures SELECT seq + 1000000, jobId, stage, closes, note, hash, personId, at FROM closures WHERE closes;
       ALTER TABLE jobs DROP COLUMN work, DROP COLUMN complaints, DROP COLUMN usageValue, DROP COLUMN usageUnit, DROP COLUMN wantedBy, DROP COLUMN archived, DROP COLUMN fromJobId, DROP COLUMN takenIn, DROP COLUMN brought;
       DELETE FROM migrations WHERE name > '003'`)

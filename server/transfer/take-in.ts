@@ -26,6 +26,7 @@ interface Entry {
   seq: number
   personId: string
   at: string
+  sheetId?: string | null
   struck?: { personId: string; at: string; reason: string } | null
 }
 
@@ -246,8 +247,8 @@ class TakingIn {
   async entries(): Promise<void> {
     for (const what of entryWhats) {
       const entries = this.entriesOfKind(what)
-      const rowOf = ({ struck: _, seq, personId, at, ...given }: Entry) =>
-        entryRow(what, given, { jobId: this.jobId, ...this.by({ seq, personId, at }) })
+      const rowOf = ({ struck: _, seq, personId, at, sheetId = null, ...given }: Entry) =>
+        entryRow(what, given, { jobId: this.jobId, ...this.by({ seq, personId, at }) }, sheetId)
       await this.put(tableOfKind(what), entries.map(rowOf))
       await this.strikes(entries)
     }

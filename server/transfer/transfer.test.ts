@@ -8,6 +8,7 @@ import { hashText, orderedJson, signatureState } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
 import { demoPhoto } from '../demo/demo-photo'
 import { bombOf } from '../testing/bomb'
+import { asFile } from '../testing/large-job'
 import { commandOf, TestServer } from '../testing/test-store'
 
 let here: TestServer
@@ -225,6 +226,49 @@ async function forged(title: string, change: (job: Snapshot) => Snapshot): Promi
   return JSON.stringify({ ...file, job, check: hashText(orderedJson(job)) })
 }
 
+describe('the shop\u2019s own figures', () => {
+  it('count nothing of jobs that came as files: neither causes of leaks nor how liners settled', async () => {
+    const shop = await TestServer.start()
+    const { jobs, people } = await shop.shop()
+    const looked = jobs.find((j) => j.work.includes('find-leak'))!.id
+    const settled = { cause: 'sleeve-seat', cylinder: 1, chance: 0.9, words: '' } as const
+    expect(
+      await shop.send(commandOf({ what: 'settle-cause', settledId: randomUUID(), ...settled }, looked, people[0]!.id)),
+    ).toMatchObject([{ result: 'done' }])
+    // However far a job says it is.
+    const signAll = () => shop.store.sequelize.query('UPDATE jobCards SET signed = 1')
+    await signAll()
+    const figures = async () => [
+      (await shop.app.inject('/api/leak-counts')).json(),
+      ...(await Promise.all(
+        (await shop.shop()).engines.map(async (e) => (await shop.app.inject(`/api/engines/${e.id}/settling`)).json()),
+      )),
+    ]
+    const before = await figures()
+    expect(before[0]).not.toEqual({})
+    expect(JSON.stringify(before)).toContain('"pairs":[{')
+    // Every job of a shop like this one, under marks of their own, sent as files: causes, comebacks and all.
+    const ids = new Map<string, string>()
+    const engines = new Set((await shop.shop()).engines.map((e) => e.id))
+    const anew = (id: string) => {
+      if (engines.has(id)) return id
+      ids.set(id, ids.get(id) ?? randomUUID())
+      return ids.get(id)!
+    }
+    for (const { id } of jobs) {
+      const file = JSON.parse((await shop.app.inject(`/api/jobs/${id}/job.json`)).body) as { job: Snapshot }
+      const renamed = JSON.stringify({ ...file.job, photos: [] }).replaceAll(
+        /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g,
+        anew,
+      )
+      expect(await bring(asFile(JSON.parse(renamed) as Snapshot), shop)).toMatchObject({ status: 200 })
+    }
+    await signAll()
+    expect(await figures()).toEqual(before)
+    await shop.stop()
+  })
+})
+
 describe('a forged job file', () => {
   it('changes nothing in the shop: its limits, parts and people are its own', async () => {
     const shop = await TestServer.start()
@@ -283,9 +327,53 @@ describe('a forged job file', () => {
 
   it('with ids of another job is refused, and leaves that one as it is', async () => {
     const before = await here.snapshot(loader)
-    const text = await forged('loader', (job) => ({ ...job, job: { ...job.job, id: randomUUID() } }))
+    const text = await forged(
+      'loader',
+      (job) => JSON.parse(JSON.stringify(job).replaceAll(loader, randomUUID())) as Snapshot,
+    )
     expect(await bring(text, here)).toMatchObject({ status: 409, body: { error: { code: 'file-ids-here' } } })
     expect(await here.snapshot(loader)).toEqual(before)
+  })
+
+  const another = randomUUID()
+  it.each<[string, (kept: NonNullable<Snapshot['closures'][number]['kept']>) => void, string]>([
+    ['another job', (kept) => (kept.job.id = another), 'kept.job'],
+    ['another engine', (kept) => (kept.engine.id = another), 'kept.engine'],
+    ['other limits', (kept) => (kept.sheet.limits.maxMm += 0.5), 'kept.sheet'],
+    ['limits that are not in the job', (kept) => (kept.sheet.id = another), 'kept.sheet'],
+    ['a part in another job', (kept) => (kept.shims[0]!.fitted = { jobId: another, cylinder: 1 }), 'kept'],
+    ['an engine with a cylinder less', (kept) => kept.engine.heads[0]!.pop(), 'kept.sets'],
+    ['a person twice', (kept) => kept.people.push(kept.people[0]!), 'kept.people'],
+  ])('whose signature keeps %s is refused when it comes', async (_, change, path) => {
+    const text = await forged('loader', (job) => {
+      const copy = JSON.parse(JSON.stringify(job).replaceAll(loader, randomUUID())) as Snapshot
+      change(copy.closures.find((c) => c.kept)!.kept!)
+      return copy
+    })
+    const { status, body } = await bring(text)
+    expect([status, body.error?.code]).toEqual([422, 'file-damaged'])
+    expect(body.error!.issues.map((i) => i.path).join(' ')).toContain(path)
+  })
+
+  it('that was let in by an earlier version with another job in what it keeps changes nothing of that one', async () => {
+    const shop = await TestServer.start()
+    const [victim, text] = [
+      await shop.snapshot(ferry),
+      await forged('loader', (job) => JSON.parse(JSON.stringify(job).replaceAll(loader, another)) as Snapshot),
+    ]
+    expect((await bring(text, shop)).status).toBe(409)
+    // As the store of before has it: the id in what is kept is another job's.
+    await shop.store.sequelize.query(
+      `UPDATE closures SET kept = JSON_SET(kept, '$.job.id', :ferry, '$.job.title', 'FORGED') WHERE jobId = :loader AND kept IS NOT NULL`,
+      { replacements: { ferry, loader } },
+    )
+    expect((await shop.snapshot(loader)).job.id).toBe(loader)
+    const ines = (await shop.shop()).people[0]!.id
+    await shop.send(commandOf({ what: 'archive-job', archived: true }, loader, ines))
+    const cards = (await shop.shop()).jobs
+    expect(cards.find((j) => j.id === ferry)).toMatchObject({ title: victim.job.title, archived: false })
+    expect(cards.find((j) => j.id === loader)).toMatchObject({ archived: true })
+    await shop.stop()
   })
 
   it('nested a thousand deep is refused', async () => {

@@ -1,11 +1,10 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
 import { worksOf } from '#core/job/stages'
-import { signatureState } from '#core/job/signature'
 import { clockHour } from '#core/measure/angle'
 import { gaugeStanding } from '#core/measure/gauge-standing'
 import { fastenerEntries, jointOf, readJoint } from '#core/works/fasteners/read-joint'
 import { stageHours } from '#core/time/stage-hours'
-import { figure, lines, table, title, type Writer } from '../record/pdf-writer'
+import { figure, lines, sealAfter, table, title, type Writer } from '../record/pdf-writer'
 import { word } from '../record/words'
 import type { RecordWork } from './record-work'
 
@@ -46,7 +45,7 @@ function closuresBlock(w: Writer): Content {
         when: w.closedAt(c),
         note: c.note,
         mark: c.hash.slice(0, 12),
-      }) + (c.closes && signatureState(w.snapshot, c) === 'broken' ? ` ${word('record.seal-broken')}` : ''),
+      }) + (c.closes ? sealAfter(w.snapshot, c) : ''),
   )
   return lines(told, word('record.nothing-closed'))
 }

@@ -7,6 +7,7 @@ import { stageNames, worksOf } from '#core/job/stages'
 import { useWords } from '../app/i18n'
 import HeadStrip from '../bench/HeadStrip.vue'
 import DeviceNotes from '../bench/DeviceNotes.vue'
+import LimitsNote from '../bench/LimitsNote.vue'
 import NewerNote from '../bench/NewerNote.vue'
 import PartsNote from '../bench/PartsNote.vue'
 import { BroughtLimits, KeyHelp, RefusedTray } from '../bench/dialogs'
@@ -100,9 +101,10 @@ onBeforeUnmount(() => job.close())
     </p>
     <div v-if="job.snapshot && named" class="flex min-h-0 flex-1">
       <RouteRail :route="job.route" :job-id="jobId" />
-      <main class="min-w-0 flex-1">
+      <main class="flex min-w-0 flex-1 flex-col">
         <h1 v-if="job.stage" class="sr-only">{{ t(`stage.${job.stage}`) }}</h1>
-        <RouterView :key="String(route.name)" />
+        <LimitsNote />
+        <div class="min-h-0 flex-1"><RouterView :key="String(route.name)" /></div>
       </main>
     </div>
     <main v-else class="p-6 text-lead">

@@ -2,6 +2,7 @@ import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
+import { asJudged } from '#core/job/as-judged'
 import { worstLiner } from '#core/works/liners/worst-liner'
 import { readDeck } from '#core/works/liners/deck'
 import { readRoute, routeFacts } from '#core/job/route'
@@ -74,7 +75,8 @@ export const useJob = defineStore('job', () => {
     const now = [...new Map(all.filter((c) => c.jobId === jobId).map((c) => [c.commandId, c])).values()]
     return same(before, now, (a, b) => a.commandId === b.commandId)
   })
-  const snapshot = computed<Snapshot | null>(() => {
+  /** The whole job by the limits in force. */
+  const whole = computed<Snapshot | null>(() => {
     if (!base.value) return null
     return own.value.reduce((s, command, i) => {
       if (!isJobAct(command.act)) return s
@@ -86,9 +88,14 @@ export const useJob = defineStore('job', () => {
     }, base.value)
   })
 
+  /** The job as the stage on the screen is judged: one that is closed keeps the limits it was closed under. */
+  const snapshot = computed<Snapshot | null>(() =>
+    whole.value && stage.value ? asJudged(whole.value, stage.value) : whole.value,
+  )
+
   /** The deck stage by stage; null on a job without liner work. */
   const decks = computed(() => {
-    const s = snapshot.value
+    const s = whole.value
     return s && worksOf(s.job.work).includes('liners')
       ? (Object.fromEntries(measuredStages.map((stage) => [stage, readDeck(s, stage, device.personId)])) as Record<
           MeasuredStage,
@@ -263,6 +270,7 @@ export const useJob = defineStore('job', () => {
   }
 
   return {
+    whole,
     snapshot,
     decks,
     route,

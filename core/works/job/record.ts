@@ -10,7 +10,7 @@ import type { StageLogic } from '../stage-logic'
 const says = {
   actions: ['count-out', 'sign'],
   told: ['close-first', 'done'],
-  reasons: ['still-in', 'earlier-open', 'all-closed', 'broken', 'signed', 'signed-broken'],
+  reasons: ['still-in', 'earlier-open', 'all-closed', 'broken', 'signed', 'signed-broken', 'signed-unknown'],
   cautions: ['plug', 'defer'],
 } as const
 const make = mover('record', says)
@@ -20,8 +20,10 @@ export function recordMove(snapshot: Snapshot): Move {
   if (isClosed(snapshot, 'record')) {
     const signature = signatureOf(snapshot)
     const name = nameOn(snapshot.people, signature?.personId, signature?.at)
-    const stands = signature === null || signatureState(snapshot, signature) !== 'broken'
-    return make('done', stands ? 'signed' : 'signed-broken', {
+    const state = signature ? signatureState(snapshot, signature) : 'unknown'
+    // One that this device made a moment ago has its mark from the server.
+    const good = state === 'stands' || (state === 'unknown' && !signature?.hash)
+    return make('done', good ? 'signed' : state === 'broken' ? 'signed-broken' : 'signed-unknown', {
       figures: { name, mark: signature?.hash.slice(0, 12) || '…' },
     })
   }

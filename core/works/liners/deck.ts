@@ -5,6 +5,7 @@ import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../../measur
 import { barredSeq } from '../block/entries'
 import { readLedge } from './ledges'
 import type { Cut, ReadingSet, ShimFit, Snapshot } from '../../job/snapshot'
+import { asJudged } from '../../job/as-judged'
 import { rivalsOf } from '../../job/two-hands'
 import { setReadings, setsOf, standingOf, stationReadings, stationsOf, type StationState } from '../../job/stations'
 import { mean } from '../../measure/mean'
@@ -132,7 +133,9 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
  *
  * @param me in whose hand it is: where two measure the same, each has their own set
  */
-export function readDeck(snapshot: Snapshot, stage: MeasuredStage, me?: string): Deck {
+export function readDeck(job: Snapshot, stage: MeasuredStage, me?: string): Deck {
+  // A closed stage is judged by what it was closed under.
+  const snapshot = asJudged(job, stage)
   const cylinders = snapshot.engine.heads.flat().map((cylinder) => readCylinder(snapshot, stage, cylinder, me))
   const standing = cylinders.filter((c) => !c.changed)
   const judgement = judgeProtrusion(

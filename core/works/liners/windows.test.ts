@@ -109,6 +109,7 @@ describe('a window of its own where a shim lies', () => {
       hash: '',
       storedAt: '2026-11-02T08:00:00.000Z',
       kept: null,
+      judged: null,
     }
     const with2 = new Played(sixCylinders()).deck().snapshot
     const without = { ...with2, sheet: { ...with2.sheet, sections: {} } }

@@ -4,7 +4,9 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nameOn } from '#core/job/name-on'
 import { recordMove } from '#core/works/job/record'
-import { isClosed } from '#core/job/route'
+import { asWorkJudged } from '#core/job/as-judged'
+import { isClosed, routeStages } from '#core/job/route'
+import { stageLine } from '#core/works/stage-table'
 import { signatureState } from '#core/job/signature'
 import { readTally, tallyTotals } from '#core/job/tally'
 import MoveBar from '../../../bench/MoveBar.vue'
@@ -36,14 +38,28 @@ const reopening = ref(false)
 
 const snapshot = computed(() => job.snapshot!)
 /** What the works of this job show of themselves. */
-const parts = computed(() => recordParts(worksOf(snapshot.value.job.work)))
+const parts = computed(() => {
+  const stages = routeStages(snapshot.value)
+  return recordParts(worksOf(snapshot.value.job.work)).map(({ work, part }) => ({
+    work,
+    part,
+    // By the limits that it was closed under.
+    judged: asWorkJudged(
+      snapshot.value,
+      stages.filter((s) => stageLine[s].work === work),
+    ),
+  }))
+})
 const signed = computed(() => isClosed(snapshot.value, 'record'))
 const move = computed(() => recordMove(snapshot.value))
 const { act, problem } = useActs()
 const { takeLink, underWay, problem: fileProblem } = useTakenFile()
 const timing = ref(false)
 const closures = computed(() =>
-  snapshot.value.closures.map((c) => ({ ...c, seal: c.closes ? signatureState(snapshot.value, c) : null })),
+  snapshot.value.closures.map((c) => ({
+    ...c,
+    seal: c.closes && c.hash !== '' ? signatureState(snapshot.value, c) : null,
+  })),
 )
 const totals = computed(() => tallyTotals(snapshot.value))
 const closedAt = (c: { at: string; storedAt: string | null }) =>
@@ -125,7 +141,7 @@ function sign(): void {
         <p v-if="underWay" role="status" data-part="file-under-way">{{ t('file.under-way') }}</p>
         <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
       </div>
-      <component :is="part" v-for="(part, i) in parts" :key="i" :snapshot="snapshot" @photo="showPhoto" />
+      <component :is="part" v-for="{ work, part, judged } in parts" :key="work" :snapshot="judged" @photo="showPhoto" />
       <EngineClock :snapshot="snapshot" class="mt-3" />
       <p v-if="totals.wentIn" class="mt-3 text-body" data-part="record-tally">
         <b>{{ t('record.tally') }}</b>
@@ -142,7 +158,7 @@ function sign(): void {
               mark: c.hash.slice(0, 12),
             })
           }}
-          <b v-if="c.seal === 'broken'" class="text-outside">{{ t('record.seal-broken') }}</b>
+          <b v-if="c.seal && c.seal !== 'stands'" class="text-outside">{{ t(`record.seal-${c.seal}`) }}</b>
         </li>
       </ul>
       <p class="mt-3 max-w-[90ch] text-small text-soft">{{ t('record.deference') }}</p>

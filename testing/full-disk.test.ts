@@ -4,16 +4,16 @@ import { mkdtempSync, rmSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openHome, type Home } from '../../ops/home'
-import { startDatabase, type Database } from '../../ops/mariadb'
-import { commandOf, TestServer } from '../testing/test-store'
+import { openHome, type Home } from '../ops/home'
+import { startDatabase, type Database } from '../ops/mariadb'
+import { commandOf, TestServer } from '../server/testing/test-store'
 
 let home: Home
 let database: Database
 let server: TestServer
 let jobId: string
 let personId: string
-const setIds = Array.from({ length: 5 }, () => randomUUID())
+const setIds: string[] = Array.from({ length: 5 }, () => randomUUID())
 beforeAll(async () => {
   home = openHome('shop', mkdtempSync(join(tmpdir(), 'evenbore-full-')))
   database = await startDatabase(home, { relaxed: true, settings: ['--innodb-log-file-size=4M'] })
