@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { refuseManyPacks } from '#core/liner/pack'
 import { carriesPlane } from '#core/measure/fit-plane'
 import { angleDeg, cylinderNumber, lengthMm, reading, thicknessMm } from '#core/schema'
 import { actSchemas } from '#core/works/kind'
@@ -184,6 +185,9 @@ export const startCrew: Crew = {
   days: [1, 2, 3, 4, 5],
 }
 
+/** Tooling as it may be entered: no more leaves than packs of them can be looked through. */
+const enteredTooling = tooling.superRefine((t, context) => refuseManyPacks(t, context, ['leavesMm']))
+
 /** One reading of a repeat study: which part, by whom, which time round. */
 export const studyReading = z.strictObject({
   id,
@@ -208,7 +212,7 @@ export const shopAct = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('lay-person-aside'), asideId: id, left: z.boolean() }),
   z.strictObject({ what: z.literal('set-shop'), ways: shopWays }),
   z.strictObject({ what: z.literal('set-rule'), rule: ruleName }),
-  z.strictObject({ what: z.literal('set-tooling'), tooling }),
+  z.strictObject({ what: z.literal('set-tooling'), tooling: enteredTooling }),
   z.strictObject({
     what: z.literal('add-shim'),
     shimId: id,
@@ -264,6 +268,7 @@ export const shopAct = z.discriminatedUnion('what', [
       .array(angleDeg.min(0).lt(360))
       .min(3)
       .max(16)
+      .refine((s) => new Set(s).size === s.length, 'names a station twice')
       .refine((s) => carriesPlane(s.map((angleDeg) => ({ angleDeg }))), 'lie too close together to carry a plane')
       .optional(),
   }),
@@ -320,6 +325,8 @@ export const refusalCodes = [
   'failed',
   'photo-quota',
   'set-full',
+  'unknown-entry',
+  'unknown-joint',
   'job-full',
 ] as const
 export type RefusalCode = (typeof refusalCodes)[number]

@@ -14,6 +14,7 @@ const sensibleMm: Readonly<Record<string, readonly [number, number]>> = {
   'noseThread.pitchMm': [0.1, 50],
   resolutionMm: [0.0001, 1],
   repeatabilityMm: [0, 1],
+  uncertaintyMm: [0, 1],
   leavesMm: [0.005, 10],
   maxPassMm: [0.005, 10],
   finishMm: [0, 10],

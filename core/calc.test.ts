@@ -61,6 +61,7 @@ interface WorkedCases {
   looseKeys: Record<string, number | undefined>
   cases: { name: string; input: unknown; output?: unknown; error?: string }[]
 }
+const many = <T>(n: number, make: (i: number) => T) => Array.from({ length: n }, (_, i) => make(i))
 const worked: WorkedCases[] = [
   fitPlane,
   judgeProtrusion,
@@ -199,6 +200,27 @@ describe('bad input', () => {
     ['study-gauge', { readings: [], resolutionMm: 0.001 }, 'bad-input'],
     ['stack-up', { ...stackUp.cases[0]!.input, links: [] }, 'bad-input'],
     ['stack-up', { ...stackUp.cases[0]!.input, samples: 0 }, 'bad-input'],
+    // What asks for more work than one calculation may take.
+    [
+      'stack-up',
+      { ...stackUp.cases[0]!.input, samples: 5_000_000, links: Array(7).fill(stackUp.cases[0]!.input.links[0]) },
+      'bad-input',
+    ],
+    [
+      'match-liners',
+      {
+        ...matchLiners.cases[0]!.input,
+        bores: many(99, (i) => ({ ...matchLiners.cases[0]!.input.bores[0]!, cylinder: i + 1 })),
+        liners: many(400, (i) => ({ ...matchLiners.cases[0]!.input.liners[0]!, id: `L${i}` })),
+        shims: many(20, (i) => ({ thicknessMm: 0.05 + i / 100, count: 1 })),
+      },
+      'bad-input',
+    ],
+    [
+      'plan-cut',
+      { ...planCut.cases[0]!.input, leavesMm: many(60, (i) => 0.03 + i / 1000), maxLeavesPerPack: 6 },
+      'bad-input',
+    ],
     ['plan-pull', { ...pull, liner: { ...pull.liner, lowerBoreMm: pull.liner.boreMm } }, 'no-room'],
     ['plan-pull', { ...pull, bar: { ...pull.bar, holeMm: pull.bar.widthMm } }, 'no-room'],
     ['plan-pull', { ...pull, useFraction: 2 }, 'bad-input'],

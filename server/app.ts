@@ -26,6 +26,7 @@ import { Presence } from './presence'
 import { RevisionWatch } from './revision-watch'
 import type { Services } from './services'
 import { storeTrouble, type Store } from './store/store'
+import { FairTurns } from './work/fair-turns'
 import { WorkPool } from './work/pool'
 
 export interface AppOptions {
@@ -42,6 +43,10 @@ export interface AppOptions {
 }
 
 const BODY_LIMIT = 1024 * 1024
+/** The longest that a request may take to come: a job file of the largest size by a poor network, ms. */
+const WHOLE_MS = 300_000
+/** The longest that its head may, and how often that is looked at, ms. */
+const slow = { headersTimeout: 8000, connectionsCheckingInterval: 2000 }
 
 function codeOf(error: FastifyError): ApiErrorCode {
   const trouble = storeTrouble(error)
@@ -110,12 +115,15 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     logger: options.logger ? { level: 'warn' } : false,
     bodyLimit: BODY_LIMIT,
     forceCloseConnections: true,
+    // Who takes longer over the head of a request, or the whole of it, holds a line that others want.
+    requestTimeout: WHOLE_MS,
+    ...(options.tls ? {} : { http: slow }),
     routerOptions: { maxParamLength: 200 },
     // What cannot even be routed (half an escape in the address) is a client's mistake, too.
     frameworkErrors: (_error, _request, reply) => {
       void (reply as FastifyReply).status(400).send(errorBody('bad-request'))
     },
-    ...(options.tls ? { https: options.tls } : {}),
+    ...(options.tls ? { https: { ...options.tls, ...slow } } : {}),
   }) as unknown as FastifyInstance
   app.setValidatorCompiler(validatorCompiler)
   // The schemas of answers are documentation: what the store has is answered, whatever an earlier version let in.
@@ -157,9 +165,13 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 
   const watch = new RevisionWatch(options.store)
   app.addHook('onClose', () => watch.stop())
-  const calc = new WorkPool({ threads: 2, waiting: 8 })
+  const calc = {
+    pool: new WorkPool({ threads: 2, waiting: 8 }),
+    // Nobody has both threads; who asks for many waits behind who asks for one.
+    turns: new FairTurns({ atOnce: 2, each: 1, waiting: 24, waitingEach: 4 }),
+  }
   const house = new WorkPool({ threads: 1, ready: 1, waiting: 12 })
-  app.addHook('onClose', () => Promise.all([calc.close(), house.close()]))
+  app.addHook('onClose', () => Promise.all([calc.pool.close(), house.close()]))
   const services: Services = { store: options.store, watch, presence: new Presence(), calc, house }
   await app.register(calcRoutes, services)
   await app.register(commandRoutes, services)
@@ -167,7 +179,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(jobRoutes, services)
   await app.register(photoRoutes, services)
   await app.register(recordRoutes, services)
-  await app.register(transferRoutes, services)
+  await app.register((plain) => transferRoutes(plain, services, options.data))
   await app.register(scheduleRoutes, services)
   await app.register(gaugeRoutes, services)
   await app.register(engineRoutes, services)

@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import type { Presence } from './presence'
+import type { CalcRoom } from './run-calc'
 import type { RevisionWatch } from './revision-watch'
 import type { Store } from './store/store'
 import type { WorkPool } from './work/pool'
@@ -15,7 +16,7 @@ export interface Services {
   /** Who is where just now. */
   presence: Presence
   /** Calculations that take seconds. */
-  calc: WorkPool
+  calc: CalcRoom
   /** Papers, files and the plan of the shop: nobody's calculations keep them waiting. */
   house: WorkPool
 }

@@ -1,19 +1,11 @@
 import { latest } from './order'
 import { packThicknessMm } from '../liner/pack'
-import { gaugeUncertaintyMm } from '../measure/uncertainty'
+import { gaugeUncertaintyMm, uncertaintyByRuleMm } from '../measure/uncertainty'
 import { SLACK_MM } from '../schema'
 import { SIGNATURE_VERSION } from './signature'
 import { addEntry, strikeEntry, type EntryAct } from './entries'
 import { standingOf } from './stations'
 import type { Placement, ReadingSet, Snapshot, TakenPlan } from './snapshot'
-
-/** Uncertainty that a shop's rule gives to one reading of a gauge, mm. */
-export function uncertaintyByRuleMm(
-  rule: 'guarded' | 'plain',
-  gauge: { repeatabilityMm: number; resolutionMm: number },
-): number {
-  return rule === 'plain' ? 0 : gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm)
-}
 
 /** Whether a zero that came back at `zeroMm` has moved more than the gauge's uncertainty explains. */
 export function zeroMoved(zeroMm: number | null, gaugeUncertainty: number): boolean {

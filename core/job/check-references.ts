@@ -1,4 +1,5 @@
 import type { InputIssue } from '../errors'
+import { carriesPlane } from '../measure/fit-plane'
 import { allCollections, entriesOf, placesOf } from '../works/kinds'
 import { worksOf } from '../works/stage-table'
 import { canonicalJson } from './canonical-json'
@@ -74,6 +75,10 @@ function checkRows(job: Snapshot): InputIssue[] {
   ].map(ids) as Set<string>[]
   const cylinders = new Set(job.engine.heads.flat())
 
+  const stations = job.stationsDeg.map((deg) => ((deg % 360) + 360) % 360)
+  if (new Set(stations).size < stations.length) issues.push({ path: 'stationsDeg', message: 'names a station twice' })
+  else if (!carriesPlane(stations.map((angleDeg) => ({ angleDeg }))))
+    issues.push({ path: 'stationsDeg', message: 'lie too close together to carry a plane' })
   for (const [name, rows] of ownRows(job)) {
     if (ids(rows).size < rows.length) issues.push({ path: name, message: 'has the same mark twice' })
   }
@@ -95,9 +100,12 @@ function checkRows(job: Snapshot): InputIssue[] {
   points('placements', job.placements, (p) => p.linerId, liners!, 'names a liner that is not in the job')
   points('pulls', job.pulls, (p) => p.pullerId, pullers!, 'names a puller that is not in the job')
   points('photos', job.photos, (p) => p.findingId, findings!, 'belongs to no finding of the job')
+  // A place that another version of the limits had is one, too: what was closed under it keeps it.
   const places = new Set(
     worksOf(job.job.work).flatMap((work) =>
-      placesOf(work, job.engine, job.sheet.sections).flatMap((p) => p.place ?? []),
+      [job.sheet, ...job.sheets].flatMap(({ sections = {} }) =>
+        placesOf(work, job.engine, sections).flatMap((p) => p.place ?? []),
+      ),
     ),
   )
   const placed: [string, readonly object[]][] = [['sets', job.sets], ['ledges', job.ledges], ...entryLists(job)]
@@ -114,6 +122,22 @@ function checkRows(job: Snapshot): InputIssue[] {
       sheets!,
       'was made under limits that are not in the job',
     )
+  for (const [name, rows] of entryLists(job))
+    points(
+      name,
+      rows as readonly { gaugeId?: string | null }[],
+      (r) => r.gaugeId ?? null,
+      gauges!,
+      'was measured by a gauge that is not in the job',
+    )
+  for (const name of ['sleeves.held', 'decisions'] as const)
+    for (const [i, row] of entriesOf(job, name).entries()) {
+      const { holdId, wet = [], renew = [] } = row as { holdId?: string; wet?: number[]; renew?: number[] }
+      if (holdId !== undefined && !entriesOf(job, 'sleeves.holds').some((h) => h.id === holdId))
+        issues.push({ path: `${name}.${i}`, message: 'ends a test that is not in the job' })
+      if ([...wet, ...renew].some((c) => !cylinders.has(c)))
+        issues.push({ path: `${name}.${i}`, message: 'names a cylinder that the engine does not have' })
+    }
   const by: [string, readonly object[]][] = [
     ['sets', job.sets],
     ['readings', job.readings],

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { uncertaintyByRuleMm } from '../measure/uncertainty'
 import { allKinds, kindOf, withEntries, type EntryAct, type EntryWhat } from '../works/kinds'
 import type { Snapshot } from './snapshot'
 
@@ -7,8 +8,14 @@ export type { EntryAct, EntryWhat } from '../works/kinds'
 /** Kinds of which `strike-entry` can strike an entry out, and in which stage. */
 export const strikable = allKinds.flatMap((k) => (k.struckIn === null ? [] : [{ ...k, struckIn: k.struckIn }]))
 
-/** What an act gives of its entry, with what was left out filled in: the entry without who, when and its place. */
-export function entryOf(act: EntryAct): { id: string } & Record<string, unknown> {
+/**
+ * What an act gives of its entry, with what was left out filled in: the entry without who, when and its place. What a
+ * figure is uncertain by is the gauge's to tell, by the shop's rule, where one is named; nobody's device says otherwise.
+ */
+export function entryOf(
+  act: EntryAct,
+  { gauges, rule }: Pick<Snapshot, 'gauges' | 'rule'>,
+): { id: string } & Record<string, unknown> {
   const { key, given } = kindOf[act.what as EntryWhat]
   const { what: _, [key]: id, ...rest } = act as unknown as Record<string, unknown>
   // Only what was left out is filled: an act that waits on a device is laid down as it was given.
@@ -16,7 +23,9 @@ export function entryOf(act: EntryAct): { id: string } & Record<string, unknown>
     const value = rest[name] === undefined ? (schema as z.ZodType).safeParse(undefined).data : rest[name]
     return value === undefined ? [] : [[name, value]]
   })
-  return { id: String(id), ...(Object.fromEntries(filled) as Record<string, unknown>) }
+  const entry: { id: string } & Record<string, unknown> = { id: String(id), ...Object.fromEntries(filled) }
+  const gauge = gauges.find((g) => g.id === entry.gaugeId)
+  return gauge && 'uncertaintyMm' in entry ? { ...entry, uncertaintyMm: uncertaintyByRuleMm(rule, gauge) } : entry
 }
 
 /** The snapshot with the act's entry added, once. */
@@ -29,7 +38,7 @@ export function addEntry(
   const { seq, at, personId } = occasion
   const { grouped, strikes } = kindOf[what]
   const entry = {
-    ...entryOf(act),
+    ...entryOf(act, snapshot),
     seq,
     personId,
     at,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { ids, Played, sixCylinders } from '../testing/make-snapshot'
-import { uncertaintyByRuleMm, zeroMoved } from './apply'
+import { uncertaintyByRuleMm } from '../measure/uncertainty'
+import { zeroMoved } from './apply'
 import { readDeck } from '../works/liners/deck'
 import { planEngine, readFiringOrder } from '../works/liners/plan-engine'
 import { isClosed, readRoute, routeFacts } from './route'

@@ -70,6 +70,8 @@ export function signedText(snapshot: Snapshot, closure: Closure): string {
       sets: placed(sets),
       readings: placed(readings),
       entries: Object.fromEntries(entries.map(([rows, own]) => [rows, placed(own)])),
+      // What its device's clock said of it, where that could not be.
+      redated: placed(until(snapshot.redated ?? []).filter((r) => place.has(r.seq))),
       photos: until(snapshot.photos).map(({ id, sha256 }) => ({ id, sha256 })),
       by: { personId, at, storedAt, closes, note },
       judged,

@@ -359,6 +359,8 @@ export const snapshot = z.strictObject({
   ...surroundings,
   /** The ways it came by files, the last one last; none for a job of this shop. */
   takenIn: z.array(takenIn).max(20).default([]),
+  /** What counts as done when it arrived, since its device's clock could not be right: its place, and what that clock said. */
+  redated: z.array(z.strictObject({ seq, deviceAt: when, at: when })).optional(),
   /** Sheets that earlier sets were judged by, the present one included. */
   sheets: z.array(sheet),
   ...topRows,

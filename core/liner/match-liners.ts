@@ -18,6 +18,9 @@ import { matchMilp, possibleSteps, type MatchOption, type MatchProblem } from '.
 import { startMatch } from './match-start'
 import { solveMilp, type ProofLimits } from './milp'
 
+/** Ways to fill a bore, over all bores, that one calculation may look at. */
+const MOST_WAYS = 100_000
+
 export const matchLinersInput = z
   .strictObject({
     bores: z
@@ -57,6 +60,12 @@ export const matchLinersInput = z
     shimmed: shimmedWindow.nullish(),
   })
   .superRefine((input, context) => {
+    if (input.bores.length * input.liners.length * (1 + shimSizes(input.shims).length) > MOST_WAYS)
+      context.addIssue({
+        code: 'custom',
+        message: 'with these bores and shims are more than 100 000 ways: offer fewer',
+        path: ['liners'],
+      })
     refuseTwice(
       input.bores.map((b) => b.cylinder),
       context,
@@ -165,7 +174,7 @@ function problemOf(input: MatchLinersInput, shims: { thicknessMm: number; count:
 }
 
 /** Shims of one thickness counted together, the thinnest first. */
-function shimSizes(shims: MatchLinersInput['shims']): { thicknessMm: number; count: number }[] {
+function shimSizes(shims: readonly { thicknessMm: number; count: number }[]): { thicknessMm: number; count: number }[] {
   const counts = new Map<number, number>()
   for (const s of shims) counts.set(s.thicknessMm, (counts.get(s.thicknessMm) ?? 0) + s.count)
   return [...counts]

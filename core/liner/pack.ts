@@ -34,6 +34,33 @@ export function thickestPack(wantMm: number, leavesMm: readonly number[], mostLe
   return best
 }
 
+/** Packs that are looked through for one cut. */
+const MOST_PACKS = 1_000_000
+
+/** How many packs can be laid of a box of leaves. */
+export function packsOf(leaves: number, mostLeaves: number): number {
+  let [packs, ways] = [0, 1]
+  for (let k = 1; k <= Math.min(mostLeaves, leaves); k++) {
+    ways = (ways * (leaves - k + 1)) / k
+    packs += ways
+  }
+  return packs
+}
+
+/** A box of so many leaves, of which so many may lie in one pack, that nobody can look through all packs. */
+export function refuseManyPacks(
+  { leavesMm, maxLeavesPerPack }: { leavesMm: readonly number[]; maxLeavesPerPack: number },
+  context: { addIssue(issue: { code: 'custom'; message: string; path: (string | number)[] }): void },
+  path: (string | number)[],
+): void {
+  if (packsOf(leavesMm.length, maxLeavesPerPack) > MOST_PACKS)
+    context.addIssue({
+      code: 'custom',
+      message: 'are more leaves than packs of so many can be looked through: give fewer leaves, or fewer to a pack',
+      path,
+    })
+}
+
 /** Leaves laid on one another, mm. */
 export function packThicknessMm(leavesMm: readonly number[]): number {
   return leavesMm.reduce((sum, leaf) => sum + leaf, 0)

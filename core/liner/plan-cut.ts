@@ -3,7 +3,7 @@ import { defineCalculation } from '../define'
 import { fitPlane, type Plane } from '../measure/fit-plane'
 import { refuseCrossedLimits } from '../measure/judge-protrusion'
 import { lengthFromZeroMm, lengthMm, readingList, SLACK_MM, thicknessMm, type Reading } from '../schema'
-import { thickestPack, type Pack } from './pack'
+import { refuseManyPacks, thickestPack, type Pack } from './pack'
 
 export type CutAction = 'none' | 'shim' | 'cut' | 'cut-and-shim' | 'blocked'
 export type CutReason = 'past-max-depth' | 'no-shim-thick-enough' | 'no-leaf-thin-enough'
@@ -33,28 +33,30 @@ export const shimmedWindow = z
   .strictObject({ minMm: lengthMm, maxMm: lengthMm, targetMm: lengthMm })
   .superRefine(refuseCrossedLimits)
 
-export const planCutInput = z.strictObject({
-  readings: readingList,
-  targetMm: lengthMm,
-  spec: z
-    .strictObject({ minMm: lengthMm, maxMm: lengthMm, withinLinerMaxMm: lengthFromZeroMm })
-    .superRefine(refuseCrossedLimits),
-  frettingMm: lengthFromZeroMm,
-  cleanupMm: lengthFromZeroMm,
-  shimStockMm: z.array(thicknessMm).max(1000, 'has too many shims'),
-  leavesMm: z.array(thicknessMm).min(1, 'needs at least one leaf').max(60, 'has too many leaves'),
-  maxLeavesPerPack: z
-    .number('must be a count')
-    .int('must be a whole number')
-    .min(1, 'must allow one leaf')
-    .max(6, 'allows too many leaves'),
-  finishMm: lengthFromZeroMm,
-  maxPassMm: thicknessMm,
-  cutterBiasMm: lengthMm,
-  depthMm: lengthFromZeroMm.nullish(),
-  maxDepthMm: lengthFromZeroMm.nullish(),
-  shimmed: shimmedWindow.nullish(),
-})
+export const planCutInput = z
+  .strictObject({
+    readings: readingList,
+    targetMm: lengthMm,
+    spec: z
+      .strictObject({ minMm: lengthMm, maxMm: lengthMm, withinLinerMaxMm: lengthFromZeroMm })
+      .superRefine(refuseCrossedLimits),
+    frettingMm: lengthFromZeroMm,
+    cleanupMm: lengthFromZeroMm,
+    shimStockMm: z.array(thicknessMm).max(1000, 'has too many shims'),
+    leavesMm: z.array(thicknessMm).min(1, 'needs at least one leaf').max(60, 'has too many leaves'),
+    maxLeavesPerPack: z
+      .number('must be a count')
+      .int('must be a whole number')
+      .min(1, 'must allow one leaf')
+      .max(6, 'allows too many leaves'),
+    finishMm: lengthFromZeroMm,
+    maxPassMm: thicknessMm,
+    cutterBiasMm: lengthMm,
+    depthMm: lengthFromZeroMm.nullish(),
+    maxDepthMm: lengthFromZeroMm.nullish(),
+    shimmed: shimmedWindow.nullish(),
+  })
+  .superRefine((input, context) => refuseManyPacks(input, context, ['leavesMm']))
 export type PlanCutInput = z.infer<typeof planCutInput>
 
 /** What passes are planned with: the leaves, how deep one pass may go, and what the cutter takes beyond its pack. */

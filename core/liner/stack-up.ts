@@ -12,16 +12,24 @@ const link = z.strictObject({
   distribution: z.enum(['uniform', 'normal'], 'must be uniform or normal'),
 })
 
-export const stackUpInput = z.strictObject({
-  links: z.array(link).min(1, 'needs at least one link').max(60),
-  spec: z.strictObject({ minMm: lengthMm, maxMm: lengthMm }).superRefine(refuseCrossedLimits),
-  samples: z
-    .number('must be a count')
-    .int('must be a whole number')
-    .min(1, 'must be at least 1')
-    .max(5_000_000, 'is too many'),
-  seed: z.number('must be a number').int('must be a whole number'),
-})
+/** Draws that one calculation may take: a few seconds of a thread. */
+const MOST_DRAWS = 30_000_000
+
+export const stackUpInput = z
+  .strictObject({
+    links: z.array(link).min(1, 'needs at least one link').max(60),
+    spec: z.strictObject({ minMm: lengthMm, maxMm: lengthMm }).superRefine(refuseCrossedLimits),
+    samples: z
+      .number('must be a count')
+      .int('must be a whole number')
+      .min(1, 'must be at least 1')
+      .max(5_000_000, 'is too many'),
+    seed: z.number('must be a number').int('must be a whole number'),
+  })
+  .refine((s) => s.samples * s.links.length <= MOST_DRAWS, {
+    message: 'times the links is more than 30 million draws: ask for fewer',
+    path: ['samples'],
+  })
 
 export interface StackUp {
   nominalMm: number

@@ -33,3 +33,11 @@ export function readingsToDecide(marginMm: number, uncertaintyMm: number): numbe
   const n = Math.max(1, Math.ceil((uncertaintyMm / Math.abs(marginMm)) ** 2 - 1e-9))
   return n <= MOST_REPEATS ? n : null
 }
+
+/** Uncertainty that a shop's rule gives to one reading of a gauge, mm. */
+export function uncertaintyByRuleMm(
+  rule: 'guarded' | 'plain',
+  gauge: { repeatabilityMm: number; resolutionMm: number },
+): number {
+  return rule === 'plain' ? 0 : gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm)
+}

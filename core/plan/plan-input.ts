@@ -1,7 +1,12 @@
 import { z } from 'zod'
+import { refuseManyPacks } from '../liner/pack'
 import { shimmedWindow } from '../liner/plan-cut'
 import { planBore, rates, tooling } from '../job/snapshot'
 import { angleDeg, cylinderNumber, headList, lengthFromZeroMm, lengthMm, refuseTwice, thicknessMm } from '../schema'
+
+/** What one plan may ask for: liners tried in bores, and draws of the luck of each. */
+const MOST_PLACES = 10_000
+const MOST_DRAWS = 2_000_000
 
 /** What a repair plan is made from. Lengths mm, angles degrees clockwise from the front. */
 export const repairInput = z
@@ -69,6 +74,12 @@ export const repairInput = z
     samples: z.int().min(100).max(1_000_000),
   })
   .superRefine((input, context) => {
+    const tooMuch = (path: string, message: string) => context.addIssue({ code: 'custom', message, path: [path] })
+    if (input.bores.length * input.liners.length > MOST_PLACES)
+      tooMuch('liners', 'with these bores are more than 10 000 places to try: offer fewer')
+    if (input.samples * input.bores.length > MOST_DRAWS)
+      tooMuch('samples', 'times the bores is more than 2 million draws: ask for fewer')
+    refuseManyPacks(input.tooling, context, ['tooling', 'leavesMm'])
     refuseTwice(
       input.bores.map((b) => b.cylinder),
       context,

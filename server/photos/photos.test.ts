@@ -1,8 +1,10 @@
+import sharp from 'sharp'
 import { createHash, randomUUID } from 'node:crypto'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoPhoto } from '../demo/demo-photo'
 import { commandOf, TestServer } from '../testing/test-store'
+import { readPicture } from './picture'
 import { clearOrphans } from './keep-photo'
 import { refuseFullDisk } from './room'
 
@@ -185,6 +187,23 @@ describe('photos', () => {
     await expect(refuseFullDisk('/tmp', Number.MAX_SAFE_INTEGER)).rejects.toMatchObject({ code: 'disk-full' })
     await expect(refuseFullDisk('/tmp', 1)).resolves.toBeUndefined()
     await expect(refuseFullDisk('/nowhere', 1)).resolves.toBeUndefined()
+  })
+
+  it('with something else hung on behind their end are refused, with what a camera writes there are not', async () => {
+    const jpeg = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#777' } })
+      .jpeg({ progressive: true })
+      .toBuffer()
+    const png = demoPhoto(3)
+    for (const picture of [jpeg, png]) {
+      const end = Buffer.from([0xff, 0xd9])
+      const behind = (bytes: number) => Buffer.concat([picture, Buffer.alloc(bytes, 7), end])
+      expect(await readPicture(picture)).not.toBeNull()
+      expect(await readPicture(behind(500))).not.toBeNull()
+      expect(await readPicture(behind(7_000_000))).toBeNull()
+      expect(await readPicture(picture.subarray(0, picture.length - 12))).toBeNull()
+    }
+    const hung = await put(ferry, randomUUID(), Buffer.concat([png, Buffer.alloc(7_000_000)]))
+    expect([hung.statusCode, hung.json().error.code]).toEqual([422, 'no-photo'])
   })
 
   it('that are none, too large, or of a job that is not there, are refused in words', async () => {

@@ -21,19 +21,50 @@ const pictures = () =>
 /** Pictures are opened one after the other. */
 const turn = new Turn()
 
-/** Whether a PNG's chunks follow each other to its end, each as long as it says. */
+/** What some cameras write behind a picture; more is something else that was hung on to it, bytes. */
+const MOST_BEHIND = 65_536
+
+/** Whether a PNG's chunks follow each other to its end, each as long as it says, and nothing comes behind it. */
 function pngIsWhole(content: Buffer): boolean {
   for (let at = 8; at + 12 <= content.length;) {
     const length = content.readUInt32BE(at)
     if (length > content.length - at - 12) return false
-    if (content.toString('latin1', at + 4, at + 8) === 'IEND') return true
+    if (content.toString('latin1', at + 4, at + 8) === 'IEND') return content.length - at - 12 - length <= MOST_BEHIND
     at += length + 12
   }
   return false
 }
 
-/** Whether a JPEG has its end. */
-const jpegIsWhole = (content: Buffer) => content.lastIndexOf(Buffer.from([0xff, 0xd9])) > 0
+/** Where the first picture of a JPEG ends: behind its end mark, gone to from segment to segment. -1 where it has none. */
+function jpegEnd(content: Buffer): number {
+  let at = 2
+  while (at + 1 < content.length) {
+    if (content[at] !== 0xff) return -1
+    const marker = content[at + 1]!
+    if (marker === 0xd9) return at + 2
+    // Filled up, or a mark that stands alone.
+    if (marker === 0xff) at += 1
+    else if (marker === 0x01 || (marker >= 0xd0 && marker <= 0xd8)) at += 2
+    else {
+      if (at + 4 > content.length) return -1
+      at += 2 + content.readUInt16BE(at + 2)
+      // Behind the head of a scan lies what was scanned: up to the next mark that is none of its own.
+      if (marker === 0xda)
+        while (at + 1 < content.length) {
+          const next = content[at + 1]!
+          if (content[at] === 0xff && next !== 0 && next !== 0xff && !(next >= 0xd0 && next <= 0xd7)) break
+          at += 1
+        }
+    }
+  }
+  return -1
+}
+
+/** Whether a JPEG has its end, with nothing but what a camera writes behind it. */
+function jpegIsWhole(content: Buffer): boolean {
+  const end = jpegEnd(content)
+  return end > 0 && content.length - end <= MOST_BEHIND
+}
 
 /**
  * What a picture is, read whole: its signature, that it goes on to its end, its size before it
@@ -74,7 +105,7 @@ async function fitForPaper(sharp: typeof Sharp, content: Buffer): Promise<boolea
     orientation === 1 &&
     space === 'srgb' &&
     Math.max(width, height) <= PRINTED_AS_IS_PX &&
-    jpegIsWhole(content)
+    jpegEnd(content) > 0
   )
 }
 

@@ -5,12 +5,9 @@ import { signatureOf } from '#core/job/signature'
 import { lines, title, type Writer } from './pdf-writer'
 import { say, word } from './words'
 
-/** Where a job of another shop came from, and that it is of a simulated engine, wherever it was signed. */
+/** Where a job of another shop came from. */
 export function takenInBlock(w: Writer): Content[] {
-  const { job, takenIn } = w.snapshot
-  const simulated = job.simulated || (signatureOf(w.snapshot)?.kept?.job.simulated ?? false)
-  const made: Content[] = simulated ? [{ text: word('record.simulated'), bold: true, fontSize: 9.5 }] : []
-  const ways = takenIn.map((way) => ({
+  return w.snapshot.takenIn.map((way) => ({
     text: word('record.taken-in', {
       shop: way.shop || '—',
       number: way.number,
@@ -21,7 +18,12 @@ export function takenInBlock(w: Writer): Content[] {
     fontSize: 9.5,
     margin: [0, 2, 0, 0] as [number, number, number, number],
   }))
-  return [...made, ...ways]
+}
+
+/** That a job is of a simulated engine, wherever it was signed, to stand behind the engine's name; nothing where it is not. */
+export function simulatedAfter({ snapshot }: Writer): string {
+  const simulated = snapshot.job.simulated || (signatureOf(snapshot)?.kept?.job.simulated ?? false)
+  return simulated ? ` · ${word('record.simulated')}` : ''
 }
 
 /** What the engine came in with. */

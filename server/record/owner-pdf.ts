@@ -2,7 +2,7 @@ import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
 import { isClosed } from '#core/job/route'
 import { signatureOf } from '#core/job/signature'
-import { takenInBlock } from './intake-pdf'
+import { simulatedAfter, takenInBlock } from './intake-pdf'
 import {
   imageOf,
   lines,
@@ -37,7 +37,10 @@ export async function ownerContent(w: Writer, photos: Printable): Promise<Conten
   return [
     { text: word('owner.title'), fontSize: 9, color: '#565B5F' },
     { text: snapshot.job.title, fontSize: 20, bold: true },
-    { text: `${snapshot.engine.name} · ${word('record.number', { number: snapshot.job.number })}`, fontSize: 11 },
+    {
+      text: `${snapshot.engine.name}${simulatedAfter(w)} · ${word('record.number', { number: snapshot.job.number })}`,
+      fontSize: 11,
+    },
     ...takenInBlock(w),
     ...(snapshot.job.complaint
       ? [

@@ -8,7 +8,7 @@ import type { GateProblem } from '#core/job/gate'
 import { byEachLimits } from '#core/works/by-each-limits'
 import { stageLogic } from '#core/works/logic'
 import { placeWords } from '#contract/words/say-move'
-import { intakeBlock, takenInBlock } from './intake-pdf'
+import { intakeBlock, simulatedAfter, takenInBlock } from './intake-pdf'
 import { lines, paperOf, print, sealWords, title, Writer, type Printable, type RecordOptions } from './pdf-writer'
 import { word } from './words'
 import { worksOfRecord } from './works-of-record'
@@ -113,7 +113,7 @@ export async function recordContent(w: Writer, photos: Printable): Promise<Conte
     { text: word('record.title'), fontSize: 9, color: '#565B5F' },
     { text: job.title, fontSize: 18, bold: true },
     {
-      text: `${engine.name} · ${word('record.number', { number: job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`,
+      text: `${engine.name}${simulatedAfter(w)} · ${word('record.number', { number: job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`,
       fontSize: 10,
     },
     ...takenInBlock(w),

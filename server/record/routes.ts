@@ -9,9 +9,10 @@ import { isAsKept } from '../photos/keep-photo'
 import { printable } from '../photos/picture'
 import type { Snapshot } from '#core/job/snapshot'
 import { rows } from '../store/read-values'
-import { Turn } from '../work/turn'
+import { FairTurns } from '../work/fair-turns'
 
-const PAPERS_WAITING = 12
+const PAPERS_WAITING = 24
+const PAPERS_WAITING_EACH = 11
 const query = z.object({ unit: z.enum(['mm', 'thou']).default('mm'), paper: z.enum(['A4', 'LETTER']).default('A4') })
 
 function fileName(number: number, rest: string): string {
@@ -46,7 +47,12 @@ export async function recordRoutes(plain: FastifyInstance, { store, house }: Ser
     return { found, changed }
   }
 
-  const papersTurn = new Turn(PAPERS_WAITING)
+  const papersTurn = new FairTurns({
+    atOnce: 1,
+    each: 1,
+    waiting: PAPERS_WAITING,
+    waitingEach: PAPERS_WAITING_EACH,
+  })
   const papers = [
     ['record', 'The record as PDF', ''],
     ['owner', 'A page for the owner as PDF', '-owner'],
@@ -58,7 +64,7 @@ export async function recordRoutes(plain: FastifyInstance, { store, house }: Ser
       async (request, reply) => {
         const options = request.query
         // One after the other from the first look: ten papers at once would take every line to the store from the readings.
-        const { pdf, number } = await papersTurn.run(async () => {
+        const { pdf, number } = await papersTurn.run(request.ip, async () => {
           const snapshot = await open(request.params)
           const make = async (anew: boolean) => {
             const { found: photos, changed } = await printablePhotos(snapshot, anew)

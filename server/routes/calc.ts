@@ -25,12 +25,12 @@ export async function calcRoutes(app: FastifyInstance, { calc }: Services): Prom
         schema: { summary, tags: ['calculations'], body: input, response: { 422: apiError } },
         validatorCompiler: () => (value) => ({ value }),
       },
-      async (request, reply) => runCalc(calc, name, request.body ?? null, goneWith(reply)),
+      async (request, reply) => runCalc(calc, name, request.body ?? null, request.ip, goneWith(reply)),
     )
   }
   typed(app).post(
     '/api/calc/:name',
     { schema: { hide: true, params: z.object({ name: z.string() }) } },
-    async (request, reply) => runCalc(calc, request.params.name, request.body ?? null, goneWith(reply)),
+    async (request, reply) => runCalc(calc, request.params.name, request.body ?? null, request.ip, goneWith(reply)),
   )
 }

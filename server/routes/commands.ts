@@ -2,7 +2,6 @@ import type { FastifyInstance } from 'fastify'
 import { commandBatch, outcomes, type Outcome } from '#contract/commands'
 import { apiError } from '#contract/shop'
 import { typed, type Services } from '../services'
-import { datedByArrival } from '../store/parse-command'
 import { ReadingBatch } from '../store/reading-batch'
 
 /** `POST /api/commands`: what devices did, in order. The answer tells what became of each. */
@@ -24,7 +23,7 @@ export async function commandRoutes(plain: FastifyInstance, { store, watch }: Se
       const answers: Outcome[] = []
       const arrivedMs = Date.now()
       for (const command of commands) {
-        const answer = await batch.carryOut(datedByArrival(command, arrivedMs))
+        const answer = await batch.carryOut(command, arrivedMs)
         answers.push(answer)
         // What follows may rest on what came too early: the device sends it all again.
         if (answer.result === 'refused' && answer.code === 'too-early') break

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { schedule as scheduleSchema, type Schedule } from '#contract/shop'
+import { randomUUID } from 'node:crypto'
 import { commandOf, TestServer } from '../testing/test-store'
+import { calendarFile } from './calendar-file'
 
 let server: TestServer
 let person: string
@@ -103,5 +105,29 @@ describe('the plan of the open jobs', () => {
     )
     expect((await plan()).jobs.every((j) => Date.parse(j.endAt) > 0)).toBe(true)
     await server.send(commandOf({ what: 'set-crew', crew }, null, person))
+  })
+
+  it('has no line that a name of the shop or a job would bring', () => {
+    const evil = 'Yard\r\nEND:VCALENDAR\r\nBEGIN:VEVENT\nX-EVIL:1\u2028X'
+    const task = {
+      jobId: randomUUID(),
+      title: evil,
+      stage: 'cut' as const,
+      technician: 0,
+      tool: null,
+      fromAt: '2026-11-02T08:00:00.000Z',
+      toAt: '2026-11-02T09:00:00.000Z',
+      hours: 1,
+    }
+    const file = calendarFile(
+      { madeAt: '2026-11-02T08:00:00.000Z', tasks: [task], jobs: [] } as unknown as Schedule,
+      evil,
+    )
+    const lines = linesOf(file)
+    expect(lines.filter((l) => /^(END:VCALENDAR|BEGIN:VEVENT|X-EVIL)/.test(l))).toEqual([
+      'BEGIN:VEVENT',
+      'END:VCALENDAR',
+    ])
+    expect(file.replaceAll('\r\n', '')).not.toMatch(/[\r\n\u2028]/)
   })
 })

@@ -4,6 +4,7 @@ import { allCollections, entriesOf, kindOf, rowsName, type EntryWhat } from '#co
 import { begunStages, routeStages } from '#core/job/route'
 import { stagesOf } from '#core/job/stages'
 import type { Snapshot } from '#core/job/snapshot'
+import { pointsNowhere } from '#core/works/check-entry'
 import { stageLogic } from '#core/works/logic'
 import { readTally } from '#core/job/tally'
 import type { JobAct, RefusalCode } from '#contract/commands'
@@ -44,6 +45,8 @@ function refuseNotIn(snapshot: Snapshot, act: Extract<EntryAct, { what: 'tally-p
 }
 
 async function refuseWrong(work: Work, snapshot: Snapshot, act: EntryAct): Promise<void> {
+  const nowhere = pointsNowhere(snapshot, act)
+  if (nowhere) throw new Refusal(nowhere.code as RefusalCode, nowhere.details)
   if (act.what === 'tally-plug') return refuseNotIn(snapshot, act)
   if (act.what === 'add-photo') return refuseLackingPhoto(work, snapshot, act)
   const { stage } = kindOf[act.what as EntryWhat]
@@ -68,7 +71,7 @@ export async function carryOutEntry(work: Work, snapshot: Snapshot, act: EntryAc
   if (grouped && place !== null) refuseUnknownPlace(snapshot, stage, place)
   await refuseWrong(work, snapshot, act)
   const by = { jobId: snapshot.job.id, ...stamp(work) }
-  await insert(work, tableOfKind(what), entryRow(what, entryOf(act), by, snapshot.sheet.id))
+  await insert(work, tableOfKind(what), entryRow(what, entryOf(act, snapshot), by, snapshot.sheet.id))
 }
 
 /** Strikes one entry out; it stays beside its strike. */

@@ -1,5 +1,5 @@
-import { uncertaintyByRuleMm, zeroMoved } from '#core/job/apply'
-import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
+import { zeroMoved } from '#core/job/apply'
+import { gaugeUncertaintyMm, uncertaintyByRuleMm } from '#core/measure/uncertainty'
 import { type JobAct } from '#contract/commands'
 import { jobLimits } from '#contract/job-file'
 import { readSnapshot } from './read'

@@ -9,12 +9,12 @@ import {
   type RefusalCode,
 } from '#contract/commands'
 import { rounded } from '#contract/sensible'
-import { parseCommand } from './parse-command'
+import { datedByArrival, parseCommand } from './parse-command'
 import { holdJob, holdShop, inTransaction } from './holding'
 import { list, rows } from './read-values'
 import type { Row } from './models'
 import { storeTrouble, type Store } from './store'
-import { Refusal, type Work } from './work'
+import { REDATED, Refusal, type Work } from './work'
 import { carryOutInShop } from './carry-out-shop'
 import { isKnownPerson } from './known-person'
 import { carryOutInSet } from './carry-out-sets'
@@ -29,6 +29,7 @@ async function record(
   command: Command,
   refusal: Refusal | null,
   transaction?: Transaction,
+  redated = false,
 ): Promise<number> {
   const row = await store.models.events.create(
     {
@@ -42,7 +43,7 @@ async function record(
       at: new Date(),
       result: refusal ? 'refused' : 'done',
       code: refusal?.code ?? null,
-      details: refusal?.details ?? [],
+      details: refusal?.details ?? (redated ? [REDATED] : []),
     },
     transaction ? { transaction } : {},
   )
@@ -67,13 +68,20 @@ async function earlierOutcome(store: Store, command: Command): Promise<Outcome |
 }
 
 /** Does what a command says, inside its transaction. What it is about is held before anything is read, and its place given after. */
-async function doCommand(store: Store, command: Command, transaction: Transaction): Promise<void> {
+async function doCommand(
+  store: Store,
+  command: Command,
+  transaction: Transaction,
+  arrivedMs: number | null,
+): Promise<void> {
   const { act, jobId } = command
+  const begun = isJobAct(act) && jobId !== null ? await holdJob(store, jobId, transaction) : null
   if (!isJobAct(act)) await holdShop(store, transaction)
-  else if (jobId === null || !(await holdJob(store, jobId, transaction))) throw new Refusal('unknown-job')
-  const seq = await record(store, command, null, transaction)
+  else if (!begun) throw new Refusal('unknown-job')
+  const at = arrivedMs === null ? null : datedByArrival(command.at, arrivedMs, begun?.getTime() ?? null)
+  const seq = await record(store, command, null, transaction, at !== null)
   await refuseNobody(store, command, transaction)
-  const work: Work = { store, transaction, command, seq }
+  const work: Work = { store, transaction, command: at === null ? command : { ...command, at }, seq }
   await (isJobAct(act) ? doInJob(work, act) : carryOutInShop(work, act))
 }
 
@@ -91,17 +99,18 @@ async function refuseNobody(store: Store, { act, personId }: Command, transactio
  * answers what became of the first.
  *
  * @param raw what a device sent; nothing about it is trusted
+ * @param arrivedMs when it arrived: what cannot have been done when its device says was done then; null where its time stands whatever it is
  * @returns what became of it
  * @throws what the driver says where the store itself is the matter ({@link storeTrouble}): the device keeps the command
  */
-export async function carryOut(store: Store, raw: unknown): Promise<Outcome> {
+export async function carryOut(store: Store, raw: unknown, arrivedMs: number | null = null): Promise<Outcome> {
   const { command, issues } = parseCommand(raw)
   if (!command) {
     const commandId = String((raw as { commandId?: unknown } | null)?.commandId ?? '')
     return { commandId, result: 'refused', code: 'bad-command', details: issues.map((i) => `${i.path} ${i.message}`) }
   }
   try {
-    await inTransaction(store, (transaction) => doCommand(store, command, transaction))
+    await inTransaction(store, (transaction) => doCommand(store, command, transaction, arrivedMs))
     return { commandId: command.commandId, result: 'done', again: false }
   } catch (error) {
     if (error instanceof UniqueConstraintError) {

@@ -1,15 +1,16 @@
 import type { Transaction } from 'sequelize'
-import { select } from './read-values'
+import { iso, select } from './read-values'
 import { gaveWay, type Store } from './store'
 
 /**
  * Holds a job against every other act in it until the transaction ends. It comes before
  * anything else is read: what is read after it is what stands, not an older view.
  *
- * @returns whether there is such a job
+ * @returns when it began; null where there is no such job
  */
-export async function holdJob(store: Store, jobId: string, transaction: Transaction): Promise<boolean> {
-  return (await select(store, 'SELECT id FROM jobs WHERE id = :jobId FOR UPDATE', { jobId }, transaction)).length > 0
+export async function holdJob(store: Store, jobId: string, transaction: Transaction): Promise<Date | null> {
+  const [job] = await select(store, 'SELECT createdAt FROM jobs WHERE id = :jobId FOR UPDATE', { jobId }, transaction)
+  return job ? new Date(iso(job.createdAt)) : null
 }
 
 /** Holds the shop against every other act outside a job: numbers, sheets and stock are given one after the other. */

@@ -11,17 +11,24 @@ function timeIssues(at: string): InputIssue[] {
 
 /** A clock that is ahead by no more may be the server's that is behind, ms. */
 const AHEAD_MS = 120_000
+/** Before its job began nothing was done in it; a day is left to clocks of two zones. */
+const BEFORE_MS = 86_400_000
+/** No device keeps work for longer. */
+const LONGEST_AWAY_MS = 60 * 86_400_000
 
 /**
- * A command as it arrives, dated no later than it arrived: on a device whose clock is fast a wait would else be over
- * before it was. What was done while the server was away keeps the earlier time it was done at.
+ * When a command counts as done, where its device's clock cannot be right: when it arrived. One that is fast would end a
+ * wait before it was over, and so would one that is years behind. What was done while the server was away keeps its time.
  *
- * @param raw what a device sent; what is wrong with it is for {@link parseCommand} to tell
+ * @param at the device's time
+ * @param begunMs when its job began; null where it is in none
+ * @returns null where the device's time stands
  */
-export function datedByArrival(raw: unknown, arrivedMs: number): unknown {
-  const at = (raw as { at?: unknown } | null)?.at
-  if (typeof at !== 'string' || !(Date.parse(at) > arrivedMs + AHEAD_MS) || timeIssues(at).length > 0) return raw
-  return { ...(raw as object), at: new Date(arrivedMs).toISOString() }
+export function datedByArrival(at: string, arrivedMs: number, begunMs: number | null): string | null {
+  const ms = Date.parse(at)
+  const odd =
+    ms > arrivedMs + AHEAD_MS || ms < arrivedMs - LONGEST_AWAY_MS || (begunMs !== null && ms < begunMs - BEFORE_MS)
+  return odd ? new Date(arrivedMs).toISOString() : null
 }
 
 interface ParsedCommand {

@@ -19,6 +19,7 @@ import { plainWork, type WorkChoice } from '#core/job/stages'
 import { startRenewalCosts, type Puller, type RenewalCosts } from '#core/works/liners/strip'
 import { startCrew, type Crew } from '#contract/commands'
 import { entryTables, readEntries } from './entries'
+import { REDATED } from './work'
 import type { Row } from './models'
 import { readStock, toRates } from './read-stock'
 import { grouped, iso, list, num, numOrNull, rows, select, str } from './read-values'
@@ -141,6 +142,15 @@ function withBrought(own: Snapshot, brought: Brought | null): Snapshot {
   return { ...all, shims: where(all.shims, lie.shims), liners: where(all.liners, lie.liners) }
 }
 
+/** Acts that count as done when they arrived; left out where there is none. */
+function redatedOf({ redated }: Row): Pick<Snapshot, 'redated'> {
+  if (!redated) return {}
+  const found = list<[number, string, string][]>(redated)
+  // Times in JSON are as the store writes them, in UTC.
+  const utc = (text: string) => new Date(`${text.replace(' ', 'T')}Z`).toISOString()
+  return { redated: found.map(([seq, madeAt, at]) => ({ seq, deviceAt: utc(madeAt), at: utc(at) })).sort(bySeq) }
+}
+
 interface Settings {
   ways: ShopWays
   rule: RuleName
@@ -218,7 +228,14 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     readStock(store, engineId, transaction),
     unionRows(store, jobTables, { jobId }, transaction),
     rows(store, 'readings', { jobId }, transaction),
-    select(store, `SELECT COUNT(*) AS n FROM events WHERE jobId = :jobId AND result = 'done'`, { jobId }, transaction),
+    select(
+      store,
+      `SELECT COUNT(*) AS n, (SELECT JSON_ARRAYAGG(JSON_ARRAY(seq, madeAt, at)) FROM events
+         WHERE jobId = :jobId AND result = 'done' AND details = :redated) AS redated
+       FROM events WHERE jobId = :jobId AND result = 'done'`,
+      { jobId, redated: JSON.stringify([REDATED]) },
+      transaction,
+    ),
   ])
   const settings = toSettings(ofShop.settings[0]!, ofShop.leaves)
   const sheets = unit.sheets.map((s) => toSheet(s, unit.sheetLinks)).sort((a, b) => a.version - b.version)
@@ -254,6 +271,7 @@ export async function readSnapshot(store: Store, jobId: string, transaction?: Tr
     engine: brought?.engine ?? toEngine(unit.engines[0]!),
     takenIn: job.takenIn ? list<Snapshot['takenIn']>(job.takenIn) : [],
     sheet: ownFirst(brought?.sheets ?? [], sheets).find((s) => s.id === job.sheetId) as Sheet,
+    ...redatedOf(counted!),
     sheets,
     stationsDeg: list<number[]>(job.stationsDeg),
     rule: settings.rule,

@@ -2,11 +2,11 @@ import type { Command, JobAct, Outcome } from '#contract/commands'
 import { jobLimits } from '#contract/job-file'
 import type { Transaction } from 'sequelize'
 import { carryOut } from './carry-out'
-import { parseCommand } from './parse-command'
+import { datedByArrival, parseCommand } from './parse-command'
 import { holdJob, inTransaction } from './holding'
 import { countReadings } from './job-card'
 import { isKnownPerson } from './known-person'
-import { select } from './read-values'
+import { iso, select } from './read-values'
 import type { Row } from './models'
 import { closedSql } from './work'
 import type { Store } from './store'
@@ -15,6 +15,7 @@ type Take = Command & { act: Extract<JobAct, { what: 'take-reading' }> }
 
 interface Waiting {
   take: Take
+  arrivedMs: number
   resolve(outcome: Outcome): void
   reject(error: unknown): void
 }
@@ -24,11 +25,16 @@ const LARGEST = 200
 const isTake = (command: Command | null): command is Take =>
   command?.act.what === 'take-reading' && command.personId !== null && command.jobId !== null
 
+interface OpenSet {
+  jobId: string
+  begunMs: number
+}
+
 /** Sets that still take readings, with the job each belongs to; those near the most that set or job can hold are not among them. */
-async function openSets(store: Store, setIds: string[], transaction: Transaction): Promise<Map<string, string>> {
+async function openSets(store: Store, setIds: string[], transaction: Transaction): Promise<Map<string, OpenSet>> {
   const found = await select(
     store,
-    `SELECT s.id, s.jobId, (SELECT COUNT(*) FROM readings r WHERE r.setId = s.id) AS inSet, c.readings AS inJob FROM readingSets s JOIN jobs j ON j.id = s.jobId JOIN jobCards c ON c.jobId = s.jobId LEFT JOIN setClosings z ON z.setId = s.id
+    `SELECT s.id, s.jobId, j.createdAt, (SELECT COUNT(*) FROM readings r WHERE r.setId = s.id) AS inSet, c.readings AS inJob FROM readingSets s JOIN jobs j ON j.id = s.jobId JOIN jobCards c ON c.jobId = s.jobId LEFT JOIN setClosings z ON z.setId = s.id
      WHERE s.id IN (:setIds) AND z.setId IS NULL
        AND NOT (${closedSql('s.stage')})`,
     { setIds },
@@ -36,17 +42,23 @@ async function openSets(store: Store, setIds: string[], transaction: Transaction
   )
   const hasRoom = (r: Row) =>
     Number(r.inSet) + LARGEST <= jobLimits.readingsInSet && Number(r.inJob) + LARGEST <= jobLimits.readings
-  return new Map(found.filter(hasRoom).map((r) => [String(r.id), String(r.jobId)]))
+  return new Map(
+    found.filter(hasRoom).map((r) => [String(r.id), { jobId: String(r.jobId), begunMs: Date.parse(iso(r.createdAt)) }]),
+  )
 }
 
 /** Stores many readings in one transaction, their jobs held one by one in order. @returns those it stored; none of the others is touched */
-async function storeTogether(store: Store, takes: Take[]): Promise<Set<Take>> {
+async function storeTogether(store: Store, waiting: Waiting[]): Promise<Set<Take>> {
+  const takes = waiting.map((w) => w.take)
   return inTransaction(store, async (transaction) => {
     for (const jobId of [...new Set(takes.map((t) => t.jobId as string))].sort())
       await holdJob(store, jobId, transaction)
     const sets = await openSets(store, [...new Set(takes.map((t) => t.act.setId))], transaction)
     const named = await Promise.all(takes.map((t) => isKnownPerson(store, t.personId as string, transaction)))
-    const good = takes.filter((t, i) => named[i] && sets.get(t.act.setId) === t.jobId)
+    const good = takes.filter((t, i) => {
+      const set = sets.get(t.act.setId)
+      return named[i] && set?.jobId === t.jobId && datedByArrival(t.at, waiting[i]!.arrivedMs, set.begunMs) === null
+    })
     if (good.length === 0) return new Set<Take>()
     const now = new Date()
     const events = good.map((t) => [
@@ -113,11 +125,11 @@ export class ReadingBatch {
   constructor(private readonly store: Store) {}
 
   /** @returns what became of the command, as {@link carryOut} does */
-  async carryOut(raw: unknown): Promise<Outcome> {
+  async carryOut(raw: unknown, arrivedMs: number): Promise<Outcome> {
     const { command } = parseCommand(raw)
-    if (!isTake(command)) return carryOut(this.store, raw)
+    if (!isTake(command)) return carryOut(this.store, raw, arrivedMs)
     return new Promise((resolve, reject) => {
-      this.waiting.push({ take: command, resolve, reject })
+      this.waiting.push({ take: command, arrivedMs, resolve, reject })
       if (!this.busy) void this.work()
     })
   }
@@ -131,16 +143,11 @@ export class ReadingBatch {
   private async storeAll(batch: Waiting[]): Promise<void> {
     // One that is refused for its id (sent twice) refuses them all: then each goes its own way.
     const stored =
-      batch.length > 1
-        ? await storeTogether(
-            this.store,
-            batch.map((w) => w.take),
-          ).catch(() => new Set<Take>())
-        : new Set<Take>()
+      batch.length > 1 ? await storeTogether(this.store, batch).catch(() => new Set<Take>()) : new Set<Take>()
     await Promise.all(
-      batch.map(async ({ take, resolve, reject }) => {
+      batch.map(async ({ take, arrivedMs, resolve, reject }) => {
         if (stored.has(take)) resolve({ commandId: take.commandId, result: 'done', again: false })
-        else await carryOut(this.store, take).then(resolve, reject)
+        else await carryOut(this.store, take, arrivedMs).then(resolve, reject)
       }),
     )
   }

@@ -220,6 +220,8 @@ describe('stripping', () => {
 })
 
 describe('seals', () => {
+  const beganMs = Date.now() - 3_600_000
+  const after = (minutes: number) => new Date(beganMs + minutes * 60_000).toISOString()
   const seal = (
     groove: number,
     step: 'on' | 'wetted',
@@ -231,25 +233,25 @@ describe('seals', () => {
     only({ what: 'press-liner', pressId: entryId(), cylinder: 1, peakNm: 30, atDeg: null, words: '' }, job, at)
 
   it('come on in order and in time, or not at all', async () => {
-    expect(await seal(1, 'on', 'rubber-lube', '2026-11-24T09:00:00.000Z')).toMatchObject({
+    expect(await seal(1, 'on', 'rubber-lube', after(0))).toMatchObject({
       code: 'out-of-order',
       details: ['fit-not-open'],
     })
     await only({ what: 'change-job', work: ['seals', 'check'] })
-    expect(await seal(2, 'on', 'oil', '2026-11-24T09:00:00.000Z')).toMatchObject({ details: ['ring-order'] })
-    expect(await seal(1, 'on', 'oil', '2026-11-24T09:00:00.000Z')).toMatchObject({ details: ['wrong-lubricant'] })
-    expect(await seal(1, 'on', 'rubber-lube', '2026-11-24T09:00:00.000Z')).toMatchObject({ result: 'done' })
-    expect(await seal(2, 'on', 'oil', '2026-11-24T09:01:00.000Z')).toMatchObject({ result: 'done' })
-    expect(await press('2026-11-24T09:01:00.000Z')).toMatchObject({ details: ['rings-missing'] })
+    expect(await seal(2, 'on', 'oil', after(0))).toMatchObject({ details: ['ring-order'] })
+    expect(await seal(1, 'on', 'oil', after(0))).toMatchObject({ details: ['wrong-lubricant'] })
+    expect(await seal(1, 'on', 'rubber-lube', after(0))).toMatchObject({ result: 'done' })
+    expect(await seal(2, 'on', 'oil', after(1))).toMatchObject({ result: 'done' })
+    expect(await press(after(1))).toMatchObject({ details: ['rings-missing'] })
     const wet = entryId()
-    expect(await seal(0, 'wetted', 'oil', '2026-11-24T09:02:00.000Z', wet)).toMatchObject({ result: 'done' })
-    expect(await seal(0, 'on', 'oil', '2026-11-24T09:13:00.000Z')).toMatchObject({ details: ['band-late'] })
+    expect(await seal(0, 'wetted', 'oil', after(2), wet)).toMatchObject({ result: 'done' })
+    expect(await seal(0, 'on', 'oil', after(13))).toMatchObject({ details: ['band-late'] })
     await only({ what: 'strike-entry', entryId: wet, reason: 'swollen' })
-    await seal(0, 'wetted', 'oil', '2026-11-24T09:20:00.000Z')
-    expect(await seal(0, 'on', 'oil', '2026-11-24T09:21:00.000Z')).toMatchObject({ result: 'done' })
-    expect(await press('2026-11-24T09:31:00.000Z')).toMatchObject({ details: ['band-late'] })
-    expect(await press('2026-11-24T09:29:00.000Z')).toMatchObject({ result: 'done' })
-    expect(await press('2026-11-24T09:30:00.000Z')).toMatchObject({ details: ['already-in'] })
+    await seal(0, 'wetted', 'oil', after(20))
+    expect(await seal(0, 'on', 'oil', after(21))).toMatchObject({ result: 'done' })
+    expect(await press(after(31))).toMatchObject({ details: ['band-late'] })
+    expect(await press(after(29))).toMatchObject({ result: 'done' })
+    expect(await press(after(30))).toMatchObject({ details: ['already-in'] })
     const { sealFits, presses } = await server.snapshot(job)
     expect(sealFits.map((s) => [s.groove, s.step, s.struck !== null])).toEqual([
       [1, 'on', false],

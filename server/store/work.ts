@@ -10,6 +10,9 @@ import type { Row, TableName } from './models'
 import { select } from './read-values'
 import type { Store } from './store'
 
+/** Noted of a command whose device's clock could not be right: `madeAt` is what that said. */
+export const REDATED = 'dated-by-arrival'
+
 /** A command that will not be carried out, with what a person needs to know of it. */
 export class Refusal extends Error {
   constructor(

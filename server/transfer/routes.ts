@@ -1,5 +1,5 @@
 import { createWriteStream } from 'node:fs'
-import { mkdtemp, rm } from 'node:fs/promises'
+import { mkdir, mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Transform, type Readable } from 'node:stream'
@@ -31,8 +31,12 @@ async function keepBody(body: Readable, path: string): Promise<void> {
   await pipeline(body, bounded, createWriteStream(path))
 }
 
-/** Jobs as files: taken away as JSON or as a zip with photos, and taken in again whole. */
-export async function transferRoutes(plain: FastifyInstance, { store, house }: Services): Promise<void> {
+/**
+ * Jobs as files: taken away as JSON or as a zip with photos, and taken in again whole.
+ *
+ * @param data the server's own folder, where files lie on their way in; one of the system's where there is none
+ */
+export async function transferRoutes(plain: FastifyInstance, { store, house }: Services, data?: string): Promise<void> {
   const app = typed(plain)
   const fileOf = async ({ jobId }: z.infer<typeof jobParams>) => {
     const snapshot = await readSnapshot(store, jobId)
@@ -66,12 +70,18 @@ export async function transferRoutes(plain: FastifyInstance, { store, house }: S
     },
   )
 
+  // What a killed server left of files on their way is nobody's any more: the folder is this server's own.
+  const incoming = data ? join(data, 'incoming') : await mkdtemp(join(tmpdir(), 'evenbore-files-'))
+  if (data) await rm(incoming, { recursive: true, force: true })
+  await mkdir(incoming, { recursive: true, mode: 0o700 })
+  if (!data) app.addHook('onClose', () => rm(incoming, { recursive: true, force: true }))
+
   let underWay = 0
   async function takeInBody(body: Readable): Promise<{ jobId: string; number: number }> {
     await refuseFullDisk()
     if (underWay >= MOST_AT_ONCE) throw new ApiProblem('busy')
     underWay += 1
-    const folder = await mkdtemp(join(tmpdir(), 'evenbore-file-'))
+    const folder = await mkdtemp(join(incoming, 'file-'))
     try {
       const path = join(folder, 'file')
       await keepBody(body, path)

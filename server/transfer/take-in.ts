@@ -14,6 +14,7 @@ import { putCard } from '../store/job-card'
 import { readSnapshot, type Brought } from '../store/read'
 import { rows, select } from '../store/read-values'
 import { storeTrouble, type Store } from '../store/store'
+import { REDATED } from '../store/work'
 import type { OpenedJobFile } from './open-job-file'
 
 const NO_DEVICE = '00000000-0000-8000-8000-000000000000'
@@ -123,6 +124,12 @@ class TakingIn {
     places.sort((a, b) => a - b)
     seqs.forEach((seq, i) => this.places.set(seq, places[i]!))
     this.spare = places.slice(seqs.length)
+    for (const { seq, deviceAt, at } of job.redated ?? [])
+      if (this.places.has(seq))
+        await this.store.models.events.update(
+          { details: [REDATED], madeAt: new Date(deviceAt), at: new Date(at) },
+          { where: { seq: this.places.get(seq) }, transaction: this.transaction },
+        )
   }
 
   private by({ seq, personId, at }: Pick<Entry, 'seq' | 'personId' | 'at'>): Row {

@@ -50,6 +50,20 @@ function closuresBlock(w: Writer): Content {
   return lines(told, word('record.nothing-closed'))
 }
 
+/** What counts as done when it arrived, by both clocks. */
+function redatedBlock(w: Writer): Content[] {
+  const redated = w.snapshot.redated ?? []
+  if (redated.length === 0) return []
+  const told = redated
+    .slice(0, MOST_TOLD)
+    .map((r) => word('record.redated', { device: w.time(r.deviceAt), at: w.time(r.at) }))
+  const more = redated.length - told.length
+  return [
+    lines([word('record.redated-why'), ...told, ...(more > 0 ? [word('record.redated-more', { n: more })] : [])], ''),
+  ]
+}
+const MOST_TOLD = 20
+
 function struckBlock(w: Writer): Content[] {
   const setOf = new Map(w.snapshot.sets.map((s) => [s.id, s]))
   const struck = w.snapshot.readings.flatMap((r) => {
@@ -118,6 +132,7 @@ export const record: RecordWork<'job'> = {
       ...timesBlock(w),
       title(word('record.people')),
       closuresBlock(w),
+      ...redatedBlock(w),
       ...struckBlock(w),
     ],
   },

@@ -61,6 +61,9 @@ const closures = computed(() =>
     seal: c.closes && c.hash !== '' ? signatureState(snapshot.value, c) : null,
   })),
 )
+/** What counts as done when it arrived: its device's clock could not be right. */
+const redated = computed(() => snapshot.value.redated ?? [])
+const MOST_TOLD = 20
 const totals = computed(() => tallyTotals(snapshot.value))
 const closedAt = (c: { at: string; storedAt: string | null }) =>
   c.storedAt ? t('record.both-clocks', { at: when(c.at), stored: when(c.storedAt) }) : when(c.at)
@@ -161,6 +164,15 @@ function sign(): void {
           <b v-if="c.seal && c.seal !== 'stands'" class="text-outside">{{ t(`record.seal-${c.seal}`) }}</b>
         </li>
       </ul>
+      <div v-if="redated.length" class="mt-3 text-body" data-part="redated">
+        <p class="font-semibold">{{ t('record.redated-why') }}</p>
+        <ul>
+          <li v-for="r in redated.slice(0, MOST_TOLD)" :key="r.seq">
+            {{ t('record.redated', { device: when(r.deviceAt), at: when(r.at) }) }}
+          </li>
+          <li v-if="redated.length > MOST_TOLD">{{ t('record.redated-more', { n: redated.length - MOST_TOLD }) }}</li>
+        </ul>
+      </div>
       <p class="mt-3 max-w-[90ch] text-small text-soft">{{ t('record.deference') }}</p>
     </div>
     <MoveBar :move="move" @go="go"
