@@ -104,7 +104,7 @@ onBeforeUnmount(() => job.close())
       <main class="flex min-w-0 flex-1 flex-col">
         <h1 v-if="job.stage" class="sr-only">{{ t(`stage.${job.stage}`) }}</h1>
         <LimitsNote />
-        <div class="min-h-0 flex-1"><RouterView :key="String(route.name)" /></div>
+        <RouterView :key="String(route.name)" class="min-h-0 flex-1" />
       </main>
     </div>
     <main v-else class="p-6 text-lead">
