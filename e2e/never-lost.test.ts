@@ -189,6 +189,39 @@ describe('what was acknowledged', () => {
   })
 })
 
+describe('a device whose browser cleared what it kept', () => {
+  it('keeps on anew without a reload, says so, and what waited arrives once, in its order', async () => {
+    const house = await openHouse({ own: true })
+    const browser = await openBrowser(house)
+    const tom = new Technician(browser, house, 'mm')
+    const jobId = await tom.openJob('Long Reach', 'trial-fit')
+    await tom.sayWho('Tom')
+    await tom.untilSaved()
+    const count = (await house.snapshot(jobId)).readings.length
+    await house.kill()
+    for (const figure of ['0.091', '0.092']) await browser.type(figure, Key.ENTER)
+    await browser.untilText('[data-part=saving]', '3 waiting')
+    await browser.clearStore()
+    await browser.untilText('[data-part=store-cleared]', /What still waited was put back/)
+    await browser.type('0.093', Key.ENTER)
+    await browser.untilText('[data-part=saving]', '4 waiting')
+    // It lies on the device again: a page that opens anew has all of it.
+    await browser.until(
+      () =>
+        browser.run<boolean>(
+          `return new Promise((done) => { const open = indexedDB.open('even-bore'); open.onsuccess = () => {
+             const all = open.result.transaction('outbox').objectStore('outbox').getAll()
+             all.onsuccess = () => { open.result.close(); done(all.result.length === 4) } } })`,
+        ),
+      'it is not kept again',
+    )
+    await house.start()
+    await tom.untilSaved()
+    const { readings } = await house.snapshot(jobId)
+    expect(readings.slice(count).map((r) => r.valueMm)).toEqual([0.091, 0.092, 0.093])
+  })
+})
+
 describe('a paper or a file that cannot come', () => {
   it('is told in words where it was asked for, and comes when the server is back', async () => {
     const house = await openHouse({ own: true })

@@ -6,17 +6,20 @@ import type { Command, JobAct } from '#contract/commands'
 import { signatureState } from '#core/job/signature'
 import { demoPhoto } from '../server/demo/demo-photo'
 import { bombOf } from '../server/testing/bomb'
+import { asFile, grownJob } from '../server/testing/large-job'
 import { command, House } from '../testing/house'
 
 let house: House
 let ferry: string
 let tom: string
 let gaugeId: string
+let large: string[]
 beforeAll(async () => {
   house = await House.open({ own: true })
   ferry = await house.jobId('Long Reach')
   tom = await house.person('Tom Adeyar')
   gaugeId = (await house.shop()).gauges.find((g) => g.kind === 'digital-sled')!.id
+  large = await files()
 })
 afterAll(() => house.kill())
 
@@ -100,6 +103,17 @@ const deepAct = () => ({
   act: JSON.parse(`${'['.repeat(900)}${']'.repeat(900)}`) as unknown,
 })
 
+/** A job of another shop as large as one can be, one larger, and one whose signature keeps another job. */
+const files = async () => {
+  const plain = await house.snapshot(ferry)
+  const size = { sets: 400, inSet: 25, readings: 10_000, entries: 0 }
+  const forged = await house.snapshot(await house.jobId('loader'))
+  const other = randomUUID()
+  const renamed = JSON.parse(JSON.stringify(forged).replaceAll(forged.job.id, other)) as typeof forged
+  renamed.closures.find((c) => c.kept)!.kept!.job.id = ferry
+  return [grownJob(plain, size), grownJob(plain, { ...size, sets: 401 }), renamed].map((job) => asFile(job))
+}
+
 /** What somebody who means no good does, over and over, until it is enough. */
 const attacks: (() => Promise<unknown>)[] = [
   () =>
@@ -113,6 +127,7 @@ const attacks: (() => Promise<unknown>)[] = [
       ),
     ),
   () => post('/api/jobs/import', bomb as BodyInit, 'application/zip'),
+  () => Promise.all(large.map((file) => post('/api/jobs/import', file, 'application/octet-stream'))),
   () => Promise.all(Array.from({ length: 30 }, () => post('/api/calc/stack-up', stackUp))),
   () => Promise.all([ask(`/api/jobs/${ferry}/record.pdf`), ask(`/api/jobs/${ferry}/owner.pdf`), ask('/api/schedule')]),
   () =>
@@ -178,5 +193,8 @@ describe('a server under attack, that is killed again and again meanwhile', () =
     expect([...statuses.keys()].filter((s) => s >= 500 && s !== 503)).toEqual([])
     expect([...statuses.keys()]).toEqual(expect.arrayContaining([200, 413, 415, 422, 429]))
     expect((await ask(`/api/jobs/${ferry}/record.pdf`))?.status).toBe(200)
+    // What was forged is not in, and changed nothing of the job it named.
+    expect((await house.snapshot(ferry)).job.title).toBe('Ferry "Long Reach", main engine')
+    expect((await house.shop()).jobs.filter((j) => j.title === 'Gravel yard loader')).toHaveLength(1)
   }, 600_000)
 })

@@ -81,7 +81,15 @@ export async function build(): Promise<void> {
       logLevel: 'error',
     })
     layFonts('dist/server/fonts')
-    await vite.build({ root: 'web', configFile: 'web/vite.config.ts', logLevel: 'error' })
+    // Whatever this was started from: an interface that is built for tests would keep nothing on its devices.
+    const { NODE_ENV } = process.env
+    process.env.NODE_ENV = 'production'
+    await vite
+      .build({ root: 'web', configFile: 'web/vite.config.ts', mode: 'production', logLevel: 'error' })
+      .finally(() => {
+        if (NODE_ENV === undefined) delete process.env.NODE_ENV
+        else process.env.NODE_ENV = NODE_ENV
+      })
     compress('dist/web')
   } catch (error) {
     throw new StepFailed('The build failed.', error instanceof Error ? error.message : String(error))

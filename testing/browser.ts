@@ -96,6 +96,11 @@ export class Browser {
     await tell(this.driver, 'Emulation.setDeviceMetricsOverride', { ...size, deviceScaleFactor: 1, mobile: false })
   }
 
+  /** Clears what the app keeps on the device, as a person does in the browser's settings, under the open page. */
+  async clearStore(): Promise<void> {
+    await tell(this.driver, 'Storage.clearDataForOrigin', { origin: this.base, storageTypes: 'indexeddb' })
+  }
+
   async go(path: string): Promise<void> {
     await this.mindWords()
     await this.driver.get(this.base + path)

@@ -1,4 +1,5 @@
 import { bySeq } from './order'
+import { readingsBySet } from './readings-by-set'
 import { inHand } from './two-hands'
 import { mean } from '../measure/mean'
 import { meanUncertaintyMm } from '../measure/uncertainty'
@@ -45,14 +46,14 @@ export const setsOf = (snapshot: Snapshot, stage: SetStage, cylinder: number, me
   setsAt(snapshot, stage, atCylinder(cylinder), me)
 
 /** Readings of a set that stand, in the order taken. */
-export function setReadings(snapshot: Snapshot, set: ReadingSet | null): TakenReading[] {
-  return snapshot.readings.filter((r) => r.setId === set?.id && r.struck === null).sort(bySeq)
+export function setReadings(snapshot: Snapshot, set: ReadingSet | null): readonly TakenReading[] {
+  return (set && readingsBySet(snapshot).get(set.id)) ?? []
 }
 
 /** The stations of a set: the shop's own ones, and any other that was read. */
 export function stationsOf(
   stationsDeg: readonly number[],
-  readings: TakenReading[],
+  readings: readonly TakenReading[],
   uncertaintyMm: number,
 ): StationState[] {
   const at = new Map<number, TakenReading[]>(stationsDeg.map((angleDeg) => [angleDeg, []]))

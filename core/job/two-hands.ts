@@ -1,5 +1,6 @@
 import { bySeq } from './order'
 import { sameSpot, spotOf } from './place'
+import { readingsBySet } from './readings-by-set'
 import type { ReadingSet, Snapshot } from './snapshot'
 
 /**
@@ -16,7 +17,7 @@ export function inHand(sets: readonly ReadingSet[], me: string | undefined): Rea
 
 /** Sets of the same spot that somebody else read at the same time, nothing having been changed there between. */
 export function rivalsOf(snapshot: Snapshot, set: ReadingSet): ReadingSet[] {
-  const read = new Set(snapshot.readings.flatMap((r) => (r.struck ? [] : [r.setId])))
+  const read = readingsBySet(snapshot)
   const changedAt = [...snapshot.cuts, ...snapshot.shimFits].flatMap((c) =>
     c.struck === null && c.cylinder === set.cylinder ? [c.seq] : [],
   )

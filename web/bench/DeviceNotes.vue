@@ -29,14 +29,11 @@ watch(away, () => void health.look(), { immediate: true })
 
 const timeOf = (iso: string) =>
   new Intl.DateTimeFormat(locale.value, { timeStyle: 'medium', hourCycle: 'h23' }).format(new Date(iso))
+/** Of what is the matter with the shop the first alone is said: the pad keeps its place for the hand. */
 const troubles = computed(() =>
-  health.troubles.map(({ part, times, how, at, nextAt }) => ({
+  (health.full || health.photosWait ? [] : health.troubles.slice(0, 1)).map(({ part, times, at, nextAt }) => ({
     part,
-    words: t(
-      nextAt ? `shop-health.${part}` : `shop-health.${part}-runs`,
-      { times, how, at: timeOf(nextAt ?? at) },
-      times,
-    ),
+    words: t(nextAt ? `shop-health.${part}` : `shop-health.${part}-runs`, { times, at: timeOf(nextAt ?? at) }, times),
   })),
 )
 const cleared = computed(() => {
@@ -62,7 +59,7 @@ const cleared = computed(() => {
   </p>
   <p
     v-if="health.full || health.photosWait"
-    class="border-b border-line bg-plate px-3 py-2 text-body font-semibold"
+    class="border-b border-line bg-plate px-3 py-1 text-body font-semibold"
     role="status"
     data-part="shop-full"
   >
@@ -71,7 +68,7 @@ const cleared = computed(() => {
   <p
     v-for="trouble in troubles"
     :key="trouble.part"
-    class="border-b border-line bg-plate px-3 py-2 text-body"
+    class="border-b border-line bg-plate px-3 py-1 text-body"
     role="status"
     :data-part="`trouble-${trouble.part}`"
   >

@@ -32,20 +32,23 @@ const said = computed(() => {
   const by = byEachLimits(whole, of, logic.value.logic)
   const [own, ...rest] = by.map((b) => b.sheet.version)
   if (own === undefined || rest.length === 0) return null
+  const verdicts = by.map(({ sheet: { version }, problems }) => {
+    const said = problems.map((p) => t(`gate.${p.code}`, { cylinders: where(p) })).join(' ')
+    const verdict = said || t('limits-note.good')
+    return { version, verdict, words: t('limits-note.by', { version, verdict }) }
+  })
+  const alike = verdicts.every((v) => v.verdict === verdicts[0]!.verdict)
   return {
     head: isClosed(whole, of)
       ? t('limits-note.closed', { version: own, now: whole.sheet.version })
       : t('limits-note.open', { then: rest.join(', '), now: own }),
-    verdicts: by.map(({ sheet: { version }, problems }) => {
-      const verdict = problems.map((p) => t(`gate.${p.code}`, { cylinders: where(p) })).join(' ')
-      return { version, words: t('limits-note.by', { version, verdict: verdict || t('limits-note.good') }) }
-    }),
+    verdicts: alike ? [{ version: own, words: t('limits-note.alike', { verdict: verdicts[0]!.verdict }) }] : verdicts,
   }
 })
 </script>
 
 <template>
-  <div v-if="said" class="border-b border-line bg-plate px-3 py-2 text-body" role="status" data-part="limits-note">
+  <div v-if="said" class="border-b border-line bg-plate px-3 py-1 text-body" role="status" data-part="limits-note">
     <p class="font-semibold">{{ said.head }}</p>
     <ul>
       <li v-for="v in said.verdicts" :key="v.version">{{ v.words }}</li>

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { applyAct, type SnapshotAct } from '#core/job/apply'
 import { asJudged } from '#core/job/as-judged'
 import { worstLiner } from '#core/works/liners/worst-liner'
-import { readDeck } from '#core/works/liners/deck'
+import { readDeck, type Deck } from '#core/works/liners/deck'
 import { readRoute, routeFacts } from '#core/job/route'
 import { snapshot as snapshotSchema, type Snapshot } from '#core/job/snapshot'
 import { measuredStages, worksOf, type MeasuredStage, type StageName } from '#core/job/stages'
@@ -75,17 +75,26 @@ export const useJob = defineStore('job', () => {
     const now = [...new Map(all.filter((c) => c.jobId === jobId).map((c) => [c.commandId, c])).values()]
     return same(before, now, (a, b) => a.commandId === b.commandId)
   })
+  /** What lies over which snapshot so far: an act more is laid over that, not over all of it again. */
+  let laid: { base: Snapshot; own: readonly Command[]; snapshot: Snapshot } | null = null
   /** The whole job by the limits in force. */
   const whole = computed<Snapshot | null>(() => {
     if (!base.value) return null
-    return own.value.reduce((s, command, i) => {
-      if (!isJobAct(command.act)) return s
-      return applyAct(s, command.act as SnapshotAct, {
-        seq: AFTER_ALL + i,
-        at: command.at,
-        personId: command.personId ?? '',
-      })
-    }, base.value)
+    const goesOn = laid?.base === base.value && laid.own.every((c, i) => c.commandId === own.value[i]?.commandId)
+    const from = goesOn ? laid!.own.length : 0
+    const snapshot = own.value.slice(from).reduce(
+      (s, command, i) => {
+        if (!isJobAct(command.act)) return s
+        return applyAct(s, command.act as SnapshotAct, {
+          seq: AFTER_ALL + from + i,
+          at: command.at,
+          personId: command.personId ?? '',
+        })
+      },
+      goesOn ? laid!.snapshot : base.value,
+    )
+    laid = { base: base.value, own: own.value, snapshot }
+    return snapshot
   })
 
   /** The job as the stage on the screen is judged: one that is closed keeps the limits it was closed under. */
@@ -93,15 +102,14 @@ export const useJob = defineStore('job', () => {
     whole.value && stage.value ? asJudged(whole.value, stage.value) : whole.value,
   )
 
-  /** The deck stage by stage; null on a job without liner work. */
+  /** The deck stage by stage, each read when it is looked at; null on a job without liner work. */
   const decks = computed(() => {
-    const s = whole.value
-    return s && worksOf(s.job.work).includes('liners')
-      ? (Object.fromEntries(measuredStages.map((stage) => [stage, readDeck(s, stage, device.personId)])) as Record<
-          MeasuredStage,
-          ReturnType<typeof readDeck>
-        >)
-      : null
+    const [s, me] = [whole.value, device.personId]
+    if (!s || !worksOf(s.job.work).includes('liners')) return null
+    const read = measuredStages.map(
+      (stage) => [stage, { get: () => readDeck(s, stage, me), enumerable: true }] as const,
+    )
+    return Object.defineProperties({}, Object.fromEntries(read)) as Readonly<Record<MeasuredStage, Deck>>
   })
   // A job is opened for its worst liner.
   watch(

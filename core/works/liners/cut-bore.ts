@@ -1,5 +1,6 @@
 import { fitPlane, planeEnds } from '../../measure/fit-plane'
 import { setReadings, setsOf, standingOf, stationReadings, stationsOf } from '../../job/stations'
+import { onceASnapshot } from '../../job/once'
 import { mean } from '../../measure/mean'
 import type { Cut, ReadingSet, Snapshot } from '../../job/snapshot'
 
@@ -29,7 +30,7 @@ function isWhole(snapshot: Snapshot, set: ReadingSet): boolean {
 }
 
 /** The passes of a bore, each with its measurement: the trial stack's mean, as the prediction is told. */
-export function readCutBore(snapshot: Snapshot, cylinder: number): CutBore {
+export const readCutBore = onceASnapshot((snapshot, cylinder: number): CutBore => {
   const cuts = standingOf(snapshot.cuts, cylinder)
   const fits = standingOf(snapshot.shimFits, cylinder)
   const trials = setsOf(snapshot, 'trial-fit', cylinder).filter((s) => isWhole(snapshot, s))
@@ -52,7 +53,7 @@ export function readCutBore(snapshot: Snapshot, cylinder: number): CutBore {
     unmeasured: last !== undefined && ![...trials, ...ledges].some((s) => s.seq > last.seq),
     sealed: setsOf(snapshot, 'final-check', cylinder).some((s) => s.seq > (last?.seq ?? -Infinity)),
   }
-}
+})
 
 /** What the cutter has been seen to take beyond its pack, over the passes that were measured. */
 export interface LearnedBias {

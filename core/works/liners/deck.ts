@@ -6,6 +6,7 @@ import { barredSeq } from '../block/entries'
 import { readLedge } from './ledges'
 import type { Cut, ReadingSet, ShimFit, Snapshot } from '../../job/snapshot'
 import { asJudged } from '../../job/as-judged'
+import { onceASnapshot } from '../../job/once'
 import { rivalsOf } from '../../job/two-hands'
 import { setReadings, setsOf, standingOf, stationReadings, stationsOf, type StationState } from '../../job/stations'
 import { mean } from '../../measure/mean'
@@ -133,7 +134,7 @@ function readCylinder(snapshot: Snapshot, stage: MeasuredStage, cylinder: number
  *
  * @param me in whose hand it is: where two measure the same, each has their own set
  */
-export function readDeck(job: Snapshot, stage: MeasuredStage, me?: string): Deck {
+export const readDeck = onceASnapshot((job, stage: MeasuredStage, me?: string): Deck => {
   // A closed stage is judged by what it was closed under.
   const snapshot = asJudged(job, stage)
   const cylinders = snapshot.engine.heads.flat().map((cylinder) => readCylinder(snapshot, stage, cylinder, me))
@@ -167,7 +168,7 @@ export function readDeck(job: Snapshot, stage: MeasuredStage, me?: string): Deck
   const whole = cylinders.every((c) => c.complete && !c.changed && !c.set?.closed?.zeroMoved)
   const overall = judgement.overall === 'out' || whole ? judgement.overall : 'incomplete'
   return { stage, cylinders, judgement, overall }
-}
+})
 
 /** The plane of a liner as it would stand without its shim; null before it is measured. */
 export function barePlane(state: CylinderState): PlaneFit | null {

@@ -1,3 +1,5 @@
+import { asJudged } from '../../job/as-judged'
+import { onceASnapshot } from '../../job/once'
 import { nominalLedgeDepthMm } from '../../liner/stack'
 import { judgeLedge, type LedgeJudgement } from '../../liner/judge-ledge'
 import { turnDeg } from '../../measure/angle'
@@ -31,7 +33,8 @@ export interface LedgeState {
  * One ledge as it stands: its plane from the latest readings, what the cuts since have
  * taken off it, its wear, and the verdict.
  */
-export function readLedge(snapshot: Snapshot, cylinder: number, me?: string): LedgeState {
+export const readLedge = onceASnapshot((job, cylinder: number, me?: string): LedgeState => {
+  const snapshot = asJudged(job, 'counterbores')
   const sets = setsOf(snapshot, 'counterbores', cylinder, me)
   const set = sets.at(-1) ?? null
   const stations = stationsOf(snapshot.stationsDeg, setReadings(snapshot, set), set?.uncertaintyMm ?? 0)
@@ -91,9 +94,9 @@ export function readLedge(snapshot: Snapshot, cylinder: number, me?: string): Le
           })
         : null,
   }
-}
+})
 
 /** Every ledge of the engine, in deck order. */
-export function readLedges(snapshot: Snapshot, me?: string): LedgeState[] {
-  return snapshot.engine.heads.flat().map((cylinder) => readLedge(snapshot, cylinder, me))
-}
+export const readLedges = onceASnapshot((snapshot, me?: string): readonly LedgeState[] =>
+  snapshot.engine.heads.flat().map((cylinder) => readLedge(snapshot, cylinder, me)),
+)
