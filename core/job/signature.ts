@@ -1,6 +1,7 @@
 import { bySeq, latest } from './order'
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
+import { SIGNATURE_VERSION } from './signature-version'
 import { signedText } from './signed-text'
 import type { Closure, Snapshot } from './snapshot'
 import { coveredBy, entriesOf, type RowsName } from '../works/kinds'
@@ -62,9 +63,6 @@ const coveredBy2 = {
     'times',
   ],
 } as const satisfies Partial<Record<StageName, readonly EntryCollection[]>>
-
-/** The version of the signatures that are made now. */
-export const SIGNATURE_VERSION = 4
 
 /** Without what a later version added and is not there: signatures of before know nothing of it. */
 function asBefore<T extends object>(row: T): Partial<T> {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { asJudged, asWorkJudged, judgedNow, otherSheets } from '#core/job/as-judged'
 import type { Snapshot } from '#core/job/snapshot'
 import { byEachLimits } from '#core/works/by-each-limits'
@@ -85,11 +85,16 @@ describe('limits that change under a stage of a newer work', () => {
   })
 
   it('come out in a paper also where a part of it cannot be made: that is said in its place', async () => {
+    const said = vi.spyOn(console, 'error').mockImplementation(() => undefined)
     const broken = structuredClone(closed)
     for (const rows of Object.values(broken.works.faces!))
       for (const e of rows) Object.assign(e, { personId: null, at: null })
     const told = await paper(broken)
     expect(told).toContain('could not be printed')
     expect(told).toContain('Gauges')
+    const { ownerContent } = await import('./owner-pdf')
+    const owner = JSON.stringify(await ownerContent(new Writer(broken, { unit: 'mm', paper: 'A4' }), new Map()))
+    expect(owner).toContain(broken.job.title)
+    expect(said).toHaveBeenCalled()
   })
 })

@@ -6,6 +6,7 @@ import { simulatedAfter, takenInBlock } from './intake-pdf'
 import {
   imageOf,
   lines,
+  madeOf,
   paperOf,
   print,
   sealAfter,
@@ -51,7 +52,7 @@ export async function ownerContent(w: Writer, photos: Printable): Promise<Conten
           },
         ]
       : []),
-    ...parts.flatMap((p) => p.stands(w)),
+    ...parts.flatMap((p) => madeOf(word('owner.title'), () => p.stands(w))),
     ...(shown.length > 0
       ? [
           {
@@ -68,10 +69,12 @@ export async function ownerContent(w: Writer, photos: Printable): Promise<Conten
       : []),
     ...unshownPhotos(first, photos),
     title(word('owner.done')),
-    lines(
-      parts.flatMap((p) => p.done(snapshot)),
-      word('owner.nothing-done'),
-    ),
+    ...madeOf(word('owner.done'), () => [
+      lines(
+        parts.flatMap((p) => p.done(snapshot)),
+        word('owner.nothing-done'),
+      ),
+    ]),
     signature
       ? {
           text:

@@ -236,6 +236,16 @@ export function paperOf(w: Writer, titleWord: string, content: Content[]): TDocu
   }
 }
 
+/** A part of a paper, by its name; where it cannot be made, that is said in its place and the rest comes. */
+export function madeOf(name: string, make: () => Content[]): Content[] {
+  try {
+    return make()
+  } catch (error) {
+    console.error(`the part "${name}" of a paper could not be made:`, error)
+    return [title(name), { text: word('record.part-failed', { stage: name }), bold: true, color: '#A23B2A' }]
+  }
+}
+
 /** Makes the paper. @returns the bytes of a PDF file */
 export function print(definition: TDocumentDefinitions): Promise<Buffer> {
   return pdfmake.createPdf(definition).getBuffer()

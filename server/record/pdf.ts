@@ -9,7 +9,17 @@ import { byEachLimits } from '#core/works/by-each-limits'
 import { stageLogic } from '#core/works/logic'
 import { placeWords } from '#contract/words/say-move'
 import { intakeBlock, simulatedAfter, takenInBlock } from './intake-pdf'
-import { lines, paperOf, print, sealWords, title, Writer, type Printable, type RecordOptions } from './pdf-writer'
+import {
+  lines,
+  madeOf,
+  paperOf,
+  print,
+  sealWords,
+  title,
+  Writer,
+  type Printable,
+  type RecordOptions,
+} from './pdf-writer'
 import { word } from './words'
 import { worksOfRecord } from './works-of-record'
 
@@ -20,20 +30,10 @@ function worksContent(parts: readonly RecordWork[], w: Writer, photos: Printable
     const section = sections[stage]
     if (!section) return []
     const own = w.judgedIn(stage)
-    const made = madeOf(stage, () => section(own, photos))
-    return made.length > 0 ? [...made, ...madeOf(stage, () => limitsBlock(w, stage))] : []
-  })
-}
-
-/** A part of a paper; where it cannot be made, that is said in its place and the rest comes. */
-export function madeOf(stage: StageName, make: () => Content[]): Content[] {
-  try {
-    return make()
-  } catch (error) {
-    console.error(`the part ${stage} of a paper could not be made:`, error)
     const name = word(`stage.${stage}`)
-    return [title(name), { text: word('record.part-failed', { stage: name }), bold: true, color: '#A23B2A' }]
-  }
+    const made = madeOf(name, () => section(own, photos))
+    return made.length > 0 ? [...made, ...madeOf(name, () => limitsBlock(w, stage))] : []
+  })
 }
 
 /** The cylinders and places that a problem names. */

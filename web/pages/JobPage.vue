@@ -3,11 +3,12 @@ import { useEventListener, useTimeoutFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import { otherSheets } from '#core/job/as-judged'
 import { stageNames, worksOf } from '#core/job/stages'
+import { broughtComponent } from '../app/bring'
 import { useWords } from '../app/i18n'
 import HeadStrip from '../bench/HeadStrip.vue'
 import DeviceNotes from '../bench/DeviceNotes.vue'
-import LimitsNote from '../bench/LimitsNote.vue'
 import NewerNote from '../bench/NewerNote.vue'
 import PartsNote from '../bench/PartsNote.vue'
 import { BroughtLimits, KeyHelp, RefusedTray } from '../bench/dialogs'
@@ -17,6 +18,8 @@ import { logicOf } from '../stores/gate'
 import { useJob } from '../stores/job'
 import { stageView } from '../works'
 
+/** Brought where it is needed, which is seldom. */
+const LimitsNote = broughtComponent(() => import('../bench/LimitsNote.vue'))
 const props = defineProps<{ jobId: string }>()
 const { t } = useI18n()
 const { when } = useFigures()
@@ -27,6 +30,12 @@ const dialog = ref<'keys' | 'refused' | 'brought' | null>(null)
 
 const subtitle = computed(() =>
   job.snapshot ? t('head.subtitle', { engine: job.snapshot.engine.name, number: job.snapshot.job.number }) : '',
+)
+
+/** Whether the limits changed under the stage on the screen. */
+const limitsDiffer = computed(
+  () =>
+    job.whole !== null && job.stage !== null && job.stage !== 'record' && otherSheets(job.whole, job.stage).length > 0,
 )
 
 /** Where the job came from, if it is from elsewhere. */
@@ -103,7 +112,7 @@ onBeforeUnmount(() => job.close())
       <RouteRail :route="job.route" :job-id="jobId" />
       <main class="flex min-w-0 flex-1 flex-col">
         <h1 v-if="job.stage" class="sr-only">{{ t(`stage.${job.stage}`) }}</h1>
-        <LimitsNote />
+        <LimitsNote v-if="limitsDiffer" />
         <RouterView :key="String(route.name)" class="min-h-0 flex-1" />
       </main>
     </div>
