@@ -1,17 +1,16 @@
 import { bySeq } from '#core/job/order'
-import { randomUUID } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import { DatabaseError, UniqueConstraintError, type Transaction } from 'sequelize'
 import { entriesOf, entryWhats, rowsName, type EntryWhat } from '#core/works/kinds'
-import type { Snapshot } from '#core/job/snapshot'
+import type { Snapshot, TakenIn } from '#core/job/snapshot'
 import { ApiProblem } from '../errors'
 import { insertBytes } from '../photos/keep-photo'
 import { readPicture } from '../photos/picture'
 import { entryRow, tableOfKind } from '../store/entries'
 import { holdShop, inTransaction } from '../store/holding'
 import type { Row, TableName } from '../store/models'
-import { putCard } from '../store/job-card'
-import { readSnapshot, type Brought } from '../store/read'
+import { cardOf } from '../store/job-card'
+import type { Brought } from '../store/read'
 import { rows, select } from '../store/read-values'
 import { storeTrouble, type Store } from '../store/store'
 import { REDATED } from '../store/work'
@@ -39,6 +38,7 @@ function* pieces<T>(all: readonly T[]): Generator<T[]> {
 class TakingIn {
   private places = new Map<number, number>()
   private spare: number[] = []
+  private readonly at = new Date().toISOString()
 
   constructor(
     private readonly store: Store,
@@ -98,29 +98,16 @@ class TakingIn {
     ].flat()
     const seqs = [...new Set(dated.map((r) => r.seq))].sort((a, b) => a - b)
     const strikes = dated.filter((r) => (r as Entry).struck).length
-    const now = new Date()
-    const events = Array.from({ length: seqs.length + strikes + 1 }, () => [
-      randomUUID(),
-      this.jobId,
-      NO_DEVICE,
-      null,
-      'import-job',
-      '{}',
-      now,
-      now,
-      'done',
-      '[]',
-    ])
-    const places: number[] = []
-    for (const some of pieces(events)) {
-      const stored = await select(
-        this.store,
-        'INSERT INTO events (commandId, jobId, deviceId, personId, what, body, madeAt, at, result, details) VALUES :events RETURNING seq',
-        { events: some },
-        this.transaction,
-      )
-      places.push(...stored.map((r) => Number(r.seq)))
-    }
+    // The store makes the rows itself: to send it ten thousand alike took most of the time of a large job.
+    const stored = await select(
+      this.store,
+      `INSERT INTO events (commandId, jobId, deviceId, personId, what, body, madeAt, at, result, details)
+       SELECT UUID(), :jobId, :device, NULL, 'import-job', '{}', :now, :now, 'done', '[]'
+       FROM seq_1_to_${seqs.length + strikes + 1} RETURNING seq`,
+      { jobId: this.jobId, device: NO_DEVICE, now: new Date() },
+      this.transaction,
+    )
+    const places = stored.map((r) => Number(r.seq))
     places.sort((a, b) => a - b)
     seqs.forEach((seq, i) => this.places.set(seq, places[i]!))
     this.spare = places.slice(seqs.length)
@@ -162,7 +149,7 @@ class TakingIn {
    */
   async jobRow(): Promise<number> {
     const { job, sheet, sheets, stationsDeg, engine, people, gauges, pullers, shims, liners, takenIn } = this.job
-    const { usage, createdAt, number: theirs, ...rest } = job
+    const { usage, createdAt, number: _, ...rest } = job
     const [next] = await select(this.store, 'SELECT COALESCE(MAX(number), 0) + 1 AS n FROM jobs', {}, this.transaction)
     const number = Number(next?.n)
     const brought: Brought = {
@@ -174,7 +161,6 @@ class TakingIn {
       shims,
       liners,
     }
-    const way = { shop: this.file.shop, savedAt: this.file.savedAt, number: theirs, at: new Date().toISOString() }
     await this.put('jobs', [
       {
         ...rest,
@@ -186,11 +172,16 @@ class TakingIn {
         usageValue: usage?.value ?? null,
         usageUnit: usage?.unit ?? null,
         createdAt: new Date(createdAt),
-        takenIn: [...takenIn, way].slice(-MOST_WAYS),
+        takenIn: [...takenIn, this.way()].slice(-MOST_WAYS),
         brought,
       },
     ])
     return number
+  }
+
+  /** The way it comes by now. */
+  private way(): TakenIn {
+    return { shop: this.file.shop, savedAt: this.file.savedAt, number: this.job.job.number, at: this.at }
   }
 
   async measured(): Promise<void> {
@@ -209,10 +200,7 @@ class TakingIn {
         s.closed ? [{ setId: s.id, ...s.closed, at: new Date(s.closed.at), seq: this.places.get(s.seq)! }] : [],
       ),
     )
-    await this.put(
-      'readings',
-      job.readings.map(({ struck: _, ...r }) => ({ ...r, jobId, ...this.by(r) })),
-    )
+    await this.readings()
     await this.put(
       'cuts',
       job.cuts.map(({ struck: _, leavesMm: __, ...c }) => ({ ...c, jobId, ...this.by(c) })),
@@ -247,6 +235,23 @@ class TakingIn {
     for (const struck of [job.sets, job.readings, job.cuts, job.shimFits]) await this.strikes(struck)
   }
 
+  /** Readings, which are many: written as they are, without a model made of each. */
+  private async readings(): Promise<void> {
+    const { sequelize } = this.store
+    const said = (value: string) => sequelize.escape(value)
+    for (const some of pieces(this.job.readings)) {
+      const rows = some.map((r) => {
+        const at = new Date(r.at).toISOString().slice(0, -1).replace('T', ' ')
+        const texts = [r.id, r.setId, this.jobId, r.source, r.personId, at].map(said)
+        return `(${[...texts, r.angleDeg, r.valueMm, this.places.get(r.seq)].join(',')})`
+      })
+      await sequelize.query(
+        `INSERT INTO readings (id, setId, jobId, source, personId, at, angleDeg, valueMm, seq) VALUES ${rows.join(',')}`,
+        { transaction: this.transaction },
+      )
+    }
+  }
+
   private entriesOfKind(what: EntryWhat): readonly Entry[] {
     return entriesOf(this.job, rowsName(what)) as readonly Entry[]
   }
@@ -261,10 +266,13 @@ class TakingIn {
     }
   }
 
-  /** What lists show of it, as it is here. */
-  async card(): Promise<void> {
-    const snapshot = await readSnapshot(this.store, this.jobId, this.transaction)
-    await putCard(this.store, snapshot!, { lastAt: new Date(), lastPersonId: null }, this.transaction)
+  /** What lists show of it, as it is here; its places in small are made when somebody looks. */
+  async card(number: number): Promise<void> {
+    const { job, takenIn, ...rest } = this.job
+    const here = { ...rest, job: { ...job, number }, takenIn: [...takenIn, this.way()].slice(-MOST_WAYS) }
+    const card = cardOf({ ...here, readings: [] })
+    const last = { lastAt: new Date(), lastPersonId: null }
+    await this.put('jobCards', [{ ...card, readings: this.job.readings.length, marks: null, ...last }])
   }
 
   async photos(): Promise<void> {
@@ -304,7 +312,7 @@ export async function takeIn(store: Store, file: OpenedJobFile): Promise<{ jobId
       await taking.measured()
       await taking.entries()
       await taking.photos()
-      await taking.card()
+      await taking.card(number)
       return { jobId, number }
     })
   } catch (error) {
