@@ -97,6 +97,6 @@ export const readLedge = onceASnapshot((job, cylinder: number, me?: string): Led
 })
 
 /** Every ledge of the engine, in deck order. */
-export const readLedges = onceASnapshot((snapshot, me?: string): readonly LedgeState[] =>
+export const readLedges = onceASnapshot((snapshot, me?: string): LedgeState[] =>
   snapshot.engine.heads.flat().map((cylinder) => readLedge(snapshot, cylinder, me)),
 )
