@@ -3,7 +3,7 @@ import { refuseManyPacks } from '#core/liner/pack'
 import { carriesPlane } from '#core/measure/fit-plane'
 import { angleDeg, cylinderNumber, lengthMm, reading, thicknessMm } from '#core/schema'
 import { actSchemas } from '#core/works/kind'
-import { entryWhats, kindsByWork, sections, type EntryAct } from '#core/works/kinds'
+import { entryWhats, isGrouped, kindsByWork, sections, type EntryAct } from '#core/works/kinds'
 import { linerShape, sealGroove } from '#core/works/liners/fitting'
 import { leakTable } from '#core/works/leaks/leak-table'
 import { complaintNames, usage } from '#core/job/intake'
@@ -40,7 +40,7 @@ const intake = {
 }
 
 /** Acts that add an entry of a kind: their schemas are made of the kinds. */
-const entryActs = kindsByWork.flatMap(([, kinds]) => actSchemas(kinds))
+const entryActs = kindsByWork.flatMap(([work, kinds]) => actSchemas(kinds, isGrouped(work)))
 
 /** Acts that do more than add an entry. */
 const ownActs = z.discriminatedUnion('what', [

@@ -44,6 +44,27 @@ export class FingerJob {
     await this.enter(figures)
     await this.save()
   }
+  /** What the pad asks now; empty where it asks nothing. */
+  asks = (): Promise<string> =>
+    this.browser.run<string>(`return document.querySelector('[data-part=turn-pad]')?.dataset.asks ?? ''`)
+  /** Answers what the pad asks, one by one by its keys, until it asks what is not among these. */
+  async pad(answers: Record<string, string | boolean>): Promise<void> {
+    await this.browser.see('[data-part=turn-pad]')
+    const left = { ...answers }
+    for (let asked = await this.asks(); asked in left; asked = await this.asks()) {
+      const answer = left[asked]!
+      delete left[asked]
+      if (typeof answer === 'string' && (await this.browser.count('#reading')) > 0)
+        await this.finger.figure(answer.replace('-', '−'))
+      else await this.finger.tap(`[data-option="${answer}"]`)
+      const was = asked
+      await this.browser.until(
+        async () => (await this.asks()) !== was || (await this.browser.count('[data-part=turn-problem]')) > 0,
+        `the pad did not take ${was}`,
+      )
+    }
+    if (Object.keys(left).length > 0) throw new Error(`the pad asked ${await this.asks()}, not ${Object.keys(left)[0]}`)
+  }
   async close(): Promise<void> {
     await this.until('close-stage')
     await leaveStage(this.browser, this.go, () => this.finger.tap('[data-part=close-confirm]'))

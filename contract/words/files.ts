@@ -5,6 +5,6 @@ import type { WorkName } from '#core/works/stage-table'
  * pages beside a job and what of them a stage borrows, of what is told when something is refused or kept open, and of
  * fasteners, of what is seen and done beside the measuring of liners.
  */
-export const sharedWords = ['sheet', 'pages', 'told', 'fasteners', 'beside'] as const
+export const sharedWords = ['sheet', 'pages', 'told', 'fasteners', 'beside', 'turn'] as const
 /** Words that are brought when they are needed. */
 export type WordFile = WorkName | (typeof sharedWords)[number]

@@ -63,7 +63,10 @@ export function placeWords(place: string): { key: string; n: string } {
 }
 
 /** The figures of a move as the blanks of its sentences: written ones, and words of the trade by their keys. */
-function blanks({ cylinder, place, stationDeg, figures }: Move, write: FigureWriter): Omit<Said, 'key'> {
+export function blanks(
+  { cylinder, place, stationDeg, figures }: Pick<Move, 'cylinder' | 'place' | 'stationDeg' | 'figures'>,
+  write: FigureWriter,
+): Omit<Said, 'key'> {
   const params: Record<string, string | number> = { cylinder: cylinder ?? '' }
   const words: Record<string, string> = {}
   if (place !== null) {

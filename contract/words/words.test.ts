@@ -2,6 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { gateCodes } from '#core/job/gate'
+import { commonGates } from '#core/job/step'
+import { stageLogic } from '#core/works/logic'
 import { stageNames } from '#core/works/stage-table'
 import { jobActNames, refusalCodes, shopAct } from '../commands'
 import { en } from './all'
@@ -49,7 +51,9 @@ describe('the message file', () => {
     const wanted = [
       ...stageNames.map((stage) => `stage.${stage}`),
       ...[...jobActNames, ...shopAct.options.map((o) => o.shape.what.value)].map((what) => `act.${what}`),
-      ...gateCodes.map((code) => `gate.${code}`),
+      ...[...gateCodes, ...commonGates, ...stageNames.flatMap((s) => stageLogic[s].says.gates ?? [])].map(
+        (code) => `gate.${code}`,
+      ),
     ]
     expect(wanted.length).toBeGreaterThan(100)
     expect(wanted.filter((key) => !keys.has(key))).toEqual([])
@@ -63,6 +67,7 @@ describe('the message file', () => {
       return [...told].map((m) => m[1] ?? m[2]!)
     })
     expect(reasons.length).toBeGreaterThan(8)
+    reasons.push(...stageNames.flatMap((s) => stageLogic[s].says.orders ?? []))
     for (const reason of reasons) expect(keys).toContain(`order.${reason}`)
   })
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { uncertaintyByRuleMm } from '../measure/uncertainty'
-import { allKinds, kindOf, withEntries, type EntryAct, type EntryWhat } from '../works/kinds'
+import { byTurn, type ByTurn } from '../works/kind'
+import { allKinds, entriesOf, kindOf, rowsName, withEntries, type EntryAct, type EntryWhat } from '../works/kinds'
 import type { Snapshot } from './snapshot'
 
 export type { EntryAct, EntryWhat } from '../works/kinds'
@@ -23,7 +24,11 @@ export function entryOf(
     const value = rest[name] === undefined ? (schema as z.ZodType).safeParse(undefined).data : rest[name]
     return value === undefined ? [] : [[name, value]]
   })
-  const entry: { id: string } & Record<string, unknown> = { id: String(id), ...Object.fromEntries(filled) }
+  const turn = Object.keys(byTurn).flatMap((name) => (rest[name] === undefined ? [] : [[name, rest[name]]]))
+  const entry: { id: string } & Record<string, unknown> = {
+    id: String(id),
+    ...Object.fromEntries([...filled, ...turn]),
+  }
   const gauge = gauges.find((g) => g.id === entry.gaugeId)
   return gauge && 'uncertaintyMm' in entry ? { ...entry, uncertaintyMm: uncertaintyByRuleMm(rule, gauge) } : entry
 }
@@ -45,7 +50,10 @@ export function addEntry(
     ...(grouped ? { sheetId: snapshot.sheet.id } : {}),
     ...(strikes ? { struck: null } : {}),
   }
-  return withEntries(snapshot, what, (there) => (there.some((e) => e.id === entry.id) ? there : [...there, entry]))
+  if (entriesOf(snapshot, rowsName(what)).some((e) => e.id === entry.id)) return snapshot
+  const added = withEntries(snapshot, what, (there) => [...there, entry])
+  const { replaces } = entry as ByTurn
+  return replaces ? strikeEntry(added, replaces.id, { personId, at, reason: replaces.reason }) : added
 }
 
 /** The snapshot with one entry struck out, wherever it stands. */

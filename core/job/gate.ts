@@ -97,21 +97,6 @@ export const gateCodes = [
   'face-uneven',
   'air-not-tried',
   'air-lost',
-  'barrel-not-measured',
-  'barrel-undecided',
-  'sleeve-not-fitted',
-  'ring-off',
-  'lets-go-hot',
-  'ports-unmarked',
-  'sleeve-not-home',
-  'flange-off',
-  'port-in-stream',
-  'pin-not-in',
-  'bore-not-finished',
-  'bore-too-large',
-  'marks-left',
-  'bore-off',
-  'barrel-not-ready',
   'piston-still-in',
   'caps-no-photo',
   'flat-not-read',
@@ -124,12 +109,16 @@ export type GateCode = (typeof gateCodes)[number]
 
 /** Why a stage cannot be closed yet. `soft` ones a person may answer for, with a reason. */
 export interface GateProblem {
-  code: GateCode
+  code: string
   cylinders: number[]
   /** Places that are no cylinders, by their codes; left out where there are none. */
   places?: string[]
   soft: boolean
 }
+
+/** The problems over which a stage cannot be closed with these words: hard ones, and without words the soft ones too. */
+export const keepsOpen = (problems: readonly GateProblem[], words: string): GateProblem[] =>
+  problems.filter((p) => !p.soft || words === '')
 
 /** All cylinders where nothing of a kind is there; none where something is. */
 export const allUnless = (snapshot: Snapshot, there: boolean): number[] => (there ? [] : snapshot.engine.heads.flat())
@@ -137,15 +126,15 @@ export const allUnless = (snapshot: Snapshot, there: boolean): number[] => (ther
 export const without = (snapshot: Snapshot, has: readonly { cylinder: number; struck?: unknown }[]): number[] =>
   snapshot.engine.heads.flat().filter((c) => !has.some((h) => h.cylinder === c && !h.struck))
 /** A problem where it names any cylinder. */
-export const among = (code: GateProblem['code'], cylinders: number[], soft: boolean): GateProblem[] =>
+export const among = (code: GateCode, cylinders: number[], soft: boolean): GateProblem[] =>
   cylinders.length > 0 ? [{ code, cylinders, soft }] : []
 /** A problem of the stage as a whole, where it is one. */
-export const whole = (code: GateProblem['code'], there: boolean, soft: boolean): GateProblem[] =>
+export const whole = (code: GateCode, there: boolean, soft: boolean): GateProblem[] =>
   there ? [{ code, cylinders: [], soft }] : []
 /** The problems that name anything. */
 export const named = (problems: GateProblem[]): GateProblem[] => problems.filter((p) => p.cylinders.length > 0)
 /** A problem where it names any spot: cylinders by their numbers, places by their codes. */
-export function amongSpots(code: GateProblem['code'], spots: readonly Spot[], soft: boolean): GateProblem[] {
+export function amongSpots(code: GateCode, spots: readonly Spot[], soft: boolean): GateProblem[] {
   if (spots.length === 0) return []
   return [
     {

@@ -115,26 +115,26 @@ describe('route and gates', () => {
 
   it('says what is in the way, and what a person may answer for', () => {
     const played = new Played().deck({ 2: [0.2, 0.2, 0.2, 0.2], 5: [0.12, 0.121, 0.139, 0.13] }).cut(6, [0.05], 0.05)
-    const found = gateProblems(played.snapshot, 'trial-fit')
+    const found = gateProblems(played.snapshot, 'trial-fit', 0)
     expect(found).toContainEqual({ code: 'changed', cylinders: [6], soft: false })
     expect(found.find((p) => p.code === 'out')!.cylinders).toContain(2)
     expect(found).toContainEqual({ code: 'unsure', cylinders: [5], soft: true })
-    expect(gateProblems(new Played().deck().snapshot, 'trial-fit')).toEqual([])
+    expect(gateProblems(new Played().deck().snapshot, 'trial-fit', 0)).toEqual([])
   })
 
   it('tells a liner that is off by itself from one that is off by the step to its neighbour', () => {
     const even = (mm: number) => [mm, mm, mm, mm]
     const played = new Played().deck({ 2: even(0.069), 3: even(0.115) })
-    const found = gateProblems(played.snapshot, 'trial-fit').filter((p) => p.code !== 'step-unsure')
+    const found = gateProblems(played.snapshot, 'trial-fit', 0).filter((p) => p.code !== 'step-unsure')
     expect(found.map((p) => p.code)).toEqual(['step-out'])
     expect(found[0]!.cylinders).toEqual(expect.arrayContaining([2, 3]))
   })
 
   it('lets an incomplete baseline pass with a reason, but signs nothing with a stage open', () => {
-    expect(gateProblems(new Played().snapshot, 'as-found')).toEqual([
+    expect(gateProblems(new Played().snapshot, 'as-found', 0)).toEqual([
       { code: 'not-measured', cylinders: [1, 2, 3, 4, 5, 6], soft: true },
     ])
-    expect(gateProblems(new Played().snapshot, 'record')).toEqual([
+    expect(gateProblems(new Played().snapshot, 'record', 0)).toEqual([
       { code: 'earlier-open', cylinders: [], soft: false },
     ])
   })

@@ -1,4 +1,5 @@
 import type { StageName } from '../works/stage-table'
+import type { Spot } from './place'
 
 /**
  * A figure of a move. What it is stands in its name: `…Mm` a length, `…RoughMm` one no finer than a
@@ -20,6 +21,10 @@ export interface Says {
   cautions?: readonly string[]
   /** Sentences of an action that differ by what it is about, beside its own. */
   heads?: readonly string[]
+  /** What stands in the way of closing it, apart from what every stage has: each has its words too. */
+  gates?: readonly string[]
+  /** Why an entry comes too early or does not belong here. */
+  orders?: readonly string[]
 }
 
 /** The next physical action of a stage: codes and figures, no words. */
@@ -39,11 +44,14 @@ export interface Move<Action extends string = string, Reason extends string = st
   place: string | null
   stationDeg: number | null
   figures: Figures
+  /** Where its button leads, if not to its own place. */
+  to?: Spot
 }
 
-type ActionOf<C extends Says> = C['actions'][number] | (C['told'] extends readonly string[] ? C['told'][number] : never)
-type CautionOf<C extends Says> = C['cautions'] extends readonly string[] ? C['cautions'][number] : never
-type HeadOf<C extends Says> = ActionOf<C> | (C['heads'] extends readonly string[] ? C['heads'][number] : never)
+export type ActionOf<C extends Says> =
+  C['actions'][number] | (C['told'] extends readonly string[] ? C['told'][number] : never)
+export type CautionOf<C extends Says> = C['cautions'] extends readonly string[] ? C['cautions'][number] : never
+export type HeadOf<C extends Says> = ActionOf<C> | (C['heads'] extends readonly string[] ? C['heads'][number] : never)
 /** The moves of a stage that says no more than this. */
 export type MoveOf<C extends Says> = Move<ActionOf<C>, C['reasons'][number], CautionOf<C>>
 
@@ -56,6 +64,7 @@ interface Rest<C extends Says> {
   place?: string | null
   stationDeg?: number | null
   figures?: Figures
+  to?: Spot
 }
 
 /** Makes the moves of a stage; what it does not declare does not compile. */

@@ -99,12 +99,21 @@ export const engineShape = z
   })
 export type EngineShape = z.infer<typeof engineShape>
 
+/** What a shop reads lengths with. */
+export const gaugeKinds = ['digital-sled', 'dial-sled', 'depth', 'bore', 'outside', 'dial', 'feeler', 'rule'] as const
+export type GaugeKind = (typeof gaugeKinds)[number]
+/** Those that protrusion is read with on the deck. */
+export const isSled = (kind: GaugeKind): boolean => kind === 'digital-sled' || kind === 'dial-sled'
+/** What an instrument of a figure's type is among the gauges: a sled of either sort is one. */
+export const isInstrument = (kind: GaugeKind, instrument: string): boolean =>
+  kind === instrument || (instrument === 'sled' && isSled(kind))
+
 /** Gauge as a reading needs it. */
 export const gauge = z.strictObject({
   id,
   name: z.string().trim().min(1).max(80),
   serial: z.string().max(60),
-  kind: z.enum(['digital-sled', 'dial-sled', 'depth']),
+  kind: z.enum(gaugeKinds),
   resolutionMm: thicknessMm,
   repeatabilityMm: lengthFromZeroMm,
   /** Where the repeatability comes from. */

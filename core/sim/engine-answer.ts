@@ -1,11 +1,10 @@
 import { z } from 'zod'
 
-/** What a simulated engine answers: figures and looks by their names. */
-export const engineAnswer = z.record(z.string(), z.union([z.number(), z.boolean(), z.string(), z.array(z.number())]))
+/** What a simulated engine answers: figures and looks by their names; null: that cannot be got. */
+export const engineAnswer = z.record(
+  z.string(),
+  z.union([z.number(), z.boolean(), z.string(), z.array(z.number()), z.null()]),
+)
 export type EngineAnswer = z.infer<typeof engineAnswer>
 
-/** How good a figure is, where an answer is one: by which gauge, and its uncertainty, mm. */
-export interface MeasuredBy {
-  gaugeId: string | null
-  uncertaintyMm: number
-}
+export type { MeasuredBy } from '../job/turn'

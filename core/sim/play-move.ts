@@ -6,7 +6,6 @@ import { testOf } from '../works/leaks/read-leak'
 import { crankNowDeg, lastAt, readHold, sectionOf } from '../works/sleeves/read-sleeves'
 import { workChoices, type WorkChoice } from '../works/stage-table'
 import { blockActsOf, blockQuestionOf } from './block-truth'
-import { barrelActsOf, barrelQuestionOf } from './play-barrels'
 import { faceActsOf, faceQuestionOf } from './face-truth'
 import { frontActsOf, frontQuestionOf } from './play-front'
 import { bushingActsOf, bushingQuestionOf } from './play-bushings'
@@ -38,7 +37,6 @@ export function questionOf(move: Move): EngineQuestion | null {
     bushingQuestionOf(move) ??
     frontQuestionOf(move) ??
     faceQuestionOf(move) ??
-    barrelQuestionOf(move) ??
     blockQuestionOf(move)
   )
 }
@@ -205,7 +203,6 @@ export function actsOf(
     ...bushingActsOf(snapshot, move, answer, by, newId),
     ...frontActsOf(snapshot, move, answer, by, newId),
     ...faceActsOf(snapshot, move, answer, newId),
-    ...barrelActsOf(snapshot, move, answer, by, newId),
     ...blockActsOf(snapshot, move, answer, by, newId),
   ]
 }

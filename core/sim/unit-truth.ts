@@ -5,7 +5,7 @@ import { cylinderNumber } from '../schema'
 import { leakKinds, leakTests, startLeakTable, type LeakKind, type LeakTest } from '../works/leaks/leak-table'
 import { lastAt, readIn, sectionOf, sleeveEntries } from '../works/sleeves/read-sleeves'
 import { crownNowMm } from '../works/sleeves/barring'
-import { answerBarrels, barrelQuestions, barrelTruth, type BarrelQuestion } from './barrel-truth'
+import { barrelTruth } from './barrels/truth'
 import { answerBlock, blockQuestions, blockTruth } from './block-truth'
 import { answerBushings, bushingQuestions, bushingsWorn, bushingTruth, type BushingQuestion } from './bushing-truth'
 import type { EngineAnswer } from './engine-answer'
@@ -51,7 +51,6 @@ export const engineQuestion = z.discriminatedUnion('ask', [
   ...bushingQuestions,
   ...frontQuestions,
   ...faceQuestions,
-  ...barrelQuestions,
   ...blockQuestions,
 ])
 export type EngineQuestion = z.infer<typeof engineQuestion>
@@ -102,8 +101,6 @@ const complaints: Partial<Record<ComplaintName, { from: readonly LeakKind[]; goo
 
 /** Whether a question is one of the ends of the crank. */
 const frontAsks: readonly string[] = frontQuestions.map((q) => q.shape.ask.value)
-const barrelAsks: readonly string[] = barrelQuestions.map((q) => q.shape.ask.value)
-const isBarrel = (question: EngineQuestion): question is BarrelQuestion => barrelAsks.includes(question.ask)
 const isFront = (question: EngineQuestion): question is FrontQuestion => frontAsks.includes(question.ask)
 
 /** A small scatter that a name always gives, ±. */
@@ -202,10 +199,6 @@ export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: Eng
       if (isFront(question)) {
         if (!truth.front) throw new RangeError('Nothing is known of these ends.')
         return answerFront(truth.front, snapshot, question)
-      }
-      if (isBarrel(question)) {
-        if (!truth.barrels) throw new RangeError('Nothing is known of these barrels.')
-        return answerBarrels(truth.barrels, snapshot, question)
       }
       if (!truth.bushings) throw new RangeError('Nothing is known of this block.')
       const asked: BushingQuestion = question

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { entry, id, strike } from '../job/base'
+import { entry, id, strike, when } from '../job/base'
+import { storedForm } from '../figure-types'
 import type { StageName } from './stage-table'
 
 /** One sort of entry a person makes: what it is called, where it lies, and what of it is given. */
@@ -57,19 +58,41 @@ export const madeByOccasion = { id: true, seq: true, personId: true, at: true } 
 /** The limits in force when it was made, which the server notes; left out where it did not: those of its place in the log. */
 const inForce = { sheetId: id.optional() }
 
+/** What an entry that was read figure by figure carries beside its figures; all of it may be left out. */
+export const byTurn = {
+  /** When its first figure was taken; it was made with its last. */
+  fromAt: when.optional(),
+  /** The entry whose place it takes, and why: that one is struck out with it. */
+  replaces: z.strictObject({ id, reason: z.string().trim().min(1).max(300) }).optional(),
+  /** Figures that were read more than once, by their keys, each reading kept: the entry has their mean. */
+  repeats: z.record(z.string().max(80), z.array(z.number()).min(2).max(12)).optional(),
+} as const
+export type ByTurn = z.infer<z.ZodObject<typeof byTurn>>
+
 /** An entry of a kind as it stands in a snapshot. */
 export type EntryOf<K extends Kind> = z.infer<z.ZodObject<typeof entry & typeof inForce & K['given']>> &
+  ByTurn &
   (K['strikes'] extends true ? { struck: z.infer<typeof strike> } : unknown)
 /** The act that adds one: what was left out is filled by its defaults. */
 export type ActOf<K extends Kinds> = {
-  [W in keyof K & string]: { what: W } & { [Id in K[W]['key']]: string } & z.input<z.ZodObject<K[W]['given']>>
+  [W in keyof K & string]: { what: W } & { [Id in K[W]['key']]: string } & z.input<z.ZodObject<K[W]['given']>> & ByTurn
 }[keyof K & string]
 /** The collections of these kinds. */
 export type RowsOf<K extends Kinds> = { [W in keyof K as K[W]['rows']]: EntryOf<K[W]>[] }
 
-/** The schema of one entry. */
+/** What is given of a kind, as it may stand in what is stored. */
+export const storedGiven = (of: Kind) =>
+  Object.fromEntries(Object.entries(of.given).map(([name, schema]) => [name, storedForm(schema)]))
+
+/** The schema of one entry, as it may be stored. */
 export function entrySchema(of: Kind) {
-  return z.strictObject({ ...entry, ...inForce, ...of.given, ...(of.strikes ? { struck: strike } : {}) })
+  return z.strictObject({
+    ...entry,
+    ...inForce,
+    ...byTurn,
+    ...storedGiven(of),
+    ...(of.strikes ? { struck: strike } : {}),
+  })
 }
 
 type RowsShape<K extends Kinds> = {
@@ -82,9 +105,9 @@ export function rowsShape<K extends Kinds>(kinds: K): RowsShape<K> {
   ) as unknown as RowsShape<K>
 }
 
-/** The schemas of the acts that add such entries. */
-export function actSchemas(kinds: Kinds) {
+/** The schemas of the acts that add such entries: what comes in is bounded. @param turns they may be read figure by figure */
+export function actSchemas(kinds: Kinds, turns: boolean) {
   return Object.entries(kinds).map(([what, { key, given }]) =>
-    z.strictObject({ what: z.literal(what), [key]: id, ...given }),
+    z.strictObject({ what: z.literal(what), [key]: id, ...given, ...(turns ? byTurn : {}) }),
   )
 }

@@ -14,9 +14,11 @@ type TopWork = (typeof atTheTop)[number]
 type GroupedWork = Exclude<keyof Works, TopWork>
 
 type KindsOf<W extends keyof Works> = Works[W] extends { kinds: infer K extends Kinds } ? K : Record<never, never>
-type AllKinds = Intersection<{ [W in keyof Works]: KindsOf<W> }[keyof Works]>
+export type AllKinds = Intersection<{ [W in keyof Works]: KindsOf<W> }[keyof Works]>
 /** Names of the acts that add an entry. */
 export type EntryWhat = keyof AllKinds & string
+/** What a person gives of a kind of entry, as its schemas. */
+export type GivenOf<W extends EntryWhat> = AllKinds[W] extends { given: infer G extends z.ZodRawShape } ? G : never
 /** Acts that add one entry to the job, and change nothing else. */
 export type EntryAct = { [W in keyof Works]: KindsOf<W> extends Kinds ? ActOf<KindsOf<W>> : never }[keyof Works]
 
@@ -50,6 +52,8 @@ function isTop(work: WorkName): work is TopWork {
   return (atTheTop as readonly string[]).includes(work)
 }
 
+/** Whether the entries of a work lie under its name: those may be read figure by figure. */
+export const isGrouped = (work: WorkName): boolean => !isTop(work)
 /** Kinds by their works, as the schemas of acts and collections take them. */
 export const kindsByWork: readonly [WorkName, Kinds][] = named.map(([work, { kinds = {} }]) => [work, kinds])
 

@@ -1,9 +1,9 @@
 import { worksOf } from '../job/stages'
-import { whole, type GateProblem } from '../job/gate'
-import { earlierOpen } from '../job/route'
+import type { GateProblem } from '../job/gate'
 import type { Snapshot } from '../job/snapshot'
 import type { CardMarks } from './card-marks'
 import type { Clock } from './clock'
+import { gateBy } from './gate-by'
 import * as logics from './logics'
 import type { StageLogic, WorkGlance, WorkLogic } from './stage-logic'
 import type { StageName, WorkName } from './stage-table'
@@ -32,10 +32,6 @@ export const stageLogic = Object.assign({}, ...Object.values(byWork).map((w) => 
   StageLogic
 >
 
-/**
- * What stands in the way of closing a stage; an empty list where nothing does.
- * `record` is closed by signing, after every stage that no job may pass by.
- */
-export function gateProblems(snapshot: Snapshot, stage: StageName): GateProblem[] {
-  return [...whole('earlier-open', earlierOpen(snapshot, stage), false), ...stageLogic[stage].problems(snapshot)]
-}
+/** What stands in the way of closing a stage; an empty list where nothing does. @param nowMs now: what waits is judged by it */
+export const gateProblems = (snapshot: Snapshot, stage: StageName, nowMs: number): GateProblem[] =>
+  gateBy(stageLogic[stage], snapshot, stage, nowMs)

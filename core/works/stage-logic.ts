@@ -3,7 +3,11 @@ import type { GateProblem } from '../job/gate'
 import type { Snapshot } from '../job/snapshot'
 import type { CardMarks } from './card-marks'
 import type { Clock } from './clock'
-import type { EntryAct } from './kinds'
+import type { Answers, Ask, Said } from '../job/ask'
+import type { Spot } from '../job/place'
+import type { MeasuredBy } from '../job/turn'
+import type { ByTurn } from './kind'
+import type { EntryAct, EntryWhat } from './kinds'
 import type { StageOf, WorkName } from './stage-table'
 
 /** What the person has in hand while they ask for the next move. */
@@ -25,12 +29,28 @@ export interface Refused {
   details: string[]
 }
 
+/** What a move asks, and what it comes to, at its place as it stands now. */
+export interface Doing extends Spot {
+  /** The kind of entry it ends in. */
+  entry: EntryWhat
+  asks(answers: Answers): Ask[]
+  said(answers: Answers, by: MeasuredBy): Said
+  /** The entry; null while something is still to be answered. */
+  make(answers: Answers, by: MeasuredBy, newId: () => string, more?: ByTurn): EntryAct | null
+}
+
 /** What a stage knows of itself. */
 export interface StageLogic {
   /** Every code its moves can have: each has its words. */
   says: Says
-  /** What stands in the way of closing it, by itself. */
-  problems(snapshot: Snapshot): GateProblem[]
+  /** What stands in the way of closing it, by itself. @param nowMs what waits is judged by it */
+  problems(snapshot: Snapshot, nowMs: number): GateProblem[]
+  /** What its next move asks and comes to; null where it is done elsewhere on the screen, or only told. */
+  doing?(snapshot: Snapshot, hand: Hand): Doing | null
+  /** The turn that ends in a kind of entry, at a place: for making one again. */
+  turn?(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number): Doing | null
+  /** Its steps, by what each is among the reasons that keep it open. */
+  steps?: readonly { action: string; code: string; soft: boolean; doubt: boolean }[]
   /** Its next physical action. */
   move(snapshot: Snapshot, hand: Hand): Move
   /** Why an entry of this stage cannot be taken as it is; null where it can. */

@@ -1,4 +1,4 @@
-import type { BarrelTruth } from '#core/sim/barrel-truth'
+import type { BarrelTruth } from '#core/sim/barrels/truth'
 import type { BarrelSection } from '#core/works/barrels/section'
 import type { Joint } from '#core/works/fasteners/data'
 

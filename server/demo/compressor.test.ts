@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { beforeEach, describe, expect, it } from 'vitest'
-import type { BarrelTruth } from '#core/sim/barrel-truth'
-import { readBore } from '#core/works/barrels/read-bore'
+import type { BarrelTruth } from '#core/sim/barrels/truth'
+import { readBore } from '#core/works/barrels/bore/read'
 import { barrelAt, entriesAt, readWorn } from '#core/works/barrels/read-barrels'
-import { readDrop, readFit } from '#core/works/barrels/read-fit'
+import { readFit } from '#core/works/barrels/fit/read'
+import { readDrop } from '#core/works/barrels/sleeve/read'
 import type { BarrelSection } from '#core/works/barrels/section'
 import { clocksOf } from '#core/works/logic'
 import { Hand, newJob } from '../testing/hand'
@@ -153,7 +154,8 @@ describe('the yard compressor', () => {
   it('stops at a bore that is too large already', () => {
     hand.until('read', 'barrel-1')
     bore(90.1, 'bore-cut')
-    expect(hand.move).toMatchObject({ action: 'too-large', button: null })
+    // It is told, and the other barrel is gone on with; with nothing else left the stage can be closed over it.
+    expect(hand.move).toMatchObject({ head: 'too-large', action: 'next-place', to: { place: 'barrel-2' } })
     expect(hand.gate).toContain('bore-too-large:barrel-1')
   })
   it('does not let marks pass that the stone left', () => {
@@ -172,7 +174,7 @@ describe('the yard compressor', () => {
       words: '',
       ...by,
     })
-    expect(hand.move).toMatchObject({ action: 'marks', reason: 'marks-stay' })
+    expect(hand.move).toMatchObject({ head: 'marks', reason: 'marks-stay', action: 'next-place' })
     expect(hand.gate).toContain('marks-left:barrel-1')
   })
   it('washes what was cut, in order', () => {

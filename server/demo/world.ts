@@ -53,6 +53,26 @@ export const gauges = {
     basis: 'entered',
     calibrationDue: '2026-10-31',
   },
+  bore: {
+    id: demoId('bore gauge'),
+    name: 'Bore gauge 50–150, 0.002',
+    serial: 'SRW-031',
+    kind: 'bore',
+    resolutionMm: 0.002,
+    repeatabilityMm: 0.0015,
+    basis: 'entered',
+    calibrationDue: '2027-03-31',
+  },
+  outside: {
+    id: demoId('outside micrometer'),
+    name: 'Outside micrometer 75–100, 0.001',
+    serial: 'SRW-033',
+    kind: 'outside',
+    resolutionMm: 0.001,
+    repeatabilityMm: 0.0012,
+    basis: 'entered',
+    calibrationDue: '2027-03-31',
+  },
 } satisfies Record<string, Gauge>
 
 export interface DemoEngine {

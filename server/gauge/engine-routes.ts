@@ -1,5 +1,7 @@
 import type { FastifyInstance } from 'fastify'
-import { engineAnswer } from '#core/sim/engine-answer'
+import { z } from 'zod'
+import { answerTurn, askedTurn } from '#core/sim/plays'
+import { engineAnswer, type EngineAnswer } from '#core/sim/engine-answer'
 import { answerEngine, engineQuestion, unitTruth } from '#core/sim/unit-truth'
 import { apiError } from '#contract/shop'
 import { ApiProblem } from '../errors'
@@ -17,7 +19,7 @@ export async function engineRoutes(plain: FastifyInstance, { store }: Services):
         summary: 'Ask the simulated engine of a job: a test, an instrument, a look',
         tags: ['simulated'],
         params: jobParams,
-        body: engineQuestion,
+        body: z.union([engineQuestion, askedTurn]),
         response: { 200: engineAnswer, 404: apiError, 422: apiError },
       },
     },
@@ -30,7 +32,10 @@ export async function engineRoutes(plain: FastifyInstance, { store }: Services):
       if (!truth || !snapshot) throw new ApiProblem('unknown-job')
       const known = unitTruth.parse(list(truth.truth))
       try {
-        return answerEngine(known, snapshot, request.body)
+        const { body } = request
+        return body.ask === 'turn'
+          ? (answerTurn(known, snapshot, body, Date.now()) as EngineAnswer)
+          : answerEngine(known, snapshot, body)
       } catch (error) {
         if (error instanceof RangeError) throw new ApiProblem('bad-input')
         throw error

@@ -41,7 +41,10 @@ function adopted(job: Snapshot): Snapshot {
 const paper = async (job: Snapshot) =>
   JSON.stringify(await recordContent(new Writer(job, { unit: 'mm', paper: 'A4' }), new Map()))
 const codes = (job: Snapshot) =>
-  byEachLimits(job, 'face-seal', stageLogic['face-seal']).map((b) => [b.sheet.version, b.problems.map((p) => p.code)])
+  byEachLimits(job, 'face-seal', stageLogic['face-seal'], 0).map((b) => [
+    b.sheet.version,
+    b.problems.map((p) => p.code),
+  ])
 
 describe('limits that change under a stage of a newer work', () => {
   it('change nothing in it once it is closed: it keeps its verdict, and the other is shown beside it', async () => {
@@ -76,7 +79,7 @@ describe('limits that change under a stage of a newer work', () => {
     hand.act({ what: 'reopen-stage', stage: 'face-seal', note: 'again' })
     const job = adopted(hand.job)
     expect(asJudged(job, 'face-seal')).toBe(job)
-    expect(gateProblems(job, 'face-seal').map((p) => p.code)).toContain('air-lost')
+    expect(gateProblems(job, 'face-seal', 0).map((p) => p.code)).toContain('air-lost')
     expect(codes(job)).toEqual([
       [2, ['air-lost']],
       [1, []],

@@ -49,7 +49,7 @@ const placesOfProblem = ({ cylinders, places = [] }: GateProblem) =>
 /** Under which limits a stage was judged, where others are or were in force, and what each says of it. */
 function limitsBlock(w: Writer, stage: StageName): Content[] {
   if (stage === 'record') return []
-  const by = byEachLimits(w.snapshot, stage, stageLogic[stage])
+  const by = byEachLimits(w.snapshot, stage, stageLogic[stage], Date.now())
   if (by.length === 0) return []
   const told = by.map(({ sheet, problems }, i) =>
     word(i === 0 ? 'record.judged-by' : 'record.judged-else', {

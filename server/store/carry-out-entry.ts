@@ -1,5 +1,5 @@
-import { entryOf, strikable, type EntryAct } from '#core/job/entries'
-import { spotOf } from '#core/job/place'
+import { entryOf, strikable, strikeEntry, type EntryAct } from '#core/job/entries'
+import { sameSpot, spotOf } from '#core/job/place'
 import { allCollections, entriesOf, kindOf, rowsName, type EntryWhat } from '#core/works/kinds'
 import { begunStages, routeStages } from '#core/job/route'
 import { stagesOf } from '#core/job/stages'
@@ -69,9 +69,30 @@ export async function carryOutEntry(work: Work, snapshot: Snapshot, act: EntryAc
   const { cylinder, place } = spotOf(act)
   if (cylinder !== null) refuseUnknownCylinder(snapshot, cylinder)
   if (grouped && place !== null) refuseUnknownPlace(snapshot, stage, place)
-  await refuseWrong(work, snapshot, act)
+  const { replaces } = act
+  if (replaces) await strikeReplaced(work, snapshot, act, replaces)
+  await refuseWrong(
+    work,
+    replaces ? strikeEntry(snapshot, replaces.id, struckNow(work, replaces.reason)) : snapshot,
+    act,
+  )
   const by = { jobId: snapshot.job.id, ...stamp(work) }
   await insert(work, tableOfKind(what), entryRow(what, entryOf(act, snapshot), by, snapshot.sheet.id))
+}
+
+const struckNow = ({ command }: Work, reason: string) => ({ personId: command.personId ?? '', at: command.at, reason })
+
+/** A corrected entry takes the place of one of its own kind at its own place, which stays beside its strike. */
+async function strikeReplaced(
+  work: Work,
+  snapshot: Snapshot,
+  act: EntryAct,
+  { id, reason }: NonNullable<EntryAct['replaces']>,
+): Promise<void> {
+  const rows = entriesOf(snapshot, rowsName(act.what as EntryWhat))
+  const there = rows.find((e) => e.id === id)
+  if (there && !sameSpot(spotOf(there), spotOf(act))) throw new Refusal('unknown-entry')
+  await strike(work, snapshot, rows, id, reason)
 }
 
 /** Strikes one entry out; it stays beside its strike. */

@@ -1,4 +1,5 @@
 import { laterClosed } from '#core/job/route'
+import { keepsOpen } from '#core/job/gate'
 import { gateProblems } from '#core/works/logic'
 import { keptOf } from '#core/job/kept'
 import { judgedNow } from '#core/job/as-judged'
@@ -136,8 +137,8 @@ export async function carryOutOnJob(work: Work, act: JobAct): Promise<void> {
     case 'close-stage': {
       refuseManyClosings(snapshot)
       refuseClosed(snapshot, act.stage)
-      const problems = gateProblems(snapshot, act.stage)
-      const hard = problems.filter((p) => !p.soft || act.note === '')
+      const problems = gateProblems(snapshot, act.stage, Date.parse(work.command.at))
+      const hard = keepsOpen(problems, act.note)
       if (hard.length > 0)
         throw new Refusal(
           'gate',

@@ -434,7 +434,7 @@ describe('two people at one liner', () => {
     const at = (me?: string) => readDeck(before, 'trial-fit', me).cylinders[3]!
     expect([at(person).set!.id, at(lise).set!.id]).toEqual([mine, theirs])
     expect(at(person).rivals.map((s) => s.id)).toEqual([theirs])
-    expect(gateProblems(before, 'trial-fit')).toContainEqual({ code: 'two-sets', cylinders: [4], soft: true })
+    expect(gateProblems(before, 'trial-fit', 0)).toContainEqual({ code: 'two-sets', cylinders: [4], soft: true })
     const refused = await only(inFerry({ what: 'strike-set', setId: randomUUID(), reason: 'other-counts' }))
     expect(refused).toMatchObject({ code: 'too-early' })
     await server.send(inFerry({ what: 'strike-set', setId: theirs, reason: 'other-counts' }))

@@ -2,6 +2,7 @@ import { bySeq } from '#core/job/order'
 import { DataTypes } from 'sequelize'
 import { z } from 'zod'
 import type { Snapshot } from '#core/job/snapshot'
+import { byTurn, storedGiven } from '#core/works/kind'
 import { allKinds, entryWhats, kindOf, withEntries, type EntryWhat, type Groups } from '#core/works/kinds'
 import type { EntryCollection } from '#core/works/stage-table'
 import { tables, type Row, type TableName } from './models'
@@ -76,7 +77,7 @@ function ownEntries(what: EntryWhat, rows: readonly Row[], struck: Struck): { se
 }
 
 /** What is given of each kind: made once, since making it takes far longer than reading by it. */
-const givenOf = Object.fromEntries(allKinds.map((k) => [k.what, z.strictObject(k.given)]))
+const givenOf = Object.fromEntries(allKinds.map((k) => [k.what, z.strictObject({ ...storedGiven(k), ...byTurn })]))
 
 /** An entry of the common table; what a later version of its kind added is filled in. */
 function groupedEntry(what: EntryWhat, r: Row, struck: Struck): { seq: number } {

@@ -2,7 +2,7 @@ import type { Move } from '#core/job/move'
 import { en } from '#contract/words/all'
 import { sayMove, type Said } from '#contract/words/say-move'
 
-const write = {
+export const write = {
   length: (mm: number) => mm.toFixed(3),
   rough: (mm: number) => mm.toFixed(0),
   pressure: (kPa: number) => `${kPa / 100} bar`,
@@ -13,7 +13,7 @@ const write = {
   leaves: (l: readonly number[]) => l.join(' + '),
   list: (items: readonly string[]) => items.join(', '),
 }
-const textOf = (key: string) =>
+export const textOf = (key: string) =>
   key.split('.').reduce<unknown>((node, name) => (node as Record<string, unknown>)?.[name], en)
 
 /** What is wrong with the sentences of a move: a message that is not there, or a blank that nothing fills. */

@@ -1,138 +1,19 @@
-import { randomUUID } from 'node:crypto'
 import { expect } from 'vitest'
-import { applyAct, type SnapshotAct } from '#core/job/apply'
 import { blankSnapshot } from '#core/job/blank-snapshot'
 import type { ComplaintName } from '#core/job/intake'
-import type { Move } from '#core/job/move'
-import { isClosed, readRoute, routeFacts } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
-import type { StageName, WorkChoice } from '#core/job/stages'
-import { actsOf, questionOf, workWith } from '#core/sim/play-move'
-import { answerEngine, type UnitTruth } from '#core/sim/unit-truth'
-import { gateProblems, stageLogic } from '#core/works/logic'
-import type { EntryAct } from '#core/works/kinds'
-import { padAt } from '#core/works/faces/read-faces'
-import { jointOf, readJoint } from '#core/works/fasteners/read-joint'
-import { settledNow } from '#core/works/leaks/read-leak'
-import { sendBack } from '#core/works/sleeves/send-back'
+import type { WorkChoice } from '#core/job/stages'
+import type { UnitTruth } from '#core/sim/unit-truth'
+import { Hand as AnyHand } from '#core/testing/hand'
 import { engines, type DemoEngine } from '../demo/world'
 import { faultsOf } from './blanks'
 
 const START = Date.parse('2026-11-24T09:00:00.000Z')
-const person = randomUUID()
 
-/** Somebody who does what the next move says and knows nothing else; the simulated engine answers. */
-export class Hand {
-  cylinder = 1
-  place: string | null = null
-  nowMs = START
-  seq = 0
-  moves: string[] = []
-
-  constructor(
-    public job: Snapshot,
-    private readonly truth: UnitTruth,
-  ) {}
-
-  act(act: SnapshotAct): void {
-    const by = { seq: ++this.seq, at: new Date(this.nowMs).toISOString(), personId: person }
-    this.job = applyAct(this.job, act, by)
-    this.nowMs += 60_000
-  }
-
-  get stage(): StageName {
-    return readRoute(routeFacts(this.job)).find((r) => r.state === 'next')?.stage ?? 'record'
-  }
-  get move(): Move {
-    return stageLogic[this.stage].move(this.job, { cylinder: this.cylinder, place: this.place, nowMs: this.nowMs })
-  }
-
-  private jointOfMove({ stage, place }: Move): string {
-    if (stage === 'flywheel-on') return 'flywheel'
-    if (stage === 'barrel-sleeve') return 'barrel-studs'
-    return padAt(this.job, place)?.of.joint ?? 'front-cover'
-  }
-
-  step(): void {
-    const { move } = this
-    expect(faultsOf(move), `${move.stage} ${move.action}, ${move.reason}`).toEqual([])
-    this.moves.push([move.stage, move.action, move.cylinder ?? move.place ?? ''].join(' ').trim())
-    if (move.action === 'next-cylinder') this.cylinder = move.cylinder!
-    else if (move.action === 'next-place') this.place = move.place
-    else if (move.action === 'close-stage') {
-      expect(
-        gateProblems(this.job, move.stage).filter((p) => !p.soft),
-        this.moves.slice(-8).join(' | '),
-      ).toEqual([])
-      this.act({ what: 'close-stage', stage: move.stage, note: '' })
-    } else if (move.action === 'to-ladder') this.act({ what: 'reopen-stage', stage: 'find-leak', note: 'still shows' })
-    else if (['wait', 'wait-cure', 'wait-rest'].includes(move.action))
-      this.nowMs += 60_000 * Number(move.figures.minutes)
-    else if (move.action === 'send-back' || move.action === 'pull-again')
-      for (const act of sendBack(this.job, move.cylinder!, 'out again')) this.act(act)
-    else if (move.action === 'clamp') this.tighten('injector-clamp', move.cylinder)
-    else if (move.action === 'bolts') this.tighten(this.jointOfMove(move), null)
-    else if (move.action === 'bolt') this.tighten('damper', null)
-    else if (move.action === 'galleries-again')
-      this.act({ what: 'reopen-stage', stage: 'galleries', note: 'cut since' })
-    else {
-      const question = questionOf(move)
-      const answer = question ? answerEngine(this.truth, this.job, question) : {}
-      const acts = actsOf(this.job, move, answer, { gaugeId: null, uncertaintyMm: 0.01 }, randomUUID)
-      expect(acts.length, `nothing follows ${this.moves.slice(-4).join(' | ')} (${move.reason})`).toBeGreaterThan(0)
-      for (const act of acts) {
-        expect(stageLogic[move.stage].refuse?.(this.job, act, this.nowMs) ?? null).toBeNull()
-        this.act(act)
-      }
-      if (move.action === 'settle') this.addWork()
-    }
-  }
-
-  private addWork(): void {
-    const { cause } = settledNow(this.job)!
-    const work = workWith(this.job, cause)
-    this.act({ what: 'change-job', work })
-    for (const stage of ['tips', 'gas-test', 'first-run'] as const)
-      if (isClosed(this.job, stage)) this.act({ what: 'reopen-stage', stage, note: 'found another' })
-  }
-  /** Every bolt of a joint in its order, round by round, to the book's torque. */
-  private tighten(code: string, cylinder: number | null): void {
-    const joint = jointOf(this.job, code)!
-    for (let i = 0; i < 200; i++) {
-      const { next, round, rounds, done } = readJoint(this.job, joint, cylinder)
-      if (done) return
-      const { torqueNm } = rounds[round]!
-      const given = { joint: code, cylinder, bolt: next!, round, torqueNm, angleDeg: null, shown: torqueNm }
-      const how = { unit: 'Nm', source: 'wrench', condition: joint.condition } as const
-      this.act({ what: 'tighten-bolt', tighteningId: randomUUID(), ...given, ...how })
-    }
-  }
-
-  /** Goes on until a move of this name is next. */
-  until(action: string, at?: string): Move {
-    for (let i = 0; i < 300; i++) {
-      const { move } = this
-      const here =
-        move.place === null ? move.cylinder === null || move.cylinder === this.cylinder : move.place === this.place
-      if (move.action === action && here && (at === undefined || move.place === at)) return move
-      this.step()
-    }
-    throw new Error(`${action} never comes: ${this.moves.slice(-12).join(' | ')}`)
-  }
-  /** What the gate of the stage in hand says, hard and soft. */
-  get gate(): string[] {
-    return gateProblems(this.job, this.stage).map((p) => `${p.code}:${[...p.cylinders, ...(p.places ?? [])].join(',')}`)
-  }
-  refused(act: EntryAct): string[] | null {
-    return stageLogic[this.stage].refuse?.(this.job, act, this.nowMs)?.details ?? null
-  }
-
-  carry(): void {
-    for (let i = 0; i < 500; i++) {
-      if (this.stage === 'record') return
-      this.step()
-    }
-    throw new Error(`it never ends: ${this.moves.slice(-12).join(' | ')}`)
+/** Somebody who does what the next move says, and finds every sentence of it whole. */
+export class Hand extends AnyHand {
+  constructor(job: Snapshot, truth: UnitTruth) {
+    super(job, truth, (move) => expect(faultsOf(move), `${move.stage} ${move.action}, ${move.reason}`).toEqual([]))
   }
 }
 

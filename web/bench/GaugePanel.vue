@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { clockHour } from '#core/measure/angle'
 import type { SetStage } from '#core/job/stages'
-import type { Snapshot } from '#core/job/snapshot'
+import { isSled, type Snapshot } from '#core/job/snapshot'
 import TorqueField from './TorqueField.vue'
 import { useFigures } from './useFigures'
 import { useDevice } from '../stores/device'
@@ -29,7 +29,9 @@ const loose = computed({ get: () => device.clampNm === 0, set: (is) => (device.c
 const gauge = useGauge()
 const shop = useShop()
 /** Gauges of this shop: one that came with a job from elsewhere is not at hand. */
-const gauges = computed(() => shop.shop?.gauges ?? props.snapshot.gauges)
+const gauges = computed(() =>
+  (shop.shop?.gauges ?? props.snapshot.gauges).filter((g) => isSled(g.kind) || g.kind === 'depth'),
+)
 
 const secure = globalThis.isSecureContext
 const onLedges = computed(() => props.stage === 'counterbores')

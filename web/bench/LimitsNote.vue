@@ -10,12 +10,14 @@ import type { StageLogic } from '#core/works/stage-logic'
 import { useWords } from '../app/i18n'
 import { logicOf } from '../stores/gate'
 import { useJob } from '../stores/job'
+import { useShopNow } from '../stores/shop-clock'
 import { usePlaceName } from './usePlaceName'
 
 /** Where the limits changed under the stage on the screen: by which it is judged, and what the others say of it. */
 const { t } = useI18n()
 const job = useJob()
 const placeName = usePlaceName()
+const nowMs = useShopNow(30_000)
 const stage = computed(() => (job.stage === 'record' ? null : job.stage))
 const others = computed(() => (job.whole && stage.value ? otherSheets(job.whole, stage.value) : []))
 const logic = shallowRef<{ stage: StageName; logic: StageLogic } | null>(null)
@@ -29,7 +31,7 @@ const where = (p: GateProblem) => [...p.cylinders.map(String), ...(p.places ?? [
 const said = computed(() => {
   const [whole, of] = [job.whole, stage.value]
   if (!whole || !of || !worded.value || logic.value?.stage !== of) return null
-  const by = byEachLimits(whole, of, logic.value.logic)
+  const by = byEachLimits(whole, of, logic.value.logic, nowMs.value)
   const [own, ...rest] = by.map((b) => b.sheet.version)
   if (own === undefined || rest.length === 0) return null
   const verdicts = by.map(({ sheet: { version }, problems }) => {

@@ -3,8 +3,8 @@ import { CornerDownLeft, Delete, Undo2 } from '@lucide/vue'
 import { useI18n } from 'vue-i18n'
 
 /** The keys of the pad for fingers. It hangs on nothing that is typed, so no key stroke draws it anew. */
-defineProps<{ zeroAsked: boolean }>()
-const emit = defineEmits<{ press: [key: string]; erase: []; undo: []; zero: []; take: [] }>()
+withDefaults(defineProps<{ zeroAsked?: boolean; own?: 'zero' | 'again' }>(), { own: 'zero' })
+const emit = defineEmits<{ press: [key: string]; erase: []; undo: []; zero: []; again: []; take: [] }>()
 const { t } = useI18n()
 const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const
 </script>
@@ -40,7 +40,18 @@ const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as c
         <Undo2 :size="22" aria-hidden="true" />
       </button>
       <button
-        v-if="i === 8"
+        v-if="i === 8 && own === 'again'"
+        type="button"
+        class="key !min-h-[40px] !px-1"
+        tabindex="-1"
+        :title="t('turn.again-how')"
+        data-part="again-key"
+        @click="emit('again')"
+      >
+        {{ t('turn.again') }}
+      </button>
+      <button
+        v-else-if="i === 8"
         type="button"
         class="key !min-h-[40px] !px-1"
         :class="{ '!border-brass border-2': zeroAsked }"

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import { limitShare } from '#core/measure/limit-share'
-import { gauge as gaugeSchema, type Gauge, type RuleName } from '#core/job/snapshot'
+import { gauge as gaugeSchema, gaugeKinds, type Gauge, type RuleName } from '#core/job/snapshot'
 import DialogKeys from '../bench/DialogKeys.vue'
 import LengthField from '../bench/LengthField.vue'
 import SheetDialog from '../bench/SheetDialog.vue'
@@ -37,7 +37,6 @@ const due = computed({
   get: () => draft.value.calibrationDue ?? '',
   set: (day: string) => (draft.value.calibrationDue = day || null),
 })
-const kinds: Gauge['kind'][] = ['digital-sled', 'dial-sled', 'depth']
 const today = useShopClock().today()
 const u = (g: Gauge) => gaugeUncertaintyMm(g.repeatabilityMm, g.resolutionMm)
 /** The narrowest window among the shop's engines: what a gauge must be good enough for. */
@@ -198,7 +197,7 @@ function setRule(rule: RuleName): void {
         <label class="field"
           >{{ t('gauges.kind')
           }}<select v-model="draft.kind">
-            <option v-for="k in kinds" :key="k" :value="k">{{ t(`gauges.kinds.${k}`) }}</option>
+            <option v-for="k in gaugeKinds" :key="k" :value="k">{{ t(`gauges.kinds.${k}`) }}</option>
           </select></label
         >
         <LengthField

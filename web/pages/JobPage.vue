@@ -66,7 +66,7 @@ function bringStages(): void {
 }
 useTimeoutFn(bringStages, REST_MS, { immediate: !globalThis.isSecureContext })
 /** What the stages of this job are called. */
-const named = useWords(() => job.snapshot && worksOf(job.snapshot.job.work))
+const named = useWords(() => job.snapshot && [...worksOf(job.snapshot.job.work), 'turn'])
 
 function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement

@@ -14,10 +14,14 @@ export const useDevice = defineStore('device', () => {
   const zeroOn = useLocalStorage<'deck' | 'liner'>('evenbore.zero-on', 'deck')
   const depthGaugeId = useLocalStorage('evenbore.depth-gauge', '')
   const ledgeZeroOn = useLocalStorage<'deck' | 'plate' | 'master'>('evenbore.ledge-zero-on', 'deck')
+  /** The gauge in hand by what it reads, where that is neither sled nor depth: `bore`, `outside`. */
+  const gaugeBy = useLocalStorage<Record<string, string>>('evenbore.gauge-by', {})
+  /** Each figure is answered by a tone, and the next one is said aloud. */
+  const ears = useLocalStorage('evenbore.ears', false)
   /** Hold-down torque of the sets to come, where it is not the book's; asked anew each day. */
   const clampNm = ref<number | null>(null)
   watchEffect(() => {
     document.documentElement.dataset.theme = theme.value
   })
-  return { deviceId, unit, theme, personId, gaugeId, zeroOn, depthGaugeId, ledgeZeroOn, clampNm }
+  return { deviceId, unit, theme, personId, gaugeId, zeroOn, depthGaugeId, ledgeZeroOn, gaugeBy, ears, clampNm }
 })

@@ -1,12 +1,13 @@
 import { useTimeout } from '@vueuse/core'
 import { computed, shallowRef, watchEffect, type ComputedRef } from 'vue'
-import { whole, type GateProblem } from '#core/job/gate'
-import { earlierOpen } from '#core/job/route'
+import type { GateProblem } from '#core/job/gate'
 import type { Snapshot } from '#core/job/snapshot'
 import type { StageName, WorkName } from '#core/job/stages'
+import { gateBy } from '#core/works/gate-by'
 import type { StageLogic, WorkGlance } from '#core/works/stage-logic'
 import { stageLine } from '#core/works/stage-table'
 import { bring } from '../app/bring'
+import { useShopNow } from './shop-clock'
 
 const files = import.meta.glob<WorkGlance & { stages: Partial<Record<StageName, StageLogic>> }>(
   '../../core/works/*/logic.ts',
@@ -31,14 +32,13 @@ export function useGate(
 ): ComputedRef<GateProblem[] | null> {
   const logic = shallowRef<{ stage: StageName; logic: StageLogic } | null>(null)
   const rested = useTimeout(REST_MS)
+  const nowMs = useShopNow(1000)
   watchEffect(async () => {
     if (!asked() && !rested.value) return
     const of = stage()
     logic.value = { stage: of, logic: await logicOf(of) }
   })
   return computed(() =>
-    logic.value?.stage === stage()
-      ? [...whole('earlier-open', earlierOpen(snapshot(), stage()), false), ...logic.value.logic.problems(snapshot())]
-      : null,
+    logic.value?.stage === stage() ? gateBy(logic.value.logic, snapshot(), stage(), nowMs.value) : null,
   )
 }

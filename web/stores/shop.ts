@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import { isSled } from '#core/job/snapshot'
 import { shop as shopSchema, type Shop } from '#contract/shop'
 import type { Command, JobAct, ShopAct } from '#contract/commands'
 import { deviceDb, plain } from './device-db'
@@ -84,7 +85,7 @@ export const useShop = defineStore('shop', () => {
 /** The gauge with the smallest uncertainty: what a set is begun with until another is chosen. */
 function bestGauge(shop: Shop, depth: boolean): string {
   const sleds = shop.gauges
-    .filter((g) => (g.kind === 'depth') === depth)
+    .filter((g) => (depth ? g.kind === 'depth' : isSled(g.kind)))
     .sort((a, b) => a.repeatabilityMm - b.repeatabilityMm)
   return sleds[0]?.id ?? ''
 }

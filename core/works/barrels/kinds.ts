@@ -1,26 +1,38 @@
 import { z } from 'zod'
 import { id } from '../../job/base'
 import { placeCode } from '../../job/place'
-import { angleDeg, lengthFromZeroMm, lengthMm, temperatureC, thicknessMm } from '../../schema'
+import { angleOf, lengthOf, temperatureOf } from '../../figure-types'
+import { lengthFromZeroMm } from '../../schema'
 import { stageEntry as entry } from '../kind'
 
 const words = z.string().max(300).default('')
 const at = { place: placeCode }
 /** What a figure was measured with: the gauge and what it can tell. */
 const by = { gaugeId: id.nullable(), uncertaintyMm: lengthFromZeroMm }
-const twoPlaces = z.tuple([thicknessMm, thicknessMm])
+/** No barrel, sleeve or piston is smaller or larger across. */
+const acrossMm = lengthOf({ least: 10, most: 1000, by: ['bore'] })
+const outsideMm = lengthOf({ least: 10, most: 1000, by: ['outside'] })
+const partC = temperatureOf({ least: -40, most: 200 })
 /** Depths from the top, each in two directions, by a bore gauge that was set by a master, with the part as warm as it was. */
 const bySet = {
   levels: z
-    .array(z.strictObject({ depthMm: lengthFromZeroMm, thrustMm: thicknessMm, alongMm: thicknessMm }))
+    .array(
+      z.strictObject({
+        depthMm: lengthOf({ least: 0, most: 2000, by: ['rule'], rough: true }),
+        thrustMm: acrossMm,
+        alongMm: acrossMm,
+      }),
+    )
     .min(1)
     .max(12),
-  partC: temperatureC,
-  masterMm: thicknessMm,
+  partC,
+  masterMm: acrossMm,
   ...by,
 }
 /** A bore at two places, as warm as the part was. */
-const bore = { boreMm: twoPlaces, partC: temperatureC, ...by }
+const bore = { boreMm: z.tuple([acrossMm, acrossMm]), partC, ...by }
+/** How a seat or a flange lies round its edge, four stations, below the top or above it. */
+const edgesMm = z.array(lengthOf({ least: -50, most: 50, by: ['depth'] })).length(4)
 
 export const wallLooks = ['sound', 'old-marks', 'scored'] as const
 export type WallLook = (typeof wallLooks)[number]
@@ -46,15 +58,15 @@ export const kinds = {
   'decide-barrel': entry('decided', 'decidedId', 'barrel-measure', { ...at, way: z.enum(barrelWays) }, true),
   'measure-sleeve': entry('sleeves', 'sleeveId', 'barrel-fit', {
     ...at,
-    outerMm: twoPlaces,
-    innerMm: thicknessMm,
-    flangeMm: thicknessMm,
+    outerMm: z.tuple([outsideMm, outsideMm]),
+    innerMm: acrossMm,
+    flangeMm: lengthOf({ least: 0.1, most: 100, by: ['outside', 'depth'] }),
     ...by,
   }),
   /** The barrel bored for its sleeve, measured after each cut; the first is as it is. */
   'bore-barrel': entry('bored', 'boredId', 'barrel-fit', { ...at, ...bore }),
   /** The seat of the flange, its depth at four stations. */
-  'cut-seat-ring': entry('rings', 'ringId', 'barrel-fit', { ...at, edgesMm: z.array(lengthMm).length(4), ...by }),
+  'cut-seat-ring': entry('rings', 'ringId', 'barrel-fit', { ...at, edgesMm, ...by }),
   'choose-pin': entry('pinChoices', 'pinChoiceId', 'barrel-fit', { ...at, school: z.enum(pinSchools) }, true),
   /** Ports lined up by marks before it is hot. */
   'mark-ports': entry('portMarks', 'portMarkId', 'barrel-fit', at, true),
@@ -63,7 +75,12 @@ export const kinds = {
     'heated',
     'heatedId',
     'barrel-sleeve',
-    { ...at, ovenC: temperatureC, ambientC: temperatureC, sleeveC: temperatureC },
+    {
+      ...at,
+      ovenC: temperatureOf({ least: 0, most: 400 }),
+      ambientC: temperatureOf({ least: -40, most: 60 }),
+      sleeveC: temperatureOf({ least: -200, most: 200 }),
+    },
     true,
   ),
   /** Dropped in: home all round, or stuck on the way. */
@@ -71,7 +88,7 @@ export const kinds = {
   /** Cold: how its flange stands above the top at four stations, and whether a port stands in the stream. */
   'flange-stands': entry('flanges', 'flangeId', 'barrel-sleeve', {
     ...at,
-    edgesMm: z.array(lengthMm).length(4),
+    edgesMm,
     portsClear: z.boolean(),
     ...by,
   }),
@@ -91,7 +108,7 @@ export const kinds = {
     ...at,
     ...bySet,
     marksLeft: z.boolean(),
-    crosshatchDeg: angleDeg,
+    crosshatchDeg: angleOf({ least: 0, most: 179 }),
     words,
   }),
   'ready-step': entry('readied', 'readiedId', 'barrel-ready', { ...at, step: z.enum(readySteps) }, true),

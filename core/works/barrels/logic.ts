@@ -1,9 +1,9 @@
 import type { WorkLogic } from '../stage-logic'
-import { barrelBore } from './bore'
-import { barrelFit } from './fit'
-import { barrelMeasure } from './measure'
-import { barrelReady } from './ready'
-import { barrelSleeve, clocks } from './sleeve'
+import { barrelBore } from './bore/steps'
+import { barrelFit } from './fit/steps'
+import { barrelMeasure } from './measure/steps'
+import { barrelReady } from './ready/steps'
+import { barrelSleeve, clocks } from './sleeve/steps'
 
 /** The logic of shrunk-in sleeves, stage by stage. */
 export const stages: WorkLogic<'barrels'> = {

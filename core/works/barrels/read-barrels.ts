@@ -1,9 +1,10 @@
 import { judgeBore, type JudgedBore } from '../../barrel/judge-bore'
-import { bySeq } from '../../job/order'
+import { onceASnapshot } from '../../job/once'
 import type { Spot } from '../../job/place'
 import type { Snapshot } from '../../job/snapshot'
 import { mean } from '../../measure/mean'
-import { entriesOf, type Groups } from '../kinds'
+import { standingAt } from '../../job/standing'
+import type { Groups } from '../kinds'
 import type { BarrelWay } from './kinds'
 import type { BarrelSection } from './section'
 
@@ -14,10 +15,7 @@ export const sectionOf = (snapshot: Snapshot): BarrelSection | null => snapshot.
 
 /** What stands of a collection at a barrel, in the order it was done. */
 export function entriesAt<K extends BarrelRows>(snapshot: Snapshot, rows: K, place: string): Barrels[K] {
-  const all = entriesOf(snapshot, `barrels.${rows}`).filter(
-    (e) => !e.struck && (e as { place?: string }).place === place,
-  )
-  return [...all].sort(bySeq) as unknown as Barrels[K]
+  return standingAt(snapshot, `barrels.${rows}`, { cylinder: null, place }) as unknown as Barrels[K]
 }
 /** The last of a collection at a barrel, after a place in the job where one is given; null where there is none. */
 export function lastAt<K extends BarrelRows>(
@@ -38,12 +36,14 @@ export interface BarrelSpot extends Spot {
   name: string
   of: BarrelSection
 }
-export function barrelsOf(snapshot: Snapshot): BarrelSpot[] {
+export const barrelsOf = onceASnapshot((snapshot: Snapshot): BarrelSpot[] => {
   const of = sectionOf(snapshot)
   return (of?.names ?? []).map((name, i) => ({ cylinder: null, place: `barrel-${i + 1}`, n: i + 1, name, of: of! }))
-}
+})
 export const barrelAt = (snapshot: Snapshot, place: string | null): BarrelSpot | null =>
   barrelsOf(snapshot).find((b) => b.place === place) ?? null
+/** What a barrel is called. */
+export const nameAt = (snapshot: Snapshot, place: string | null): string => barrelAt(snapshot, place)?.name ?? ''
 
 const REFERENCE_C = 20
 /** A diameter as it would be at 20 °C. mm */

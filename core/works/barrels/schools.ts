@@ -1,4 +1,4 @@
-import { fitAt, pinOf, type FitState } from './read-fit'
+import { fitAt, pinOf, type FitState } from './fit/read'
 import type { BarrelWay, PinSchool } from './kinds'
 import type { BarrelSection } from './section'
 

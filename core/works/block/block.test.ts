@@ -26,7 +26,8 @@ const four = (mm: number) => [mm, mm, mm, mm]
 describe('rods and pistons out', () => {
   it('is a tick a cylinder and one photo, and says which is still in', () => {
     const played = new Played(engine())
-    const gate = () => pistonsOut.problems(played.snapshot).map((p) => `${p.code} ${p.cylinders.join(',')} ${p.soft}`)
+    const gate = () =>
+      pistonsOut.problems(played.snapshot, 0).map((p) => `${p.code} ${p.cylinders.join(',')} ${p.soft}`)
     expect(gate()).toEqual(['piston-still-in 1,2,3,4,5,6 false', 'caps-no-photo  true'])
     for (const cylinder of [1, 2, 3, 4, 5]) {
       expect(pistonsOutMove(played.snapshot, cylinder)).toMatchObject({
@@ -108,7 +109,7 @@ describe('a straight edge', () => {
     read(2, 0.06, true)
     expect(readLines(played.snapshot)).toMatchObject([{ name: 'front-left', verdict: 'out', entry: { gapMm: 0.06 } }])
     expect(linesOpen(played.snapshot)).toHaveLength(15)
-    expect(deckCheck.problems(played.snapshot).map((p) => p.code)).toContain('flat-out')
+    expect(deckCheck.problems(played.snapshot, 0).map((p) => p.code)).toContain('flat-out')
   })
 })
 
@@ -252,7 +253,7 @@ describe('the pin that proves the clocking', () => {
     played.act({ what: 'try-pilot', pilotId: played.id(50 + n), cylinder: 1, drops })
   const moveOf = (played: Played) => fit.move(played.snapshot, { cylinder: 1, nowMs: 0 })
   const gate = (played: Played) =>
-    fit.problems(played.snapshot).flatMap((p) => (p.cylinders.includes(1) ? [p.code] : []))
+    fit.problems(played.snapshot, 0).flatMap((p) => (p.cylinders.includes(1) ? [p.code] : []))
 
   it('is asked for once the angle is right, outweighs it, and begins anew with another pressing', () => {
     const played = closed(clocked(12))

@@ -137,7 +137,7 @@ describe('seals', () => {
 
   it('are all on and all in before the stage can be closed', () => {
     for (const c of [1, 2, 3, 4, 5]) whole(c, c * 20)
-    const codes = () => gateProblems(played.snapshot, 'fit').map((p) => [p.code, p.cylinders.join()])
+    const codes = () => gateProblems(played.snapshot, 'fit', 0).map((p) => [p.code, p.cylinders.join()])
     expect(codes()).toEqual([
       ['ring-missing', '6'],
       ['not-pressed', '6'],
@@ -180,7 +180,7 @@ describe('clocking', () => {
       action: 'turn',
       figures: { at: 354, want: 0, tolerance: 5 },
     })
-    expect(gateProblems(played.snapshot, 'fit')).toContainEqual({ code: 'clock-out', cylinders: [2], soft: true })
+    expect(gateProblems(played.snapshot, 'fit', 0)).toContainEqual({ code: 'clock-out', cylinders: [2], soft: true })
   })
 })
 
@@ -203,7 +203,7 @@ describe('the final check against the dry fit', () => {
     final(4, [0.08, 0.081, 0.08, 0.079])
     expect([1, 2, 3, 4].map((c) => of(c)!.cause)).toEqual(['same', 'dirt-or-ring', 'not-down', 'seated-deeper'])
     expect(of(2)).toMatchObject({ highAtDeg: expect.closeTo(90, 6), tiltShiftMm: expect.closeTo(0.1, 6), sure: true })
-    expect(gateProblems(played.snapshot, 'final-check')).toContainEqual({
+    expect(gateProblems(played.snapshot, 'final-check', 0)).toContainEqual({
       code: 'shifted',
       cylinders: [2, 3, 4],
       soft: true,
@@ -224,6 +224,6 @@ describe('the final check against the dry fit', () => {
     final(1, [0.106, 0.101, 0.1, 0.099])
     expect(of(1)).toMatchObject({ sure: false })
     expect(of(1)!.stations[0]).toMatchObject({ real: true })
-    expect(gateProblems(played.snapshot, 'final-check').map((p) => p.code)).not.toContain('shifted')
+    expect(gateProblems(played.snapshot, 'final-check', 0).map((p) => p.code)).not.toContain('shifted')
   })
 })

@@ -68,7 +68,7 @@ describe('the route by the work chosen', () => {
       .deck({}, 'as-found')
       .act({ what: 'close-stage', stage: 'as-found', note: '' })
     expect(readRoute(routeFacts(measured.snapshot)).map((r) => r.state)).toEqual(['done', 'next'])
-    expect(gateProblems(measured.snapshot, 'record')).toEqual([])
+    expect(gateProblems(measured.snapshot, 'record', 0)).toEqual([])
   })
 
   it('may pass the stripping by, but not the seals', () => {
@@ -78,7 +78,7 @@ describe('the route by the work chosen', () => {
       .act({ what: 'close-stage', stage: 'trial-fit', note: '' })
     const states = Object.fromEntries(readRoute(routeFacts(played.snapshot)).map((r) => [r.stage, r.state]))
     expect(states).toMatchObject({ protect: 'passed', pull: 'passed', look: 'passed', decide: 'passed', fit: 'next' })
-    expect(gateProblems(played.snapshot, 'final-check').map((p) => p.code)).toContain('earlier-open')
+    expect(gateProblems(played.snapshot, 'final-check', 0).map((p) => p.code)).toContain('earlier-open')
   })
 })
 
@@ -116,13 +116,13 @@ describe('the tally', () => {
       cylinder: 3,
       figures: { item: { word: 'stopper.ear-plug' }, place: { word: 'opening.crank-hole' }, count: 2, left: 2 },
     })
-    expect(gateProblems(played.snapshot, 'record')).toContainEqual({ code: 'plug-in', cylinders: [3], soft: false })
+    expect(gateProblems(played.snapshot, 'record', 0)).toContainEqual({ code: 'plug-in', cylinders: [3], soft: false })
     stopper(3, false, 'crank-hole', 'ear-plug', 2)
     expect(recordMove(played.snapshot)).toMatchObject({ action: 'close-first', button: null })
   })
 
   it('asks before an engine is left open with nothing counted in', () => {
-    expect(gateProblems(played.snapshot, 'protect')).toEqual([
+    expect(gateProblems(played.snapshot, 'protect', 0)).toEqual([
       expect.objectContaining({ code: 'nothing-in', soft: true }),
     ])
   })
@@ -179,7 +179,7 @@ describe('pulling', () => {
     pull(1)
     expect(pullMove(played.snapshot, 1, bridge.id)).toMatchObject({ action: 'next-cylinder', cylinder: 2 })
     for (const c of [2, 3, 4, 5]) pull(c)
-    expect(gateProblems(played.snapshot, 'pull')).toEqual([{ code: 'not-pulled', cylinders: [6], soft: true }])
+    expect(gateProblems(played.snapshot, 'pull', 0)).toEqual([{ code: 'not-pulled', cylinders: [6], soft: true }])
     pull(6)
     expect(pullMove(played.snapshot, 6, bridge.id)).toMatchObject({ action: 'close-stage', reason: 'all-out' })
     played.act({ what: 'strike-entry', entryId: played.snapshot.pulls[5]!.id, reason: 'wrong one' })
@@ -199,7 +199,7 @@ describe('looking and deciding', () => {
     })
     for (const c of [1, 2, 3, 4, 5]) grade(c, c === 3 ? 'scrap' : 'good')
     expect(lookMove(played.snapshot, 1)).toMatchObject({ action: 'next-cylinder', cylinder: 6 })
-    expect(gateProblems(played.snapshot, 'look')).toEqual([{ code: 'not-graded', cylinders: [6], soft: true }])
+    expect(gateProblems(played.snapshot, 'look', 0)).toEqual([{ code: 'not-graded', cylinders: [6], soft: true }])
     grade(6, 'poor')
     expect(lookMove(played.snapshot, 1)).toMatchObject({
       action: 'close-stage',
@@ -234,7 +234,7 @@ describe('looking and deciding', () => {
       reason: 'worse-since',
       figures: { graded: { word: 'grade.good' }, grade: { word: 'grade.poor' } },
     })
-    expect(gateProblems(played.snapshot, 'look')).toEqual([{ code: 'marked-since', cylinders: [4], soft: true }])
+    expect(gateProblems(played.snapshot, 'look', 0)).toEqual([{ code: 'marked-since', cylinders: [4], soft: true }])
     // Who has seen the marks and still says good is not asked again.
     played.act({
       what: 'grade-cylinder',
@@ -245,7 +245,7 @@ describe('looking and deciding', () => {
       words: 'old, under the seal',
     })
     expect(lookMove(played.snapshot, 4).action).toBe('close-stage')
-    expect(gateProblems(played.snapshot, 'look')).toEqual([])
+    expect(gateProblems(played.snapshot, 'look', 0)).toEqual([])
   })
 
   it('decides only on confirmed grades, and anew when one has changed', () => {
@@ -253,7 +253,7 @@ describe('looking and deciding', () => {
     for (const c of [1, 2, 3, 4, 5, 6]) grade(c, c === 3 ? 'scrap' : 'good')
     const offered = decideMove(played.snapshot)
     expect(offered).toMatchObject({ action: 'take', reason: 'cheapest', figures: { renew: [3], count: 1 } })
-    expect(gateProblems(played.snapshot, 'decide')).toEqual([
+    expect(gateProblems(played.snapshot, 'decide', 0)).toEqual([
       expect.objectContaining({ code: 'no-decision', soft: false }),
     ])
     played.act({

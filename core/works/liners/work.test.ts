@@ -56,7 +56,7 @@ const even = [10.5, 10.501, 10.499, 10.5]
 describe('what keeps a stage from closing', () => {
   const gate = (stage: 'as-found' | 'counterbores' | 'trial-fit') =>
     Object.fromEntries(
-      gateProblems(played.snapshot, stage)
+      gateProblems(played.snapshot, stage, 0)
         .filter((p) => p.cylinders.includes(3))
         .map((p) => [p.code, p.soft ? 'with a reason' : 'never']),
     )
@@ -143,7 +143,7 @@ describe('ledges', () => {
       reason: 'burr',
       caution: 'file',
     })
-    expect(gateProblems(played.snapshot, 'counterbores').map((p) => p.code)).toContain('clean-first')
+    expect(gateProblems(played.snapshot, 'counterbores', 0).map((p) => p.code)).toContain('clean-first')
     played.act({ what: 'strike-wear', markId: played.snapshot.wearMarks[0]!.id, reason: 'cleaned-off' })
     for (const c of [1, 3, 4, 5, 6]) ledgeSet(c, c === 4 ? [10.56, 10.5, 10.5, 10.56] : even)
     expect(ledgeMove(played.snapshot, 1, false)).toMatchObject({
@@ -182,7 +182,7 @@ describe('parts and plan', () => {
     expect(planMove(played.snapshot)).toMatchObject({ action: 'ledges-first' })
     for (const c of [1, 2, 3, 4, 5, 6]) ledgeSet(c, even)
     expect(planMove(played.snapshot)).toMatchObject({ action: 'take', button: null })
-    expect(gateProblems(played.snapshot, 'repair-plan')).toEqual([{ code: 'no-plan', cylinders: [], soft: false }])
+    expect(gateProblems(played.snapshot, 'repair-plan', 0)).toEqual([{ code: 'no-plan', cylinders: [], soft: false }])
     takePlan()
     expect(planMove(played.snapshot)).toMatchObject({
       action: 'close-stage',
@@ -216,7 +216,7 @@ describe('the work at the cutter', () => {
     expect(next()).toMatchObject({ action: 'plug-in' })
     plug(3, true)
     expect(plugsIn(played.snapshot)).toEqual([3])
-    expect(gateProblems(played.snapshot, 'cut')).toEqual([{ code: 'plug-in', cylinders: [3], soft: false }])
+    expect(gateProblems(played.snapshot, 'cut', 0)).toEqual([{ code: 'plug-in', cylinders: [3], soft: false }])
     const first = next()
     expect(first).toMatchObject({
       action: 'cut',
@@ -249,7 +249,7 @@ describe('the work at the cutter', () => {
     plug(3, false)
     expect(next()).toMatchObject({ action: 'close-stage' })
     expect(readWork(played.snapshot)[0]).toMatchObject({ cylinder: 3, move: null })
-    expect(gateProblems(played.snapshot, 'cut')).toEqual([])
+    expect(gateProblems(played.snapshot, 'cut', 0)).toEqual([])
 
     const bore = readCutBore(played.snapshot, 3)
     expect(bore.passes.map((p) => p.differenceMm)).toEqual([expect.closeTo(-0.002, 9), expect.closeTo(-0.002, 9)])

@@ -3,7 +3,6 @@ import type { Snapshot } from '#core/job/snapshot'
 import type { EngineQuestion } from '#core/sim/unit-truth'
 import { sectionOf } from '#core/works/sleeves/read-sleeves'
 import type { AskField, Tell } from './ask-field'
-import { barrelFields } from './barrel-fields'
 import { blockFields } from './block-fields'
 import { bushingFields } from './bushing-fields'
 import { frontFields } from './front-fields'
@@ -84,6 +83,6 @@ export function askFields(question: EngineQuestion, move: Move, snapshot: Snapsh
   }
   return (
     all[question.ask] ??
-    [bushingFields, frontFields, barrelFields, blockFields].flatMap((fieldsOf) => fieldsOf(question, move, snapshot, t))
+    [bushingFields, frontFields, blockFields].flatMap((fieldsOf) => fieldsOf(question, move, snapshot, t))
   )
 }

@@ -3,10 +3,10 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
 import { readySteps } from '#core/works/barrels/kinds'
-import { readBore } from '#core/works/barrels/read-bore'
+import { readBore } from '#core/works/barrels/bore/read'
 import { barrelsOf, readWorn } from '#core/works/barrels/read-barrels'
-import { readDrop } from '#core/works/barrels/read-fit'
-import { isReadied } from '#core/works/barrels/ready'
+import { readDrop } from '#core/works/barrels/sleeve/read'
+import { isReadied } from '#core/works/barrels/ready/read'
 import PlaceTiles from '../../bench/PlaceTiles.vue'
 
 /** The barrels cut along their axis: the wall, the sleeve in it where it has one, the bore clear where it is finished. */

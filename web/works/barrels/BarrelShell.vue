@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import PlaceShell from '../../bench/PlaceShell.vue'
+import TurnShell from '../../bench/stage/TurnShell.vue'
 import BarrelRail from './BarrelRail.vue'
 import type { useBarrels } from './useBarrels'
 
@@ -13,10 +13,10 @@ const title = computed(() => mine.value?.name ?? null)
 </script>
 
 <template>
-  <PlaceShell :hands="hands" :title="title" :empty="section ? null : t('barrel.no-section')">
+  <TurnShell :hands="hands" :title="title" :empty="section ? null : t('barrel.no-section')">
     <template #rail><BarrelRail :snapshot="snapshot" :selected="mine?.place ?? null" @select="choose" /></template>
     <slot />
     <template #side><slot name="side" /></template>
     <template #dialogs><slot name="dialogs" /></template>
-  </PlaceShell>
+  </TurnShell>
 </template>

@@ -2,9 +2,10 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
-import { readBore } from '#core/works/barrels/read-bore'
+import { readBore } from '#core/works/barrels/bore/read'
 import { barrelsOf, readWorn } from '#core/works/barrels/read-barrels'
-import { readDrop, readFit } from '#core/works/barrels/read-fit'
+import { readFit } from '#core/works/barrels/fit/read'
+import { readDrop } from '#core/works/barrels/sleeve/read'
 import { useFigures } from '../../bench/useFigures'
 
 /** What the work on barrels shows on the record: each as it came in, its way, its fit, its finished bore. */

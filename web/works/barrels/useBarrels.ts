@@ -1,15 +1,16 @@
 import { computed } from 'vue'
-import type { Move } from '#core/job/move'
-import type { Spot } from '#core/job/place'
-import type { Snapshot } from '#core/job/snapshot'
 import { barrelsOf, sectionOf } from '#core/works/barrels/read-barrels'
-import { usePlaces } from '../../bench/usePlaces'
+import type { StageLogic } from '#core/works/stage-logic'
+import type { StageOf } from '#core/works/stage-table'
+import { useStage } from '../../bench/stage/useStage'
 
 /** The hands of a stage whose work is done at the barrels. */
 export function useBarrels(
-  moveOf: (snapshot: Snapshot, hand: Spot) => Move,
-  own?: (move: () => Move) => Record<string, () => void>,
+  stage: StageOf<'barrels'>,
+  logic: StageLogic,
+  own?: Record<string, () => void>,
+  nowMs?: () => number,
 ) {
-  const hands = usePlaces(barrelsOf, moveOf, own)
+  const hands = useStage(stage, logic, barrelsOf, own, nowMs)
   return { ...hands, section: computed(() => sectionOf(hands.snapshot.value)) }
 }

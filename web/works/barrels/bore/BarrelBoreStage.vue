@@ -1,11 +1,15 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { barrelBoreMove } from '#core/works/barrels/bore'
-import { clearanceSchools, stockSchools, type ClearanceSchool, type StockSchool } from '#core/works/barrels/kinds'
-import { readBore } from '#core/works/barrels/read-bore'
+import type { Frame } from '#core/drawing/scene'
+import { boreNow, finishedWall } from '#core/works/barrels/bore/drawing'
+import { barrelBore } from '#core/works/barrels/bore/steps'
+import { readBore } from '#core/works/barrels/bore/read'
 import { barrelsWith, entriesAt } from '#core/works/barrels/read-barrels'
-import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
+import type { EntryWhat } from '#core/works/kinds'
+import SceneDrawing from '../../../bench/drawing/SceneDrawing.vue'
+import { useAskedSpots } from '../../../bench/pad/useAskedSpots'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import BarrelShell from '../BarrelShell.vue'
@@ -14,36 +18,24 @@ import BoreStack from './BoreStack.vue'
 
 const { t } = useI18n()
 const { length } = useFigures()
-/** The schools in hand; null: what the figures ask for. */
-const clearance = ref<ClearanceSchool | null>(null)
-const stock = ref<StockSchool | null>(null)
-const hands = useBarrels(barrelBoreMove, (move) => ({
-  plan: () =>
-    void hands.engine.enter(move(), {
-      ...(clearance.value ? { clearance: clearance.value } : {}),
-      ...(stock.value ? { stock: stock.value } : {}),
-    }),
-}))
-const { snapshot, closed, mine, move, strike } = hands
+const hands = useBarrels('barrel-bore', barrelBore)
+const { snapshot, closed, mine, turn } = hands
 const bored = computed(() =>
   barrelsWith(snapshot.value, 'sleeve', 'oversize').some((b) => b.place === mine.value?.place),
 )
 const state = computed(() => (mine.value && bored.value ? readBore(snapshot.value, mine.value) : null))
-watch(
-  () => mine.value?.place,
-  () => {
-    clearance.value = null
-    stock.value = null
-  },
+const { spots, choose } = useAskedSpots(turn, 'finish-bore', 'bore-cut', 'hone-step')
+const onWall = computed(() =>
+  spots.value ? turn.current.value!.entry === 'finish-bore' : state.value?.finished != null,
 )
-const clearanceNow = computed({
-  get: () => clearance.value ?? state.value?.clearance ?? 'maker',
-  set: (value: ClearanceSchool) => (clearance.value = value),
-})
-const stockNow = computed({
-  get: () => stock.value ?? state.value?.stock ?? 'small',
-  set: (value: StockSchool) => (stock.value = value),
-})
+const draw = (frame: Frame) =>
+  onWall.value
+    ? finishedWall(snapshot.value, mine.value!, state.value!, spots.value, frame)
+    : boreNow(snapshot.value, mine.value!, state.value!, spots.value!, frame)
+/** What is chosen on the pad just now counts before it is taken. */
+const sofar = computed(() => (turn.current.value?.entry === 'plan-bore' ? turn.sofar.value : {}))
+const clearanceNow = computed(() => (sofar.value.clearance as string | undefined) ?? state.value?.clearance)
+const stockNow = computed(() => (sofar.value.stock as string | undefined) ?? state.value?.stock)
 const clearanceHeads = [t('barrel.cold'), t('barrel.hot'), t('barrel.touches')]
 const clearances = computed(() =>
   (state.value?.schools.clearances ?? []).map((c) => ({
@@ -70,20 +62,21 @@ const stocks = computed(() =>
     chosen: stockNow.value === s.school,
   })),
 )
-/** What was measured last, and may be struck out. */
+/** What was done last at this barrel. */
 const last = computed(() => {
   if (!mine.value) return null
-  const { place } = mine.value
-  const rows = (['cuts', 'hones', 'finished', 'borePlans'] as const).flatMap((name) =>
-    entriesAt(snapshot.value, name, place).map((e) => ({ id: e.id, seq: e.seq })),
+  const rows = { cuts: 'bore-cut', hones: 'hone-step', finished: 'finish-bore', borePlans: 'plan-bore' } as const
+  const all = (Object.keys(rows) as (keyof typeof rows)[]).flatMap((name) =>
+    entriesAt(snapshot.value, name, mine.value!.place).map((entry) => ({ what: rows[name] as EntryWhat, entry })),
   )
-  return rows.sort((a, b) => b.seq - a.seq)[0] ?? null
+  return all.sort((x, y) => y.entry.seq - x.entry.seq)[0] ?? null
 })
 </script>
 
 <template>
   <BarrelShell :hands="hands">
-    <BoreStack v-if="mine && state" :spot="mine" :state="state" />
+    <SceneDrawing v-if="mine && state && (spots || onWall)" :draw="draw" @spot="choose" />
+    <BoreStack v-else-if="mine && state" :spot="mine" :state="state" />
     <p v-else-if="mine" class="h-full bg-layout p-6 text-lead text-scribe">{{ t('order.not-bored-here') }}</p>
     <template #side>
       <template v-if="mine && state">
@@ -104,37 +97,9 @@ const last = computed(() => {
         <p v-if="state.sizeVerdict" class="text-body font-bold" :class="{ 'text-outside': state.sizeVerdict !== 'in' }">
           {{ t(`barrel.size.${state.sizeVerdict}`) }}
         </p>
-        <template v-if="move.action === 'plan' && !closed">
-          <fieldset data-school="clearance">
-            <legend class="mb-1 font-semibold">{{ t('barrel.clearance-label') }}</legend>
-            <ChoiceKeys
-              v-model="clearanceNow"
-              class="flex flex-wrap gap-1"
-              :label="t('barrel.clearance-label')"
-              :options="clearanceSchools"
-              :word="(o: string) => t(`barrel.clearance.${o}`)"
-              mark="clearance"
-              filled
-            />
-          </fieldset>
-          <fieldset data-school="stock">
-            <legend class="mb-1 font-semibold">{{ t('barrel.stock-label') }}</legend>
-            <ChoiceKeys
-              v-model="stockNow"
-              class="flex flex-wrap gap-1"
-              :label="t('barrel.stock-label')"
-              :options="stockSchools"
-              :word="(o: string) => t(`barrel.stock.${o}`)"
-              mark="stock"
-              filled
-            />
-          </fieldset>
-        </template>
         <SchoolRows :title="t('barrel.clearances')" :heads="clearanceHeads" :rows="clearances" />
         <SchoolRows :title="t('barrel.stocks')" :heads="stockHeads" :rows="stocks" />
-        <button v-if="last && !closed" type="button" class="key" @click="strike(last.id)">
-          {{ t('barrel.strike') }}
-        </button>
+        <EntryKeys v-if="last && !closed" :hands="hands" :what="last.what" :entry="last.entry" />
       </template>
     </template>
   </BarrelShell>

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, useId, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { BoreState } from '#core/works/barrels/read-bore'
+import type { BoreState } from '#core/works/barrels/bore/read'
 import type { BarrelSpot } from '#core/works/barrels/read-barrels'
 import { useFigures } from '../../../bench/useFigures'
 

@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { barrelFitMove } from '#core/works/barrels/fit'
-import { pinSchools, type PinSchool } from '#core/works/barrels/kinds'
-import { barrelsWith } from '#core/works/barrels/read-barrels'
-import { readFit } from '#core/works/barrels/read-fit'
+import type { Frame } from '#core/drawing/scene'
+import { fitSpots } from '#core/works/barrels/fit/drawing'
+import { readFit } from '#core/works/barrels/fit/read'
+import { barrelFit } from '#core/works/barrels/fit/steps'
+import { barrelsWith, entriesAt } from '#core/works/barrels/read-barrels'
 import { pinChoices } from '#core/works/barrels/schools'
-import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
+import type { EntryWhat } from '#core/works/kinds'
+import SceneDrawing from '../../../bench/drawing/SceneDrawing.vue'
+import { useAskedSpots } from '../../../bench/pad/useAskedSpots'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import BarrelShell from '../BarrelShell.vue'
@@ -15,24 +19,16 @@ import FitOverHeat from './FitOverHeat.vue'
 
 const { t } = useI18n()
 const { length, torque } = useFigures()
-/** Pin or trust; null: what the figures ask for. */
-const chosen = ref<PinSchool | null>(null)
-const hands = useBarrels(barrelFitMove, (move) => ({
-  pin: () => void hands.engine.enter(move(), chosen.value ? { school: chosen.value } : {}),
-}))
-const { snapshot, closed, mine, move, strike } = hands
+const hands = useBarrels('barrel-fit', barrelFit)
+const { snapshot, closed, mine, turn } = hands
 const sleeved = computed(() => barrelsWith(snapshot.value, 'sleeve').some((b) => b.place === mine.value?.place))
 const state = computed(() => (mine.value ? readFit(snapshot.value, mine.value) : null))
-watch(
-  () => mine.value?.place,
-  () => (chosen.value = null),
-)
-const school = computed({
-  get: (): PinSchool => {
-    const { pin, pinAsked } = state.value!
-    return chosen.value ?? (pinAsked === 'pin' && pin?.verdict === 'sound' ? 'pin' : 'trust')
-  },
-  set: (value) => (chosen.value = value),
+const { spots, choose } = useAskedSpots(turn, 'measure-sleeve', 'bore-barrel', 'cut-seat-ring')
+const draw = (frame: Frame) => fitSpots(turn.current.value!.entry, mine.value!, state.value!, spots.value!, frame)!
+/** Pin or trust as it was chosen, or as the figures ask. */
+const school = computed(() => {
+  const { pin, pinAsked, pinChosen } = state.value!
+  return pinChosen ?? (pinAsked === 'pin' && pin?.verdict === 'sound' ? 'pin' : 'trust')
 })
 const heads = [t('barrel.pin-turn'), t('barrel.pin-wall')]
 const rows = computed(() =>
@@ -51,15 +47,26 @@ const rows = computed(() =>
       }))
     : [],
 )
+/** What was done last at this barrel. */
 const last = computed(() => {
-  const s = state.value
-  return s ? [s.ring, s.sleeve].find((e) => e != null) : null
+  if (!mine.value) return null
+  const rows = {
+    sleeves: 'measure-sleeve',
+    bored: 'bore-barrel',
+    rings: 'cut-seat-ring',
+    pinChoices: 'choose-pin',
+  } as const
+  const all = (Object.keys(rows) as (keyof typeof rows)[]).flatMap((name) =>
+    entriesAt(snapshot.value, name, mine.value!.place).map((entry) => ({ what: rows[name] as EntryWhat, entry })),
+  )
+  return all.sort((x, y) => y.entry.seq - x.entry.seq)[0] ?? null
 })
 </script>
 
 <template>
   <BarrelShell :hands="hands">
-    <FitOverHeat v-if="mine && state && sleeved" :spot="mine" :state="state" />
+    <SceneDrawing v-if="mine && state && sleeved && spots" :draw="draw" @spot="choose" />
+    <FitOverHeat v-else-if="mine && state && sleeved" :spot="mine" :state="state" />
     <p v-else-if="mine" class="h-full bg-layout p-6 text-lead text-scribe">{{ t('order.no-sleeve-here') }}</p>
     <template #side>
       <template v-if="state && sleeved">
@@ -92,22 +99,8 @@ const last = computed(() => {
         >
           {{ t('barrel.stands', { mm: length(state.standsMm) }) }}
         </p>
-        <fieldset v-if="move.action === 'pin' && !closed" data-school="pin">
-          <legend class="mb-1 font-semibold">{{ t('barrel.pin-label') }}</legend>
-          <ChoiceKeys
-            v-model="school"
-            class="flex flex-wrap gap-1"
-            :label="t('barrel.pin-label')"
-            :options="pinSchools"
-            :word="(o: string) => t(`barrel.pin-school.${o}`)"
-            mark="pin"
-            filled
-          />
-        </fieldset>
         <SchoolRows v-if="state.verdict === 'in'" :title="t('barrel.pins')" :heads="heads" :rows="rows" />
-        <button v-if="last && !closed" type="button" class="key" @click="strike(last.id)">
-          {{ t('barrel.strike') }}
-        </button>
+        <EntryKeys v-if="last && !closed" :hands="hands" :what="last.what" :entry="last.entry" />
       </template>
     </template>
   </BarrelShell>

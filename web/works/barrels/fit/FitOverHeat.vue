@@ -4,7 +4,7 @@ import { line } from 'd3-shape'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { BarrelSpot } from '#core/works/barrels/read-barrels'
-import type { FitState } from '#core/works/barrels/read-fit'
+import type { FitState } from '#core/works/barrels/fit/read'
 import { fitCurve } from '#core/works/barrels/schools'
 import { useFigures } from '../../../bench/useFigures'
 

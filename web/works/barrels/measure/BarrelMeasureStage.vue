@@ -1,34 +1,26 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { barrelMeasureMove } from '#core/works/barrels/measure'
-import type { BarrelWay } from '#core/works/barrels/kinds'
+import type { Frame } from '#core/drawing/scene'
+import { wornWall } from '#core/works/barrels/measure/drawing'
+import { barrelMeasure } from '#core/works/barrels/measure/steps'
 import { readWorn } from '#core/works/barrels/read-barrels'
 import { wayCosts } from '#core/works/barrels/schools'
-import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
+import SceneDrawing from '../../../bench/drawing/SceneDrawing.vue'
+import { useAskedSpots } from '../../../bench/pad/useAskedSpots'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import BarrelShell from '../BarrelShell.vue'
 import { useBarrels } from '../useBarrels'
-import BoreWall from './BoreWall.vue'
 
 const { t } = useI18n()
 const { length, money } = useFigures()
-/** What becomes of the barrel in hand; null: what its figures ask for. */
-const chosen = ref<BarrelWay | null>(null)
-const hands = useBarrels(barrelMeasureMove, (move) => ({
-  decide: () => void hands.engine.enter(move(), chosen.value ? { way: chosen.value } : {}),
-}))
-const { snapshot, closed, mine, strike } = hands
+const hands = useBarrels('barrel-measure', barrelMeasure)
+const { snapshot, closed, mine, turn } = hands
 const state = computed(() => (mine.value ? readWorn(snapshot.value, mine.value) : null))
-watch(
-  () => mine.value?.place,
-  () => (chosen.value = null),
-)
-const way = computed({
-  get: () => chosen.value ?? state.value?.asks ?? 'keep',
-  set: (value: BarrelWay) => (chosen.value = value),
-})
+const { spots, choose } = useAskedSpots(turn, 'measure-barrel')
+const draw = (frame: Frame) => wornWall(mine.value!, state.value!, spots.value, frame)
 const costHeads = [t('barrel.cost'), t('barrel.lasts'), t('barrel.per')]
 const costs = computed(() =>
   mine.value && state.value
@@ -42,7 +34,7 @@ const costs = computed(() =>
             t('barrel.hours', { n: c.lastsH }),
             c.perThousandH === null ? '—' : money(c.perThousandH),
           ],
-          chosen: way.value === c.way,
+          chosen: (state.value!.way ?? state.value!.asks) === c.way,
         }))
     : [],
 )
@@ -60,7 +52,7 @@ const rows = computed(() => {
 
 <template>
   <BarrelShell :hands="hands">
-    <BoreWall v-if="mine && state" :spot="mine" :state="state" />
+    <SceneDrawing v-if="mine && state" :draw="draw" @spot="choose" />
     <template #side>
       <template v-if="state?.judged && state.measured">
         <dl class="grid grid-cols-[1fr_auto_auto] gap-x-3 gap-y-1 text-body" data-part="worn-entry">
@@ -81,23 +73,9 @@ const rows = computed(() => {
         <p class="text-body" :class="{ 'font-bold text-outside': state.measured.wall !== 'sound' }">
           {{ t('barrel.wall-label') }}: {{ t(`barrel.wall.${state.measured.wall}`) }}
         </p>
-        <fieldset v-if="!state.way && !closed" data-school="way">
-          <legend class="mb-1 font-semibold">{{ t('barrel.way-label') }}</legend>
-          <ChoiceKeys
-            v-model="way"
-            class="flex flex-wrap gap-1"
-            :label="t('barrel.way-label')"
-            :options="state.open"
-            :word="(o: string) => t(`barrel.way.${o}`)"
-            mark="way"
-            filled
-          />
-        </fieldset>
         <SchoolRows v-if="costs.length" :title="t('barrel.ways')" :heads="costHeads" :rows="costs" />
         <p v-if="state.way" class="text-body font-bold" data-part="way">{{ t(`barrel.way.${state.way}`) }}</p>
-        <button v-if="!closed" type="button" class="key" @click="strike(state.measured.id)">
-          {{ t('barrel.strike') }}
-        </button>
+        <EntryKeys v-if="!closed" :hands="hands" what="measure-barrel" :entry="state.measured" />
       </template>
     </template>
   </BarrelShell>

@@ -3,13 +3,15 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { readySteps } from '#core/works/barrels/kinds'
 import { entriesAt } from '#core/works/barrels/read-barrels'
-import { barrelReadyMove, isReadied, keptBarrels } from '#core/works/barrels/ready'
+import { isReadied, keptBarrels } from '#core/works/barrels/ready/read'
+import { barrelReady } from '#core/works/barrels/ready/steps'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import BarrelShell from '../BarrelShell.vue'
 import { useBarrels } from '../useBarrels'
 
 const { t } = useI18n()
-const hands = useBarrels(barrelReadyMove)
-const { snapshot, closed, mine, choose, strike } = hands
+const hands = useBarrels('barrel-ready', barrelReady)
+const { snapshot, closed, mine, choose } = hands
 const barrels = computed(() =>
   keptBarrels(snapshot.value).map((b) => ({
     ...b,
@@ -41,9 +43,7 @@ const last = computed(() =>
       </div>
     </div>
     <template #side>
-      <button v-if="last && !closed" type="button" class="key" @click="strike(last.id)">
-        {{ t('barrel.strike') }}
-      </button>
+      <EntryKeys v-if="last && !closed" :hands="hands" what="ready-step" :entry="last" plain />
     </template>
   </BarrelShell>
 </template>

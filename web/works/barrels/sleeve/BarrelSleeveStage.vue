@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { barrelSleeveMove } from '#core/works/barrels/sleeve'
+import type { Frame } from '#core/drawing/scene'
+import { flangeFromAbove } from '#core/works/barrels/sleeve/drawing'
+import { barrelSleeve } from '#core/works/barrels/sleeve/steps'
+import SceneDrawing from '../../../bench/drawing/SceneDrawing.vue'
+import { useAskedSpots } from '../../../bench/pad/useAskedSpots'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import { barrelsWith } from '#core/works/barrels/read-barrels'
-import { readDrop, readFit, sleeveFit } from '#core/works/barrels/read-fit'
+import { readFit, sleeveFit } from '#core/works/barrels/fit/read'
+import { readDrop } from '#core/works/barrels/sleeve/read'
 import { jointOf } from '#core/works/fasteners/read-joint'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
 import { useFigures } from '../../../bench/useFigures'
@@ -16,11 +22,10 @@ const { t } = useI18n()
 const { length } = useFigures()
 const nowMs = useShopNow(500)
 const bolts = ref(false)
-const hands = useBarrels(
-  (s, hand) => barrelSleeveMove(s, hand, nowMs.value),
-  () => ({ bolts: () => (bolts.value = true) }),
-)
-const { snapshot, section, closed, mine, strike } = hands
+const hands = useBarrels('barrel-sleeve', barrelSleeve, { bolts: () => (bolts.value = true) }, () => nowMs.value)
+const { snapshot, section, closed, mine, turn } = hands
+const { spots, choose } = useAskedSpots(turn, 'flange-stands')
+const draw = (frame: Frame) => flangeFromAbove(mine.value!, state.value!, spots.value, frame)
 const sleeved = computed(() => barrelsWith(snapshot.value, 'sleeve').some((b) => b.place === mine.value?.place))
 const fit = computed(() => (mine.value ? readFit(snapshot.value, mine.value) : null))
 const state = computed(() => (mine.value ? readDrop(snapshot.value, mine.value) : null))
@@ -31,13 +36,20 @@ const dropC = computed(() => {
   return press ? Math.ceil(press.slipOnAtC) : null
 })
 const joint = computed(() => (section.value?.joint ? jointOf(snapshot.value, section.value.joint) : null))
-const last = computed(() => state.value?.flange ?? state.value?.drop ?? state.value?.hot ?? null)
+/** What was done last at this barrel. */
+const last = computed(() => {
+  const { flange, drop, hot } = state.value ?? {}
+  if (flange) return { what: 'flange-stands' as const, entry: flange }
+  if (drop) return { what: 'sleeve-drops' as const, entry: drop }
+  return hot ? { what: 'barrel-hot' as const, entry: hot } : null
+})
 </script>
 
 <template>
   <BarrelShell :hands="hands">
+    <SceneDrawing v-if="mine && state && (spots || state.flange)" :draw="draw" @spot="choose" />
     <DropGap
-      v-if="mine && fit && state && sleeved"
+      v-else-if="mine && fit && state && sleeved"
       :spot="mine"
       :fit="fit"
       :state="state"
@@ -65,9 +77,7 @@ const last = computed(() => state.value?.flange ?? state.value?.drop ?? state.va
           }}
         </p>
         <p v-if="state.pinned" class="text-body">{{ t('barrel.is-pinned') }}</p>
-        <button v-if="last && !closed" type="button" class="key" @click="strike(last.id)">
-          {{ t('barrel.strike') }}
-        </button>
+        <EntryKeys v-if="last && !closed" :hands="hands" :what="last.what" :entry="last.entry" />
       </template>
     </template>
     <template #dialogs>

@@ -3,7 +3,8 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { BarrelSpot } from '#core/works/barrels/read-barrels'
-import { barrelNowC, dropGapMm, type DropState, type FitState } from '#core/works/barrels/read-fit'
+import type { FitState } from '#core/works/barrels/fit/read'
+import { barrelNowC, dropGapMm, type DropState } from '#core/works/barrels/sleeve/read'
 import { useFigures } from '../../../bench/useFigures'
 
 /** The sleeve dropping into the hot barrel, cut along the axis: the gap between them enlarged, closing as the barrel cools. */

@@ -1,10 +1,10 @@
-import { boreAndHone, type BoreAndHone } from '../../barrel/bore-and-hone'
-import { judgeBore, type JudgedBore } from '../../barrel/judge-bore'
-import { runClearance, type RunClearance } from '../../barrel/run-clearance'
-import { orNull } from '../../errors'
-import type { Snapshot } from '../../job/snapshot'
-import { clearanceSchools, stockSchools, type ClearanceSchool, type StockSchool } from './kinds'
-import { boreAt20, lastAt, readWorn, type BarrelSpot } from './read-barrels'
+import { boreAndHone, type BoreAndHone } from '../../../barrel/bore-and-hone'
+import { judgeBore, type JudgedBore } from '../../../barrel/judge-bore'
+import { runClearance, type RunClearance } from '../../../barrel/run-clearance'
+import { orNull } from '../../../errors'
+import type { Snapshot } from '../../../job/snapshot'
+import { clearanceSchools, stockSchools, type ClearanceSchool, type StockSchool } from '../kinds'
+import { boreAt20, lastAt, readWorn, type BarrelSpot } from '../read-barrels'
 
 const AMBIENT_C = 20
 
@@ -148,3 +148,15 @@ export function readBore(snapshot: Snapshot, spot: BarrelSpot): BoreState {
     sizeVerdict: judged ? sizeOf(judged) : null,
   }
 }
+
+/** The size a bore is to end at. mm */
+export const finishMmOf = (snapshot: Snapshot, spot: BarrelSpot, { bore, clearance }: BoreState): number =>
+  bore?.finishMm ?? pistonMm(snapshot, spot) + clearanceOf(spot, clearance)
+
+/** Whether a finished bore may run. */
+export const finishStands = ({ judged, sizeVerdict, finished }: BoreState): boolean =>
+  judged !== null &&
+  sizeVerdict === 'in' &&
+  judged.verdicts.taper !== 'out' &&
+  judged.verdicts.round !== 'out' &&
+  !finished!.marksLeft

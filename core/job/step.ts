@@ -1,0 +1,304 @@
+import type { StageLogic, Doing, Hand, Refused } from '../works/stage-logic'
+import type { EntryAct, EntryWhat } from '../works/kinds'
+import { stageLine, type StageName } from '../works/stage-table'
+import { filled } from './ask'
+import type { GateProblem } from './gate'
+import { mover, type ActionOf, type CautionOf, type Figures, type HeadOf, type Move, type Says } from './move'
+import { sameSpot, spotKey, spotOf, type Spot } from './place'
+import { isClosed, routeStages } from './route'
+import type { Snapshot } from './snapshot'
+import { turnOf, type Here, type Turn } from './turn'
+
+/** What a stage's problems can be that every stage may have. */
+export const commonGates = ['no-sheet', 'earlier-open'] as const
+type GateOf<C extends Says> =
+  (typeof commonGates)[number] | (C['gates'] extends readonly string[] ? C['gates'][number] : never)
+type OrderOf<C extends Says> = C['orders'] extends readonly string[] ? C['orders'][number] : never
+
+type OrBy<H, T> = T | ((here: H) => T)
+/** One thing to be done at a place, or a doubt that stands there. */
+export interface Step<C extends Says, H> {
+  action: ActionOf<C>
+  /** Whether it stands: the one condition of move and gate. */
+  when: (here: H) => boolean
+  /** What it is among the reasons that keep the stage open; a soft one a person may answer for. */
+  gate: { code: GateOf<C>; soft: boolean }
+  reason: OrBy<H, C['reasons'][number]>
+  head?: OrBy<H, HeadOf<C> | undefined>
+  caution?: OrBy<H, CautionOf<C> | null>
+  /** Figures of its sentences beside those of its part. */
+  figures?: (here: H) => Figures
+  /** What it asks and comes to; left out: it is done elsewhere on the screen, or told. */
+  turn?: Turn<H>
+  /** There is nothing to do about it: it is told, and answered for where the stage is closed. Only a soft one may be. */
+  doubt?: true
+}
+
+/** Steps over places, in their order; its types are hidden in it. */
+export interface Part {
+  /** The step that stands at a place, the first of them; null where none does. */
+  at(snapshot: Snapshot, spot: Spot, nowMs: number): Standing | null
+  places(snapshot: Snapshot): readonly Spot[]
+  problems(snapshot: Snapshot, nowMs: number): GateProblem[]
+  /** The turn that ends in a kind of entry, at a place; null where this part has none. */
+  turn(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number): Doing | null
+  entries: readonly EntryWhat[]
+  refuse(snapshot: Snapshot, act: EntryAct, nowMs: number): Refused | null
+  /** The steps by what names them, for tests that go down each. */
+  steps: readonly { action: string; code: string; soft: boolean; doubt: boolean }[]
+}
+interface Standing {
+  move: Move
+  doing: Doing | null
+  doubt: boolean
+}
+
+const valueOf = <H, T>(value: OrBy<H, T>, here: H): T =>
+  typeof value === 'function' ? (value as (here: H) => T)(here) : value
+const once = <T>(all: readonly T[]): T[] => [...new Set(all)]
+
+/** A turn as its stage's screen takes it: at its place, as it stands now. */
+function doingOf<H extends Here>(turn: Turn<H>, here: H): Doing {
+  return {
+    entry: turn.entry,
+    ...spotOf(here.spot),
+    asks: (answers) => turn.asks(here, answers),
+    said: (answers, by) => turn.said(here, answers, by),
+    make: (answers, by, newId, more) => {
+      const asks = turn.asks(here, answers)
+      const whole = filled(asks, answers)
+      if (asks.some((a) => whole[a.key] === undefined || (whole[a.key] === null && !a.optional))) return null
+      return turn.make(here, answers, by, newId, more)
+    },
+  }
+}
+
+/**
+ * The pieces a stage is made of, by what it says: parts with their turns and steps, and the logic of all of them.
+ *
+ * @param stage its name in the table
+ * @param says every code its moves, gates and refusals can have
+ */
+export function stageSteps<const C extends Says>(stage: StageName, says: C) {
+  const make = mover(stage, says)
+
+  /**
+   * Steps over places that are read alike.
+   *
+   * @param of where it is done; how a place is read, once a snapshot; what all its sentences may tell; what is told of
+   *   one of the work's places that is none of these
+   */
+  function part<P extends Spot, S>(of: {
+    places: (snapshot: Snapshot) => readonly P[]
+    read: (snapshot: Snapshot, spot: P) => S
+    figures?: (here: Here<P, S>) => Figures
+    elsewhere?: OrderOf<C>
+  }) {
+    type H = Here<P, S>
+    const known = new WeakMap<Snapshot, Map<string, S>>()
+    const stateAt = (snapshot: Snapshot, spot: P): S => {
+      let own = known.get(snapshot)
+      if (!own) known.set(snapshot, (own = new Map<string, S>()))
+      const key = spotKey(spot)
+      if (!own.has(key)) own.set(key, of.read(snapshot, spot))
+      return own.get(key)!
+    }
+    const hereAt = (snapshot: Snapshot, spot: P, nowMs: number): H => ({
+      snapshot,
+      spot,
+      nowMs,
+      state: stateAt(snapshot, spot),
+    })
+    const find = (snapshot: Snapshot, spot: Spot) => of.places(snapshot).find((p) => sameSpot(p, spot))
+
+    return {
+      /** A turn of this part. */
+      turn: <W extends EntryWhat>(spec: Parameters<typeof turnOf<W, H, OrderOf<C>>>[0]): Turn<H> =>
+        turnOf<W, H, OrderOf<C>>(spec),
+      /** The part with its steps in order. @param more turns that no step asks for: entries of its own that may come */
+      of(steps: readonly Step<C, H>[], more: readonly Turn<H>[] = []): Part {
+        const turns = once([...steps.flatMap((s) => s.turn ?? []), ...more])
+        const moveOf = (step: Step<C, H>, here: H) => {
+          const head = valueOf(step.head, here)
+          const { cylinder, place } = spotOf(here.spot)
+          return make(step.action, valueOf(step.reason, here), {
+            ...(head === undefined ? {} : { head }),
+            caution: valueOf(step.caution, here) ?? null,
+            cylinder,
+            place,
+            figures: { ...of.figures?.(here), ...step.figures?.(here) },
+          })
+        }
+        return {
+          places: of.places,
+          entries: turns.map((t) => t.entry),
+          steps: steps.map(({ action, gate, doubt = false }) => ({ action, ...gate, doubt })),
+          at(snapshot, spot, nowMs) {
+            const own = find(snapshot, spot)
+            if (!own) return null
+            const here = hereAt(snapshot, own, nowMs)
+            // What can be done comes before what can only be told.
+            const step = steps.find((s) => !s.doubt && s.when(here)) ?? steps.find((s) => s.when(here))
+            if (!step) return null
+            const doing = step.turn ? doingOf(step.turn, here) : null
+            return { move: moveOf(step, here), doing, doubt: step.doubt === true }
+          },
+          problems: (snapshot, nowMs) =>
+            steps.flatMap(({ when, gate }) => {
+              const spots = of.places(snapshot).filter((spot) => when(hereAt(snapshot, spot, nowMs)))
+              if (spots.length === 0) return []
+              const cylinders = spots.flatMap((s) => s.cylinder ?? [])
+              const places = spots.flatMap((s) => s.place ?? [])
+              return [{ ...gate, cylinders, ...(places.length > 0 ? { places } : {}) }]
+            }),
+          turn(snapshot, entry, spot, nowMs) {
+            const turn = turns.find((t) => t.entry === entry)
+            const own = find(snapshot, spot)
+            return turn && own ? doingOf(turn, hereAt(snapshot, own, nowMs)) : null
+          },
+          refuse(snapshot, act, nowMs) {
+            const turn = turns.find((t) => t.entry === act.what)
+            if (!turn) return null
+            const own = find(snapshot, spotOf(act))
+            if (!own) {
+              if (of.elsewhere === undefined) return { code: 'unknown-place', details: [spotKey(spotOf(act))] }
+              return { code: 'out-of-order', details: [of.elsewhere] }
+            }
+            const early = turn.refuses(hereAt(snapshot, own, nowMs), act)
+            return early === null ? null : { code: 'out-of-order', details: [early] }
+          },
+        }
+      },
+    }
+  }
+
+  /** The stage as a whole, where its steps are done at no place. */
+  const whole = <S>(read: (snapshot: Snapshot) => S, figures?: (here: Here<Spot, S>) => Figures) =>
+    part({
+      places: () => [{ cylinder: null, place: null }],
+      read: (snapshot) => read(snapshot),
+      ...(figures ? { figures } : {}),
+    })
+
+  /**
+   * What a stage waits for before anything is done in it: the stages it rests on, and what the sheet must tell.
+   *
+   * @param has whether the sheet tells of the work
+   * @param reason why it waits
+   */
+  const first = (
+    has: (snapshot: Snapshot) => boolean,
+    action: ActionOf<C>,
+    reason: C['reasons'][number],
+    figures?: (open: StageName) => Figures,
+  ): Part =>
+    whole((snapshot) => ({ open: openUnder(snapshot, stage), sheet: has(snapshot) })).of([
+      {
+        action,
+        when: ({ state }) => state.open !== null,
+        gate: { code: 'earlier-open', soft: false },
+        reason,
+        ...(figures ? { figures: ({ state }) => figures(state.open!) } : {}),
+      },
+      { action, when: ({ state }) => !state.sheet, gate: { code: 'no-sheet', soft: false }, reason },
+    ])
+
+  /**
+   * What every stage knows of itself, made of its parts: the move is the first step that stands, at the place in hand
+   * before any other; its problems are every step that stands anywhere.
+   *
+   * @param of its parts in order; the move to another place; what is told when nothing stands any more
+   */
+  function logic(of: {
+    parts: readonly Part[]
+    next?: { action: ActionOf<C>; reason: C['reasons'][number]; figures: (snapshot: Snapshot, spot: Spot) => Figures }
+    /** What the closing of it says. */
+    closes: (snapshot: Snapshot, nowMs: number) => { reason: C['reasons'][number]; figures?: Figures }
+  }): StageLogic {
+    const bySoftness = new Map<string, boolean>()
+    for (const { code, soft } of of.parts.flatMap((p) => p.steps)) {
+      if ((bySoftness.get(code) ?? soft) !== soft) throw new Error(`${stage}: ${code} is hard and soft.`)
+      bySoftness.set(code, soft)
+    }
+    if (of.parts.some((p) => p.steps.some((s) => s.doubt && !s.soft)))
+      throw new Error(`${stage}: a doubt that is hard.`)
+    const standing = (snapshot: Snapshot, hand: Hand): Standing => {
+      const nowMs = hand.nowMs ?? 0
+      const plain = (move: Move): Standing => ({ move, doing: null, doubt: false })
+      if (isClosed(snapshot, stage)) return plain(make('done' as ActionOf<C>, 'closed'))
+      let doubt: { move: Move; own: boolean } | null = null
+      for (const part of of.parts) {
+        const spots = part.places(snapshot)
+        const own = spots.find((s) => isInHand(s, hand))
+        const there = own ? part.at(snapshot, own, nowMs) : null
+        if (there && !there.doubt) return there
+        if (there && !doubt?.own) doubt = { move: there.move, own: true }
+        for (const spot of spots) {
+          const other = spot === own ? null : part.at(snapshot, spot, nowMs)
+          if (!other) continue
+          if (other.doubt) doubt ??= { move: other.move, own: false }
+          else if (of.next) {
+            const { action, reason, figures } = of.next
+            const to = spotOf(spot)
+            // What is told of the place in hand is told before it is left.
+            if (doubt?.own) return plain({ ...doubt.move, action, button: action, to })
+            return plain(make(action, reason, { ...to, figures: figures(snapshot, spot) }))
+          }
+        }
+      }
+      // With nothing but doubts left it can be closed: they are told, and answered for there.
+      if (doubt) return plain({ ...doubt.move, action: 'close-stage', button: 'close-stage' })
+      const { reason, figures = {} } = of.closes(snapshot, nowMs)
+      return plain(make('close-stage' as ActionOf<C>, reason, { figures }))
+    }
+    return {
+      says,
+      move: (snapshot, hand) => standing(snapshot, hand).move,
+      doing: (snapshot, hand) => standing(snapshot, hand).doing,
+      turn: (snapshot, entry, spot, nowMs) => {
+        for (const part of of.parts) {
+          const found = part.turn(snapshot, entry, spot, nowMs)
+          if (found) return found
+        }
+        return null
+      },
+      problems: (snapshot, nowMs) =>
+        merged(
+          [...restsOpen(snapshot, stage), ...of.parts.flatMap((p) => p.problems(snapshot, nowMs))],
+          of.parts.flatMap((p) => p.places(snapshot)).flatMap((s) => s.place ?? []),
+        ),
+      refuse: (snapshot, act, nowMs) =>
+        of.parts.find((p) => p.entries.some((e) => e === act.what))?.refuse(snapshot, act, nowMs) ?? null,
+      steps: of.parts.flatMap((p) => p.steps),
+    }
+  }
+  return { part, whole, first, logic }
+}
+
+/** Whether a place is the one in hand; the stage as a whole always is. */
+const isInHand = (spot: Spot, hand: Hand): boolean =>
+  spot.place === null ? spot.cylinder === null || spot.cylinder === hand.cylinder : spot.place === hand.place
+
+/** The first of the stages that this one rests on that is still open on this job's route; null where none is. */
+export function openUnder(snapshot: Snapshot, stage: StageName): StageName | null {
+  const { restsOn } = stageLine[stage]
+  return routeStages(snapshot).find((s) => restsOn.includes(s) && !isClosed(snapshot, s)) ?? null
+}
+const restsOpen = (snapshot: Snapshot, stage: StageName): GateProblem[] =>
+  openUnder(snapshot, stage) === null ? [] : [{ code: 'earlier-open', cylinders: [], soft: false }]
+
+/** Problems of one code laid together, each place once, in the order of the places. */
+function merged(problems: readonly GateProblem[], order: readonly string[]): GateProblem[] {
+  const codes = once(problems.map((p) => p.code))
+  return codes.map((code) => {
+    const own = problems.filter((p) => p.code === code)
+    const named = new Set(own.flatMap((p) => p.places ?? []))
+    const places = once(order).filter((place) => named.has(place))
+    return {
+      code,
+      cylinders: once(own.flatMap((p) => p.cylinders)).sort((a, b) => a - b),
+      ...(places.length > 0 ? { places } : {}),
+      soft: own.every((p) => p.soft),
+    }
+  })
+}

@@ -1,0 +1,318 @@
+import { z } from 'zod'
+import { inner, sizingOf, type Sized } from '../figure-types'
+import { kindOf, type AllKinds, type EntryAct, type EntryWhat, type GivenOf } from '../works/kinds'
+import type { ByTurn } from '../works/kind'
+import {
+  answerAt,
+  assembled,
+  filled,
+  nothingSaid,
+  wordOfKey,
+  type Answer,
+  type Answers,
+  type Ask,
+  type Said,
+} from './ask'
+import type { Figures } from './move'
+import { spotOf, type Spot } from './place'
+import type { Snapshot } from './snapshot'
+
+/** Where a step is done, and how it stands there now. */
+export interface Here<P extends Spot = Spot, S = unknown> {
+  snapshot: Snapshot
+  /** The place, with what its part reads it as. */
+  spot: P
+  state: S
+  /** Now, ms: whatever can wait is asked with it, never by a clock of its own. */
+  nowMs: number
+}
+
+/** How good a figure is: by which gauge, and its uncertainty, mm. */
+export interface MeasuredBy {
+  gaugeId: string | null
+  uncertaintyMm: number
+}
+
+type OrBy<H, T> = T | ((here: H, sofar: Record<string, unknown>) => T)
+interface Common<H> {
+  /** What its sentence tells beside the place's own figures. */
+  figures?: OrBy<H, Figures>
+  /** The spot of the drawing; left out: its key. */
+  spot?: string
+  /** Of one that may be nothing: whether it is asked here at all. Left out: it is, and may be passed over. */
+  when?: (here: H, sofar: Record<string, unknown>) => boolean
+  /** It may be nothing, but not here: somebody must say it. */
+  needed?: (here: H) => boolean
+}
+interface FigureSpec<H> extends Common<H> {
+  about?: OrBy<H, number | null>
+  usual?: OrBy<H, number>
+}
+interface YesNoSpec<H> extends Common<H> {
+  usual?: OrBy<H, boolean>
+}
+interface ChoiceSpec<H, O> extends Common<H> {
+  /** Where its options have their words. */
+  words: string
+  options?: (here: H) => readonly O[]
+  offered?: OrBy<H, O>
+}
+interface TextSpec<H> extends Common<H> {
+  /** Codes that the sheet has for here: it is compared with them as it is read. */
+  codes?: (here: H) => readonly string[]
+}
+/** Which of several: the figures of their sentences, and the spots of the drawing. */
+export interface OneOfSeveral {
+  figures?: Figures
+  spot: string
+  about?: number | null
+}
+interface SeveralSpec<H> extends Common<H> {
+  each: (here: H, sofar: Record<string, unknown>) => readonly OneOfSeveral[]
+}
+interface RowsSpec<H, Shape extends z.ZodRawShape> extends Common<H> {
+  rows: (here: H, sofar: Record<string, unknown>) => readonly OneOfSeveral[]
+  /** One more by hand, after those; left out: there are no more. */
+  more?: (here: H, row: number, sofar: Record<string, unknown>) => OneOfSeveral
+  each: { [F in keyof Shape]: RowFieldSpec<H> }
+}
+interface RowFieldSpec<H> {
+  /** The spot within its row. */
+  spot: string
+  about?: (here: H, row: number) => number | null
+  usual?: (here: H, row: number) => number | undefined
+}
+interface PlacesSpec<H> extends Common<H> {
+  usual?: OrBy<H, readonly number[]>
+}
+
+type Inner<S> = S extends z.ZodDefault<infer I> | z.ZodNullable<infer I> | z.ZodOptional<infer I> ? Inner<I> : S
+type SpecOf<S, H> =
+  Inner<S> extends Sized
+    ? FigureSpec<H>
+    : Inner<S> extends z.ZodBoolean
+      ? YesNoSpec<H>
+      : Inner<S> extends z.ZodEnum
+        ? ChoiceSpec<H, z.infer<Inner<S>>>
+        : Inner<S> extends z.ZodString
+          ? TextSpec<H>
+          : Inner<S> extends z.ZodArray<infer E>
+            ? E extends z.ZodObject<infer Shape extends z.ZodRawShape>
+              ? RowsSpec<H, Shape>
+              : Inner<E> extends Sized
+                ? SeveralSpec<H>
+                : PlacesSpec<H>
+            : Inner<S> extends z.ZodTuple
+              ? SeveralSpec<H>
+              : never
+/** What comes with the occasion: the place, and what it was measured with. */
+type Filled = 'place' | 'cylinder' | 'gaugeId' | 'uncertaintyMm'
+type Needed<G> = { [F in keyof G]: F extends Filled ? never : undefined extends z.input<G[F]> ? never : F }[keyof G]
+type May<G> = Exclude<keyof G, Needed<G> | Filled>
+type FieldOf<S, H> = SpecOf<S, H> | ((here: H) => z.input<S>)
+/** Each field of an entry is asked (an object) or given (a function), exactly once; one with a default may be left out. */
+export type Fields<G, H> = { [F in Needed<G>]: FieldOf<G[F], H> } & { [F in May<G>]?: FieldOf<G[F], H> }
+
+type Sofar<T> = T extends readonly (infer E)[]
+  ? readonly (Sofar<E> | undefined)[]
+  : T extends object
+    ? { [K in keyof T]?: Sofar<T[K]> }
+    : T
+/** What is answered so far, laid together as the entry will have it. */
+export type SofarOf<W extends EntryWhat> = Sofar<z.input<z.ZodObject<GivenOf<W>>>>
+/** The act of a kind. */
+export type ActOfWhat<W extends EntryWhat> = Extract<EntryAct, { what: W }>
+
+interface TurnSpec<W extends EntryWhat, H, Order extends string> {
+  /** The kind it ends in. */
+  entry: W
+  fields: Fields<GivenOf<W>, H>
+  /** What is known so far: a verdict a figure, and sentences of the whole. @param by what it is measured with */
+  said?: (here: H, sofar: SofarOf<W>, by: MeasuredBy) => Said
+  /** Why it cannot be taken here and now, apart from its figures: the first that holds. */
+  after?: { [O in Order]?: (here: H) => boolean }
+  /** Why it cannot be taken with these figures; null where it can. */
+  refuses?: (here: H, act: ActOfWhat<W>) => Order | null
+}
+
+/** What a move wants to know, asked one by one where the work is drawn, and what it comes to. */
+export interface Turn<H = Here> {
+  entry: EntryWhat
+  asks(here: H, answers: Answers): Ask[]
+  said(here: H, answers: Answers, by: MeasuredBy): Said
+  make(here: H, answers: Answers, by: MeasuredBy, newId: () => string, more?: ByTurn): EntryAct
+  /** Codes that its refusals can have. */
+  orders: readonly string[]
+  refuses(here: H, act: EntryAct): string | null
+}
+
+type AnySpec = Common<Here> & {
+  about?: unknown
+  usual?: unknown
+  offered?: unknown
+  options?: (here: Here) => readonly string[]
+  words?: string
+  codes?: (here: Here) => readonly string[]
+  each?: unknown
+  rows?: RowsSpec<Here, z.ZodRawShape>['rows']
+  more?: RowsSpec<Here, z.ZodRawShape>['more']
+}
+/** Where it is kept how many rows were added by hand. */
+export const MORE = '#'
+const by = <T>(value: unknown, here: Here, sofar: Record<string, unknown>): T =>
+  (typeof value === 'function' ? (value as (h: Here, s: unknown) => T)(here, sofar) : value) as T
+
+const blank: Omit<Ask, 'key' | 'is' | 'word' | 'figures' | 'spot'> = {
+  optional: false,
+  usual: undefined,
+  offered: undefined,
+  quantity: null,
+  least: -Infinity,
+  most: Infinity,
+  by: [],
+  about: null,
+  options: [],
+  words: null,
+  codes: [],
+  more: null,
+}
+
+function figureAsk(key: string, schema: z.core.$ZodType, figures: Figures, spot: string, more: Partial<Ask>): Ask {
+  const sizing = sizingOf(schema)
+  if (!sizing) throw new RangeError(`${key} has no bounds: it cannot be asked.`)
+  const { quantity, least, most, by: gauges } = sizing
+  return {
+    ...blank,
+    key,
+    is: 'figure',
+    word: wordOfKey(key),
+    figures,
+    spot,
+    quantity,
+    least,
+    most,
+    by: gauges,
+    ...more,
+  }
+}
+
+const isNullable = (schema: z.core.$ZodType): boolean =>
+  schema instanceof z.ZodNullable ||
+  ((schema instanceof z.ZodDefault || schema instanceof z.ZodOptional) && isNullable(schema._zod.def.innerType))
+const mayBeLeft = (schema: z.core.$ZodType) => schema instanceof z.ZodDefault || schema instanceof z.ZodOptional
+
+/** The asks of one field of an entry. */
+function asksOf(
+  name: string,
+  schema: z.core.$ZodType,
+  spec: AnySpec,
+  here: Here,
+  sofar: Record<string, unknown>,
+): Ask[] {
+  const of = inner(schema)
+  const figures = by<Figures | undefined>(spec.figures, here, sofar) ?? {}
+  const spot = spec.spot ?? name
+  if (spec.when && !spec.when(here, sofar)) return []
+  const optional = (isNullable(schema) || mayBeLeft(schema)) && !spec.needed?.(here)
+  const usual = by<Answer | undefined>(spec.usual, here, sofar)
+  const plain = { ...blank, key: name, word: name, figures, spot, optional, usual }
+  if (of instanceof z.ZodBoolean) return [{ ...plain, is: 'yes-no' }]
+  if (of instanceof z.ZodEnum) {
+    const options = spec.options?.(here) ?? (of.options as string[])
+    return [{ ...plain, is: 'choice', options, words: spec.words ?? null, offered: by(spec.offered, here, sofar) }]
+  }
+  if (of instanceof z.ZodString)
+    return [{ ...plain, is: spec.codes ? 'code' : 'text', codes: spec.codes?.(here) ?? [] }]
+  if (of instanceof z.ZodArray && inner(of.element) instanceof z.ZodObject) {
+    const { shape } = inner(of.element) as z.ZodObject
+    const each = spec.each as RowsSpec<Here, z.ZodRawShape>['each']
+    const rows = [...spec.rows!(here, sofar)]
+    const added = spec.more ? Number(sofar[MORE + name] ?? 0) : 0
+    for (let n = 0; n < added; n++) rows.push(spec.more!(here, rows.length, sofar))
+    return rows.flatMap((row, i) =>
+      Object.entries(each).map(([field, own]) =>
+        figureAsk(`${name}.${i}.${field}`, shape[field]!, { ...figures, ...row.figures }, `${own.spot}@${row.spot}`, {
+          about: own.about?.(here, i) ?? null,
+          usual: own.usual?.(here, i),
+          more: spec.more ? MORE + name : null,
+        }),
+      ),
+    )
+  }
+  if (of instanceof z.ZodTuple || of instanceof z.ZodArray) {
+    const several = spec.each as SeveralSpec<Here>['each'] | undefined
+    if (!several) return [{ ...plain, is: 'places' }]
+    return several(here, sofar).map((one, i) => {
+      const element = of instanceof z.ZodTuple ? of.def.items[i]! : of.element
+      return figureAsk(`${name}.${i}`, element, { ...figures, ...one.figures }, one.spot, {
+        about: one.about ?? null,
+        optional: isNullable(element),
+      })
+    })
+  }
+  return [
+    figureAsk(name, schema, figures, spot, {
+      optional,
+      about: by<number | null | undefined>(spec.about, here, sofar) ?? null,
+      usual,
+    }),
+  ]
+}
+
+/** A turn at a part of a stage, as {@link TurnSpec} tells it. */
+export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order extends string>(
+  spec: TurnSpec<W, H, Order>,
+): Turn<H> {
+  const kind = () => kindOf[spec.entry]
+  const fields = Object.entries(spec.fields) as [string, AnySpec | ((here: Here) => unknown)][]
+  const laid = (answers: Answers) => assembled(answers)
+  const asks = (here: H, answers: Answers): Ask[] => {
+    const sofar = laid(answers)
+    return fields.flatMap(([name, of]) =>
+      typeof of === 'function' ? [] : asksOf(name, kind().given[name] as z.core.$ZodType, of, here, sofar),
+    )
+  }
+  return {
+    entry: spec.entry,
+    orders: Object.keys(spec.after ?? {}),
+    asks,
+    said: (here, answers, measuredBy) =>
+      spec.said?.(here, laid(filled(asks(here, answers), answers)) as SofarOf<W>, measuredBy) ?? nothingSaid,
+    make: (here, answers, measuredBy, newId, more = {}) => {
+      const { key, given } = kind()
+      const asked = asks(here, answers)
+      const whole = laid(filled(asked, answers))
+      const values = fields.flatMap(([name, of]): [string, unknown][] => {
+        if (typeof of === 'function') return [[name, of(here)]]
+        if (name in whole) return [[name, whole[name]]]
+        // What was not asked here is nothing, where it may be; else its default fills it.
+        return isNullable(given[name] as z.core.$ZodType) ? [[name, null]] : []
+      })
+      const spot = spotOf(here.spot)
+      const occasion = {
+        ...('place' in given && spot.place !== null ? { place: spot.place } : {}),
+        ...('cylinder' in given && spot.cylinder !== null ? { cylinder: spot.cylinder } : {}),
+        ...('gaugeId' in given ? measuredBy : {}),
+      }
+      // Passed over where a text may be left out.
+      const said = values.filter(([name, v]) => v !== null || isNullable(given[name] as z.core.$ZodType))
+      const act = { what: spec.entry, [key]: newId(), ...occasion, ...Object.fromEntries(said), ...more }
+      return act as unknown as EntryAct
+    },
+    refuses: (here, act) => {
+      const early = Object.entries(spec.after ?? {}) as [Order, (here: H) => boolean][]
+      return early.find(([, holds]) => holds(here))?.[0] ?? spec.refuses?.(here, act as ActOfWhat<W>) ?? null
+    },
+  }
+}
+
+/** The answers that make an entry what it is: for opening it again in its turn. */
+export function answersOf(asks: readonly Ask[], entry: object): Answers {
+  return Object.fromEntries(
+    asks.flatMap(({ key }) => {
+      const there = answerAt(entry, key)
+      return there === undefined ? [] : [[key, there]]
+    }),
+  )
+}
+export type { AllKinds }

@@ -1,0 +1,156 @@
+import { expect } from 'vitest'
+import { applyAct, type SnapshotAct } from '../job/apply'
+import type { Move } from '../job/move'
+import { isClosed, readRoute, routeFacts } from '../job/route'
+import type { Snapshot } from '../job/snapshot'
+import type { StageName } from '../job/stages'
+import { actsOf, questionOf, workWith } from '../sim/play-move'
+import { playDoing } from '../sim/plays'
+import { answerEngine, type UnitTruth } from '../sim/unit-truth'
+import { gateProblems, stageLogic } from '../works/logic'
+import type { EntryAct } from '../works/kinds'
+import { padAt } from '../works/faces/read-faces'
+import { jointOf, readJoint } from '../works/fasteners/read-joint'
+import { settledNow } from '../works/leaks/read-leak'
+import { sendBack } from '../works/sleeves/send-back'
+
+const START = Date.parse('2026-11-24T09:00:00.000Z')
+const person = '00000000-0000-4000-8000-000000000001'
+/** A UUID that nobody else makes here. */
+let made = 0
+export const newUuid = (): string => `00000000-0000-4000-8000-${(++made + 1e6).toString(16).padStart(12, '0')}`
+
+/** Somebody who does what the next move says and knows nothing else; the simulated engine answers. */
+export class Hand {
+  cylinder = 1
+  place: string | null = null
+  nowMs = START
+  seq = 0
+  moves: string[] = []
+
+  constructor(
+    public job: Snapshot,
+    protected readonly truth: UnitTruth,
+    /** Looks at every move before it is done. */
+    private readonly seen?: (move: Move) => void,
+  ) {}
+
+  act(act: SnapshotAct): void {
+    const by = { seq: ++this.seq, at: new Date(this.nowMs).toISOString(), personId: person }
+    this.job = applyAct(this.job, act, by)
+    this.nowMs += 60_000
+  }
+
+  get stage(): StageName {
+    return readRoute(routeFacts(this.job)).find((r) => r.state === 'next')?.stage ?? 'record'
+  }
+  get move(): Move {
+    return stageLogic[this.stage].move(this.job, this.inHand)
+  }
+
+  private jointOfMove({ stage, place }: Move): string {
+    if (stage === 'flywheel-on') return 'flywheel'
+    if (stage === 'barrel-sleeve') return 'barrel-studs'
+    return padAt(this.job, place)?.of.joint ?? 'front-cover'
+  }
+
+  step(): void {
+    const { move } = this
+    this.seen?.(move)
+    this.moves.push([move.stage, move.action, move.cylinder ?? move.place ?? ''].join(' ').trim())
+    if (move.action === 'next-cylinder') this.cylinder = move.cylinder!
+    else if (move.action === 'next-place') this.place = move.to?.place ?? move.place
+    else if (move.action === 'close-stage') {
+      expect(
+        gateProblems(this.job, move.stage, this.nowMs).filter((p) => !p.soft),
+        this.moves.slice(-8).join(' | '),
+      ).toEqual([])
+      this.act({ what: 'close-stage', stage: move.stage, note: '' })
+    } else if (move.action === 'to-ladder') this.act({ what: 'reopen-stage', stage: 'find-leak', note: 'still shows' })
+    else if (['wait', 'wait-cure', 'wait-rest'].includes(move.action))
+      this.nowMs += 60_000 * Number(move.figures.minutes)
+    else if (move.action === 'send-back' || move.action === 'pull-again')
+      for (const act of sendBack(this.job, move.cylinder!, 'out again')) this.act(act)
+    else if (move.action === 'clamp') this.tighten('injector-clamp', move.cylinder)
+    else if (move.action === 'bolts') this.tighten(this.jointOfMove(move), null)
+    else if (move.action === 'bolt') this.tighten('damper', null)
+    else if (move.action === 'galleries-again')
+      this.act({ what: 'reopen-stage', stage: 'galleries', note: 'cut since' })
+    else {
+      const acts = this.actsOf(move)
+      expect(acts.length, `nothing follows ${this.moves.slice(-4).join(' | ')} (${move.reason})`).toBeGreaterThan(0)
+      for (const act of acts) {
+        expect(stageLogic[move.stage].refuse?.(this.job, act, this.nowMs) ?? null).toBeNull()
+        this.act(act)
+      }
+      if (move.action === 'settle') this.addWork()
+    }
+  }
+
+  /** What the move comes to, as the simulated engine answers it. */
+  private actsOf(move: Move): EntryAct[] {
+    const by = { gaugeId: null, uncertaintyMm: 0.01 }
+    const logic = stageLogic[move.stage]
+    if (logic.doing) {
+      const doing = logic.doing(this.job, this.inHand)
+      if (!doing) return []
+      const act = doing.make(playDoing(this.truth, this.job, doing, {}), by, newUuid)
+      return act ? [act] : []
+    }
+    const question = questionOf(move)
+    const answer = question ? answerEngine(this.truth, this.job, question) : {}
+    return actsOf(this.job, move, answer, by, newUuid)
+  }
+  private get inHand() {
+    return { cylinder: this.cylinder, place: this.place, nowMs: this.nowMs }
+  }
+
+  private addWork(): void {
+    const { cause } = settledNow(this.job)!
+    const work = workWith(this.job, cause)
+    this.act({ what: 'change-job', work })
+    for (const stage of ['tips', 'gas-test', 'first-run'] as const)
+      if (isClosed(this.job, stage)) this.act({ what: 'reopen-stage', stage, note: 'found another' })
+  }
+  /** Every bolt of a joint in its order, round by round, to the book's torque. */
+  private tighten(code: string, cylinder: number | null): void {
+    const joint = jointOf(this.job, code)!
+    for (let i = 0; i < 200; i++) {
+      const { next, round, rounds, done } = readJoint(this.job, joint, cylinder)
+      if (done) return
+      const { torqueNm } = rounds[round]!
+      const given = { joint: code, cylinder, bolt: next!, round, torqueNm, angleDeg: null, shown: torqueNm }
+      const how = { unit: 'Nm', source: 'wrench', condition: joint.condition } as const
+      this.act({ what: 'tighten-bolt', tighteningId: newUuid(), ...given, ...how })
+    }
+  }
+
+  /** Goes on until a move of this name is next. */
+  until(action: string, at?: string): Move {
+    for (let i = 0; i < 300; i++) {
+      const { move } = this
+      const here =
+        move.place === null ? move.cylinder === null || move.cylinder === this.cylinder : move.place === this.place
+      if (move.action === action && here && (at === undefined || move.place === at)) return move
+      this.step()
+    }
+    throw new Error(`${action} never comes: ${this.moves.slice(-12).join(' | ')}`)
+  }
+  /** What the gate of the stage in hand says, hard and soft. */
+  get gate(): string[] {
+    return gateProblems(this.job, this.stage, this.nowMs).map(
+      (p) => `${p.code}:${[...p.cylinders, ...(p.places ?? [])].join(',')}`,
+    )
+  }
+  refused(act: EntryAct): string[] | null {
+    return stageLogic[this.stage].refuse?.(this.job, act, this.nowMs)?.details ?? null
+  }
+
+  carry(): void {
+    for (let i = 0; i < 500; i++) {
+      if (this.stage === 'record') return
+      this.step()
+    }
+    throw new Error(`it never ends: ${this.moves.slice(-12).join(' | ')}`)
+  }
+}

@@ -1,0 +1,113 @@
+import { describe, expect, it } from 'vitest'
+import { jobAct } from '#contract/commands'
+import type { Snapshot } from '#core/job/snapshot'
+import type { UnitTruth } from '#core/sim/unit-truth'
+import { RecklessHand } from '#core/testing/reckless'
+import { stageLogic } from '#core/works/logic'
+import type { StageName } from '#core/works/stage-table'
+import type { BarrelSection } from '#core/works/barrels/section'
+import { keepsOpen } from '#core/job/gate'
+import { isClosed } from '#core/job/route'
+import { gateProblems } from '#core/works/logic'
+import { barrels, compressorTruth } from './compressor-world'
+import { newJob } from '../testing/hand'
+import { faultsOf } from '../testing/blanks'
+import { askFaults } from '../testing/ask-faults'
+import { pumpTruth } from './unit-world'
+
+/** So many hands at the least, and at the most. */
+const [LEAST, MOST] = [12, 150]
+
+interface Tried {
+  name: string
+  /** The job as it is taken in, and such with a sheet that is not the demo's. */
+  jobs: (() => Snapshot)[]
+  truth: UnitTruth
+  stages: StageName[]
+}
+const withBarrels = (change: Partial<BarrelSection> | null) => (): Snapshot => {
+  const job = newJob('sarn', ['barrels'], [])
+  const { barrels: _, ...others } = job.sheet.sections
+  return {
+    ...job,
+    sheet: { ...job.sheet, sections: change === null ? others : { ...others, barrels: { ...barrels, ...change } } },
+  }
+}
+/** Works whose stages are made of steps, with what nobody sees of their engines. */
+const works: Tried[] = [
+  {
+    name: 'the yard compressor',
+    jobs: [
+      withBarrels({}),
+      withBarrels({}),
+      withBarrels({}),
+      withBarrels(null),
+      withBarrels({ oven: { ...barrels.oven, maxHeatC: 60 } }),
+      // So fine that a bore on size may still not be true.
+      withBarrels({ barrel: { ...barrels.barrel, outOfRoundMaxMm: 0.001, taperMaxMm: 0.001 } }),
+      withBarrels({ pin: { pinMm: 3, depthMm: 5, leastWallMm: 6 } }),
+    ],
+    truth: { ...pumpTruth, leaks: [], barrels: compressorTruth },
+    stages: ['barrel-measure', 'barrel-fit', 'barrel-sleeve', 'barrel-bore', 'barrel-ready'],
+  },
+]
+
+describe.each(works)('$name, by hands that err', ({ jobs, truth, stages }) => {
+  it('is told one thing by bar, gate and refusal, in whole sentences, at every step of its stages', () => {
+    const met = new Set<string>()
+    const refused = new Set<string>()
+    const wanted = stages.flatMap((stage) => stageLogic[stage].steps!.map((s) => `${stage} ${s.action} ${s.code}`))
+    const orders = stages.flatMap((stage) => (stageLogic[stage].says.orders ?? []).map((order) => `${stage} ${order}`))
+    const open = () => [...wanted.filter((step) => !met.has(step)), ...orders.filter((order) => !refused.has(order))]
+    // Each seed errs otherwise: as many as it takes to come to every step and every refusal.
+    for (let seed = 1; seed <= LEAST || (seed <= MOST && open().length > 0); seed++) {
+      const hand = new RecklessHand(jobs[seed % jobs.length]!(), truth, seed, (now) => lookAt(now, now.stage, met))
+      for (const stage of stages) lookAt(hand, stage, met)
+      for (let i = 0; i < 220 && hand.recklessly(); i++)
+        // A stage that is not next is looked at, too: who comes to it is told what is first.
+        if (i % 20 === 0) {
+          hand.probe(stages)
+          for (const stage of stages) lookAt(hand, stage, met)
+        }
+      for (const act of hand.taken) expect(jobAct.safeParse(act).error?.issues ?? [], JSON.stringify(act)).toEqual([])
+      for (const order of hand.refusedWith) refused.add(order)
+    }
+    expect(open(), 'steps that nobody came to, refusals that nobody met').toEqual([])
+  })
+})
+
+/** What holds whatever was done: bar and gate are one list, soft is answered for, hard refuses, every sentence is whole. */
+function lookAt(hand: RecklessHand, stage: StageName, met: Set<string>): void {
+  const logic = stageLogic[stage]
+  const { steps } = logic
+  if (!steps || isClosed(hand.job, stage)) return
+  const inHand = { cylinder: hand.cylinder, place: hand.place, nowMs: hand.nowMs }
+  const move = logic.move(hand.job, inHand)
+  const problems = gateProblems(hand.job, stage, hand.nowMs)
+  const told = `${stage} ${move.action} ${move.head} ${move.reason} · ${problems.map((p) => p.code).join()}`
+  expect(faultsOf(move), told).toEqual([])
+  for (const { code, soft } of problems) {
+    expect(
+      steps.map((s) => s.code),
+      told,
+    ).toContain(code)
+    expect(steps.find((s) => s.code === code)!.soft, told).toBe(soft)
+  }
+  // The stage is offered for closing exactly where nothing is in the way but what can be answered for and only told.
+  const doubts = steps.filter((s) => s.doubt).map((s) => s.code)
+  if (move.action === 'close-stage')
+    expect(
+      problems.filter((p) => !doubts.includes(p.code)),
+      told,
+    ).toEqual([])
+  else expect(problems.length, told).toBeGreaterThan(0)
+  // Closed over a hard one it is refused; over soft ones it wants words.
+  const hard = problems.some((p) => !p.soft)
+  expect(keepsOpen(problems, 'it may go so').length > 0, told).toBe(hard)
+  expect(keepsOpen(problems, '').length > 0, told).toBe(problems.length > 0)
+  for (const { action, code } of steps)
+    if ((action === move.action || action === move.head) && problems.some((p) => p.code === code))
+      met.add(`${stage} ${action} ${code}`)
+  const doing = logic.doing?.(hand.job, inHand)
+  if (doing) expect(askFaults(doing), told).toEqual([])
+}

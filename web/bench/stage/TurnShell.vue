@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { broughtComponent } from '../../app/bring'
+import { withWords } from '../../app/i18n'
+import EngineSwitch from '../EngineSwitch.vue'
+import StagePhotos from '../StagePhotos.vue'
+import StageShell from '../StageShell.vue'
+import type { useStage } from './useStage'
+
+/** The frame of a stage at places: their rail, the drawing, and beside it the pad while something is asked; then what is known of the place in hand. */
+const props = defineProps<{
+  hands: Omit<ReturnType<typeof useStage>, 'places' | 'mine'>
+  /** What is in hand by its name; null where it is the whole unit. */
+  title: string | null
+  /** What is said where the sheet tells too little to draw anything; null where it does. */
+  empty: string | null
+}>()
+const TurnPad = broughtComponent(withWords(['told'], () => import('../pad/TurnPad.vue')))
+const { t } = useI18n()
+// The stage's hands stay the same as long as it is on the screen.
+const { move, closed, closing, go, engine, problem, turn, padded, simulate } = props.hands
+const { wanted, there, on, asking } = engine
+const tag = computed(() => [t(`stage.${move.value.stage}`), props.title].filter(Boolean).join(', '))
+</script>
+
+<template>
+  <StageShell v-model:closing="closing" :move="move" :problem="problem" @go="go">
+    <template #rail><slot name="rail" /></template>
+    <div class="min-h-0 flex-1">
+      <p v-if="empty" class="h-full bg-layout p-6 text-lead text-scribe" data-part="empty">{{ empty }}</p>
+      <slot v-else />
+    </div>
+    <template #side>
+      <TurnPad v-if="padded" :turn="turn" :simulated="on" :asking="asking" @simulate="simulate" />
+      <h2 v-if="title" class="text-head">{{ title }}</h2>
+      <slot name="side" />
+      <EngineSwitch v-if="there && !closed" v-model="wanted" :asking="asking" />
+      <StagePhotos :tag="tag" :cylinder="null" :closed="closed" />
+    </template>
+    <template #dialogs><slot name="dialogs" /></template>
+  </StageShell>
+</template>

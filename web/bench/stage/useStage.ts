@@ -1,0 +1,194 @@
+import { until, useLocalStorage } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import { nextAsk, type Answers } from '#core/job/ask'
+import type { Move } from '#core/job/move'
+import { atCylinder, type Spot } from '#core/job/place'
+import { isClosed } from '#core/job/route'
+import type { Snapshot } from '#core/job/snapshot'
+import { engineAnswer } from '#core/sim/engine-answer'
+import type { EntryAct } from '#core/works/kinds'
+import type { Doing, StageLogic } from '#core/works/stage-logic'
+import type { StageName } from '#core/works/stage-table'
+import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
+import { useOutbox } from '../../stores/outbox'
+import { useShopClock } from '../../stores/shop-clock'
+import { useTurn } from '../pad/useTurn'
+import { useActs } from '../useActs'
+import { useStageKeys } from '../useStageKeys'
+
+/** How long the simulated engine may take, ms. */
+const PATIENCE_MS = 20_000
+
+/** Asks the simulated engine of a job, figure by figure. */
+function useSimulated() {
+  const job = useJob()
+  const outbox = useOutbox()
+  const wanted = useLocalStorage('evenbore.engine-answers', true)
+  const there = computed(() => job.snapshot?.job.simulated ?? false)
+  const on = computed(() => there.value && wanted.value)
+  const asking = ref(false)
+  /** It did not answer: what was seen is entered by hand. */
+  const away = ref(false)
+
+  /** @returns its answers to the next so many that are asked; null where it is away */
+  async function ask(stage: StageName, { entry, cylinder, place }: Doing, answers: Answers, most: number) {
+    asking.value = true
+    try {
+      // It answers as it stands on the server: what was just done is sent first, and what cannot be is not known to it.
+      await until(() => outbox.waiting === 0 || !outbox.reachable).toBe(true, { timeout: PATIENCE_MS })
+      if (outbox.waiting > 0) return null
+      const response = await fetch(`/api/jobs/${job.snapshot!.job.id}/engine`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ ask: 'turn', stage, entry, cylinder, place, answers, most }),
+        signal: AbortSignal.timeout(PATIENCE_MS),
+      })
+      return response.ok ? (engineAnswer.parse(await response.json()) as Answers) : null
+    } catch {
+      return null
+    } finally {
+      asking.value = false
+    }
+  }
+  async function answersTo(stage: StageName, doing: Doing, answers: Answers, most: number): Promise<Answers | null> {
+    const found = await ask(stage, doing, answers, most)
+    away.value = found === null
+    return found
+  }
+  return { wanted, there, on, asking, away, answersTo }
+}
+
+/**
+ * The hands of a stage whose work is done at places: its next move, what that asks, and what one key does.
+ *
+ * @param logic what the stage knows of itself
+ * @param placesOf where its work is done, in order
+ * @param own what is done otherwise on this stage, by its action
+ * @param nowMs the shop's time, where the stage is drawn by it
+ */
+export function useStage<P extends Spot & { place: string }>(
+  stage: StageName,
+  logic: StageLogic,
+  placesOf: (snapshot: Snapshot) => readonly P[],
+  own: Record<string, () => void> = {},
+  nowMs?: () => number,
+) {
+  const { t } = useI18n()
+  const job = useJob()
+  const router = useRouter()
+  const clock = useShopClock()
+  const { act, goOn, strike, problem: actProblem } = useActs()
+  const engine = useSimulated()
+  const snapshot = computed(() => job.snapshot!)
+  const places = computed(() => placesOf(snapshot.value))
+  const hand = computed(() => ({
+    cylinder: job.selected,
+    place: job.place,
+    nowMs: nowMs?.() ?? clock.nowMs(),
+  }))
+  const move = computed<Move>(() => logic.move(snapshot.value, hand.value))
+  const doing = computed(() => logic.doing?.(snapshot.value, hand.value) ?? null)
+  const closed = computed(() => isClosed(snapshot.value, stage))
+  const inHand = () => places.value.find((p) => p.place === job.place)
+  /** The place in hand; the first where none is. */
+  const mine = computed<P | null>(() => inHand() ?? places.value[0] ?? null)
+  const choose = (place: string): void => job.select({ cylinder: null, place })
+  const closing = ref<'close' | 'reopen' | null>(null)
+
+  const turn = useTurn(
+    stage,
+    logic,
+    () => doing.value,
+    (entry: EntryAct) => act(entry),
+  )
+  /** Whether the pad asks something now. */
+  const padded = computed(() => !closed.value && turn.asks.value.length > 0)
+
+  /** Lets the simulated engine answer the next so many that are asked. */
+  async function simulate(most: number): Promise<void> {
+    const at = turn.current.value
+    if (!at || engine.asking.value) return
+    const answers = await engine.answersTo(stage, at, turn.answers.value, most)
+    // Who went on meanwhile is not answered for.
+    if (!answers || turn.current.value?.entry !== at.entry || turn.current.value.place !== at.place) return
+    for (const [key, value] of Object.entries(answers)) {
+      if (turn.answers.value[key] !== undefined) continue
+      turn.choose(key)
+      if (!turn.answer(value)) return
+    }
+  }
+  /** Takes what is offered for all that is still asked, where all of it is. @returns whether it was taken */
+  function takeOffered(): boolean {
+    for (let ask = nextAsk(turn.asks.value, turn.answers.value); ask;) {
+      if (ask.offered === undefined) return false
+      turn.choose(ask.key)
+      if (!turn.answer(ask.offered)) return false
+      if (!padded.value || turn.draft.value === null) return true
+      ask = nextAsk(turn.asks.value, turn.answers.value)
+    }
+    return true
+  }
+  const allOffered = () =>
+    turn.asks.value.every(
+      (a) => a.offered !== undefined || a.usual !== undefined || turn.answers.value[a.key] !== undefined,
+    )
+
+  async function go(): Promise<void> {
+    const now = move.value
+    const others: Record<string, () => void> = {
+      'next-cylinder': () => (job.selected = now.cylinder!),
+      'next-place': () => choose((now.to ?? now).place!),
+      'sheet-first': () => void router.push({ name: 'engine', params: { engineId: snapshot.value.engine.id } }),
+      'close-stage': () => (closing.value = 'close'),
+      done: () => goOn(now),
+      ...own,
+    }
+    const other = others[now.action]
+    if (other) return other()
+    const at = doing.value
+    if (!at) return
+    if (turn.asks.value.length === 0) {
+      const entry = at.make({}, { gaugeId: null, uncertaintyMm: 0 }, newId)
+      if (entry) act(entry)
+    } else if (nextAsk(turn.asks.value, turn.answers.value) === null) turn.finish()
+    else if (allOffered()) takeOffered()
+    else if (engine.on.value) await simulate(100)
+    else document.getElementById('reading')?.focus()
+  }
+  const problem = computed(() => actProblem.value ?? (engine.away.value ? t('simulated.away') : null))
+
+  useStageKeys(
+    () => closing.value !== null,
+    () => move.value,
+    { n: () => void go() },
+    () => places.value,
+  )
+  onMounted(() => {
+    // Who comes here from a cylinder goes on where the work does.
+    if (!inHand() && places.value.length > 0) choose((move.value.to ?? move.value).place ?? places.value[0]!.place)
+  })
+  onBeforeUnmount(() => job.select(atCylinder(job.selected)))
+  return {
+    job,
+    snapshot,
+    places,
+    move,
+    closed,
+    mine,
+    choose,
+    closing,
+    go,
+    engine,
+    strike,
+    problem,
+    turn,
+    padded,
+    simulate,
+    // What a stage whose moves open a question brings; this one has its pad.
+    asked: ref(null),
+    answered: () => undefined,
+  }
+}
