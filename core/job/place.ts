@@ -13,11 +13,17 @@ export interface Spot {
   place: string | null
 }
 
+/** A spot that is a cylinder. */
+export interface CylinderSpot extends Spot {
+  cylinder: number
+  place: null
+}
+
 /** A spot as part of a schema: a cylinder, or else a place. */
 export const spotShape = { cylinder: cylinderNumber.nullable(), place: placeCode.nullable().default(null) }
 
 /** A cylinder as a spot. */
-export const atCylinder = (cylinder: number): Spot => ({ cylinder, place: null })
+export const atCylinder = (cylinder: number): CylinderSpot => ({ cylinder, place: null })
 
 /** Where an entry was made; an entry that names neither is nowhere. */
 export function spotOf(entry: object): Spot {

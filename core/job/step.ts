@@ -30,6 +30,8 @@ export interface Step<C extends Says, H> {
   figures?: (here: H) => Figures
   /** What it asks and comes to; left out: it is done elsewhere on the screen, or told. */
   turn?: Turn<H>
+  /** It is done at place after place: with it done, the next one that wants it is taken in hand. */
+  onward?: true
   /** There is nothing to do about it: it is told, and answered for where the stage is closed. Only a soft one may be. */
   doubt?: true
 }
@@ -58,9 +60,10 @@ const valueOf = <H, T>(value: OrBy<H, T>, here: H): T =>
 const once = <T>(all: readonly T[]): T[] => [...new Set(all)]
 
 /** A turn as its stage's screen takes it: at its place, as it stands now. */
-function doingOf<H extends Here>(turn: Turn<H>, here: H): Doing {
+function doingOf<H extends Here>(turn: Turn<H>, here: H, onward = false): Doing {
   return {
     entry: turn.entry,
+    onward,
     ...spotOf(here.spot),
     asks: (answers) => turn.asks(here, answers),
     said: (answers, by) => turn.said(here, answers, by),
@@ -109,7 +112,8 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
       nowMs,
       state: stateAt(snapshot, spot),
     })
-    const find = (snapshot: Snapshot, spot: Spot) => of.places(snapshot).find((p) => sameSpot(p, spot))
+    const find = (snapshot: Snapshot, spot: Spot) =>
+      of.places(snapshot).find((p) => sameSpot(p, spot) || (p.place === null && p.cylinder === null))
 
     return {
       /** A turn of this part. */
@@ -140,7 +144,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
             // What can be done comes before what can only be told.
             const step = steps.find((s) => !s.doubt && s.when(here)) ?? steps.find((s) => s.when(here))
             if (!step) return null
-            const doing = step.turn ? doingOf(step.turn, here) : null
+            const doing = step.turn ? doingOf(step.turn, here, step.onward) : null
             return { move: moveOf(step, here), doing, doubt: step.doubt === true }
           },
           problems: (snapshot, nowMs) =>
@@ -161,6 +165,8 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
             if (!turn) return null
             const own = find(snapshot, spotOf(act))
             if (!own) {
+              // A cylinder of the engine that nothing is asked of is none of this part's business.
+              if (of.elsewhere === undefined && spotOf(act).cylinder !== null) return null
               if (of.elsewhere === undefined) return { code: 'unknown-place', details: [spotKey(spotOf(act))] }
               return { code: 'out-of-order', details: [of.elsewhere] }
             }
@@ -237,7 +243,8 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
           const other = spot === own ? null : part.at(snapshot, spot, nowMs)
           if (!other) continue
           if (other.doubt) doubt ??= { move: other.move, own: false }
-          else if (of.next) {
+          else if (!of.next) return other
+          else {
             const { action, reason, figures } = of.next
             const to = spotOf(spot)
             // What is told of the place in hand is told before it is left.

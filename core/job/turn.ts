@@ -129,6 +129,8 @@ interface TurnSpec<W extends EntryWhat, H, Order extends string> {
   fields: Fields<GivenOf<W>, H>
   /** What is known so far: a verdict a figure, and sentences of the whole. @param by what it is measured with */
   said?: (here: H, sofar: SofarOf<W>, by: MeasuredBy) => Said
+  /** What is done with it, and comes before it. */
+  before?: (here: H, newId: () => string) => EntryAct[]
   /** Why it cannot be taken here and now, apart from its figures: the first that holds. */
   after?: { [O in Order]?: (here: H) => boolean }
   /** Why it cannot be taken with these figures; null where it can. */
@@ -140,7 +142,7 @@ export interface Turn<H = Here> {
   entry: EntryWhat
   asks(here: H, answers: Answers): Ask[]
   said(here: H, answers: Answers, by: MeasuredBy): Said
-  make(here: H, answers: Answers, by: MeasuredBy, newId: () => string, more?: ByTurn): EntryAct
+  make(here: H, answers: Answers, by: MeasuredBy, newId: () => string, more?: ByTurn): EntryAct[]
   /** Codes that its refusals can have. */
   orders: readonly string[]
   refuses(here: H, act: EntryAct): string | null
@@ -297,7 +299,7 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
       // Passed over where a text may be left out.
       const said = values.filter(([name, v]) => v !== null || isNullable(given[name] as z.core.$ZodType))
       const act = { what: spec.entry, [key]: newId(), ...occasion, ...Object.fromEntries(said), ...more }
-      return act as unknown as EntryAct
+      return [...(spec.before?.(here, newId) ?? []), act as unknown as EntryAct]
     },
     refuses: (here, act) => {
       const early = Object.entries(spec.after ?? {}) as [Order, (here: H) => boolean][]

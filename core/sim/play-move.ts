@@ -3,7 +3,7 @@ import type { Snapshot } from '../job/snapshot'
 import type { EntryAct } from '../works/kinds'
 import { mendedBy, type LeakKind } from '../works/leaks/leak-table'
 import { testOf } from '../works/leaks/read-leak'
-import { crankNowDeg, lastAt, readHold, sectionOf } from '../works/sleeves/read-sleeves'
+import { crankNowDeg, lastAt } from '../works/sleeves/read-sleeves'
 import { workChoices, type WorkChoice } from '../works/stage-table'
 import { blockActsOf, blockQuestionOf } from './block-truth'
 import { faceActsOf, faceQuestionOf } from './face-truth'
@@ -21,15 +21,7 @@ export function questionOf(move: Move): EngineQuestion | null {
     'sleeves-out prove': () => ({ ask: 'rod', cylinder }),
     'sleeves-in prove': () => ({ ask: 'rod', cylinder }),
     'sleeves-out sleeve': () => ({ ask: 'sleeve-out', cylinder }),
-    'sleeve-bores measure-bore': () => ({ ask: 'bore', cylinder }),
-    'sleeve-bores clean-bore': () => ({ ask: 'bore', cylinder }),
     'sleeves-in measure-in': () => ({ ask: 'sleeve-in', cylinder }),
-    'coolant-test begin': () => ({ ask: 'hold' }),
-    'coolant-test again': () => ({ ask: 'hold' }),
-    'coolant-test read': () => ({ ask: 'hold' }),
-    'tips measure': () => ({ ask: 'tip', cylinder }),
-    'gas-test soap': () => ({ ask: 'soap', cylinder }),
-    'gas-test flow': () => ({ ask: 'flow', cylinder }),
     'first-run run': () => ({ ask: 'again', complaint: textOf(move, 'code') as 'overheats' }),
   }
   return (
@@ -39,11 +31,6 @@ export function questionOf(move: Move): EngineQuestion | null {
     faceQuestionOf(move) ??
     blockQuestionOf(move)
   )
-}
-
-const pair = (value: EngineAnswer[string] | undefined): [number, number] => {
-  const [a, b] = value as number[]
-  return [a!, b!]
 }
 
 /** The work that mends a cause, added to what the job has. */
@@ -104,8 +91,6 @@ export function actsOf(
       },
     ],
     'sleeves-out chips': () => chips(),
-    'sleeve-bores measure-bore': () => bore(),
-    'sleeve-bores clean-bore': () => bore(),
     'sleeves-in film': () => step('film'),
     'sleeves-in oil': () => step('oil'),
     'sleeves-in seat': () => step('seated'),
@@ -121,27 +106,6 @@ export function actsOf(
         ...by,
       },
     ],
-    'coolant-test begin': () => begin(),
-    'coolant-test again': () => begin(),
-    'coolant-test read': () => [
-      {
-        what: 'hold-end',
-        heldId: newId(),
-        holdId: readHold(snapshot).start!.id,
-        endKPa: Number(answer.endKPa),
-        endC: Number(answer.endC),
-        wet: answer.wet as number[],
-      },
-    ],
-    'tips washer': () => washer(),
-    'tips other-washer': () => [{ what: 'washers-out', washersOutId: newId(), cylinder, count: 1 }, ...washer()],
-    'tips washers-out': () => [
-      { what: 'washers-out', washersOutId: newId(), cylinder, count: Number(move.figures.washers ?? 2) },
-    ],
-    'tips cut-seat': () => [{ what: 'cut-seat', seatCutId: newId(), cylinder, byMm: numberOf(move, 'byMm') }],
-    'tips measure': () => [{ what: 'measure-tip', tipId: newId(), cylinder, valueMm: Number(answer.valueMm), ...by }],
-    'gas-test soap': () => [{ what: 'soap-look', soapId: newId(), cylinder, bubbles: Boolean(answer.bubbles) }],
-    'gas-test flow': () => [{ what: 'return-flow', flowId: newId(), cylinder, value: Number(answer.value) }],
     'first-run run': () => [
       {
         what: 'run-again',
@@ -170,32 +134,8 @@ export function actsOf(
       depthMm: typeof answer.depthMm === 'number' ? answer.depthMm : null,
     },
   ]
-  const bore = (): EntryAct[] => [
-    {
-      what: 'sleeve-bore',
-      boreId: newId(),
-      cylinder,
-      topMm: pair(answer.topMm),
-      bottomMm: pair(answer.bottomMm),
-      damage: (answer.damage ?? 'none') as 'none',
-      clean: Boolean(answer.clean),
-      ...by,
-    },
-  ]
   const step = (name: 'film' | 'oil' | 'seated' | 'yoke' | 'drawn', mandrelMm: number | null = null): EntryAct[] => [
     { what: 'sleeve-step', stepId: newId(), cylinder, step: name, mandrelMm },
-  ]
-  const begin = (): EntryAct[] => [
-    {
-      what: 'hold-start',
-      holdId: newId(),
-      startKPa: Number(answer.startKPa ?? sectionOf(snapshot)?.test.kPa),
-      startC: Number(answer.startC ?? 20),
-      uncertaintyKPa: 1,
-    },
-  ]
-  const washer = (): EntryAct[] => [
-    { what: 'fit-washer', washerId: newId(), cylinder, thicknessMm: numberOf(move, 'washerMm') },
   ]
   const own = doing[`${move.stage} ${move.action}`]?.()
   if (own) return own

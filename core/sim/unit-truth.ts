@@ -11,6 +11,7 @@ import { answerBushings, bushingQuestions, bushingsWorn, bushingTruth, type Bush
 import type { EngineAnswer } from './engine-answer'
 import { answerFaces, faceQuestions, faceTruth } from './face-truth'
 import { answerFront, frontQuestions, frontTruth, type FrontQuestion } from './front-truth'
+import { round, scatter } from './scatter'
 import { lotOf } from './simulated-engine'
 
 /** What nobody on the floor can see of a simulated engine: where it leaks, what lies under its injectors, what its bores are. */
@@ -41,12 +42,7 @@ export const engineQuestion = z.discriminatedUnion('ask', [
   z.strictObject({ ask: z.literal('injector'), cylinder: cylinderNumber }),
   z.strictObject({ ask: z.literal('rod'), cylinder: cylinderNumber }),
   z.strictObject({ ask: z.literal('sleeve-out'), cylinder: cylinderNumber }),
-  z.strictObject({ ask: z.literal('bore'), cylinder: cylinderNumber }),
   z.strictObject({ ask: z.literal('sleeve-in'), cylinder: cylinderNumber }),
-  z.strictObject({ ask: z.literal('hold') }),
-  z.strictObject({ ask: z.literal('tip'), cylinder: cylinderNumber }),
-  z.strictObject({ ask: z.literal('soap'), cylinder: cylinderNumber }),
-  z.strictObject({ ask: z.literal('flow'), cylinder: cylinderNumber }),
   z.strictObject({ ask: z.literal('again'), complaint: z.enum(complaintNames) }),
   ...bushingQuestions,
   ...frontQuestions,
@@ -56,7 +52,7 @@ export const engineQuestion = z.discriminatedUnion('ask', [
 export type EngineQuestion = z.infer<typeof engineQuestion>
 
 /** Washers under an injector now: as it came in, or as this job put them. */
-function washersUnder(truth: UnitTruth, snapshot: Snapshot, cylinder: number): number[] {
+export function washersUnder(truth: UnitTruth, snapshot: Snapshot, cylinder: number): number[] {
   const section = sectionOf(snapshot)
   const each = section?.washerMm ?? 0
   const out = Math.max(
@@ -81,7 +77,7 @@ export function leaksNow(truth: UnitTruth, snapshot: Snapshot): UnitTruth['leaks
 
 /** From which chance on a test of the simulated engine shows a leak: it has no doubts. */
 const SHOWS = 0.5
-function testShows(truth: UnitTruth, snapshot: Snapshot, test: LeakTest, cylinder: number | null): boolean {
+export function testShows(truth: UnitTruth, snapshot: Snapshot, test: LeakTest, cylinder: number | null): boolean {
   const { shows } = startLeakTable.tests[test]
   return leaksNow(truth, snapshot).some(
     (l) => shows[l.kind] >= SHOWS && (cylinder === null || l.cylinder === null || l.cylinder === cylinder),
@@ -102,10 +98,6 @@ const complaints: Partial<Record<ComplaintName, { from: readonly LeakKind[]; goo
 /** Whether a question is one of the ends of the crank. */
 const frontAsks: readonly string[] = frontQuestions.map((q) => q.shape.ask.value)
 const isFront = (question: EngineQuestion): question is FrontQuestion => frontAsks.includes(question.ask)
-
-/** A small scatter that a name always gives, ±. */
-const scatter = (name: string, by: number) => (2 * lotOf(name) - 1) * by
-const round = (value: number, digits: number) => Number(value.toFixed(digits))
 
 /**
  * What the simulated engine answers, as it stands now.
@@ -133,22 +125,6 @@ export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: Eng
       return { depthMm: round(crownNowMm(snapshot, question.cylinder) ?? 0, 1) }
     case 'sleeve-out':
       return { peakNm: round(34 + scatter(`pull ${question.cylinder}`, 6), 0) }
-    case 'bore': {
-      const { headBoreMm } = need()
-      const at = (where: string) =>
-        round(
-          headBoreMm + (truth.boreOffMm[question.cylinder] ?? 0) + scatter(`bore ${question.cylinder} ${where}`, 0.004),
-          3,
-        )
-      const seen = lastAt(snapshot, 'bores', question.cylinder)
-      return {
-        topMm: [at('top a'), at('top b')],
-        bottomMm: [at('bottom a'), at('bottom b')],
-        damage: 'none',
-        // Old compound is there until somebody was sent back for it.
-        clean: seen !== null,
-      }
-    }
     case 'sleeve-in': {
       const { springbackMm, kind } = need()
       const mandrelMm = readIn(snapshot, question.cylinder)
@@ -159,30 +135,6 @@ export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: Eng
         ? { boreMm: round(mandrelMm - springbackMm + scatter(`drawn ${question.cylinder}`, 0.002), 3), topBelowMm }
         : { topBelowMm }
     }
-    case 'hold': {
-      const { test } = need()
-      const wet = leaksNow(truth, snapshot).flatMap((l) =>
-        l.kind === 'sleeve-seal' && l.cylinder !== null ? [l.cylinder] : [],
-      )
-      const startC = 24
-      const endC = 21.5
-      // Air that cools loses pressure without a leak.
-      const cooled = ((test.kPa + 101.3) * (endC + 273.15)) / (startC + 273.15) - 101.3
-      return { startKPa: test.kPa, startC, endKPa: round(cooled - (wet.length > 0 ? 22 : 0.4), 1), endC, wet }
-    }
-    case 'tip': {
-      const { injectorSeatToTipMm, seatAboveMm, crushMm } = need()
-      const cutMm = sleeveEntries(snapshot, 'seatCuts')
-        .filter((c) => c.cylinder === question.cylinder)
-        .reduce((sum, c) => sum + c.byMm, 0)
-      const under = washersUnder(truth, snapshot, question.cylinder).reduce((sum, t) => sum + t - crushMm, 0)
-      const tip = injectorSeatToTipMm - (seatAboveMm - cutMm) - under
-      return { valueMm: round(tip + scatter(`tip ${question.cylinder}`, 0.012), 3) }
-    }
-    case 'soap':
-      return { bubbles: testShows(truth, snapshot, 'soap', question.cylinder) }
-    case 'flow':
-      return { value: truth.flows[question.cylinder] ?? round(24 + scatter(`flow ${question.cylinder}`, 1.6), 1) }
     case 'again': {
       if (question.complaint === 'oil-pressure' && truth.bushings)
         return bushingsWorn(snapshot) ? { gone: false, before: 70, now: 75 } : { gone: true, before: 70, now: 215 }

@@ -12,6 +12,7 @@ import type { EntryAct } from '../works/kinds'
 import { padAt } from '../works/faces/read-faces'
 import { jointOf, readJoint } from '../works/fasteners/read-joint'
 import { settledNow } from '../works/leaks/read-leak'
+import { lastAt } from '../works/sleeves/read-sleeves'
 import { sendBack } from '../works/sleeves/send-back'
 
 const START = Date.parse('2026-11-24T09:00:00.000Z')
@@ -58,7 +59,7 @@ export class Hand {
     const { move } = this
     this.seen?.(move)
     this.moves.push([move.stage, move.action, move.cylinder ?? move.place ?? ''].join(' ').trim())
-    if (move.action === 'next-cylinder') this.cylinder = move.cylinder!
+    if (move.action === 'next-cylinder') this.cylinder = (move.to ?? move).cylinder!
     else if (move.action === 'next-place') this.place = move.to?.place ?? move.place
     else if (move.action === 'close-stage') {
       expect(
@@ -71,6 +72,8 @@ export class Hand {
       this.nowMs += 60_000 * Number(move.figures.minutes)
     else if (move.action === 'send-back' || move.action === 'pull-again')
       for (const act of sendBack(this.job, move.cylinder!, 'out again')) this.act(act)
+    else if (move.action === 'reseat')
+      this.act({ what: 'strike-entry', entryId: lastAt(this.job, 'tips', move.cylinder!)!.id, reason: 'reseated' })
     else if (move.action === 'clamp') this.tighten('injector-clamp', move.cylinder)
     else if (move.action === 'bolts') this.tighten(this.jointOfMove(move), null)
     else if (move.action === 'bolt') this.tighten('damper', null)
@@ -94,8 +97,7 @@ export class Hand {
     if (logic.doing) {
       const doing = logic.doing(this.job, this.inHand)
       if (!doing) return []
-      const act = doing.make(playDoing(this.truth, this.job, doing, {}), by, newUuid)
-      return act ? [act] : []
+      return doing.make(playDoing(this.truth, this.job, doing, {}), by, newUuid) ?? []
     }
     const question = questionOf(move)
     const answer = question ? answerEngine(this.truth, this.job, question) : {}

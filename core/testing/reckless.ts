@@ -45,6 +45,8 @@ export class RecklessHand extends Hand {
     seed: number,
     /** Looks at the job before each thing that is done. */
     private readonly look: (hand: RecklessHand) => void,
+    /** What its gauges can tell, mm. */
+    private readonly uncertaintyMm = 0.002,
   ) {
     super(job, truth)
     this.random = seededRandom(seed)
@@ -57,6 +59,7 @@ export class RecklessHand extends Hand {
   private wrong(ask: Ask, right: Answer): Answer {
     if (typeof right === 'boolean') return !right
     if (ask.is === 'choice') return this.pick(ask.options)
+    if (ask.is === 'places') return [this.pick(this.cylinders)]
     if (typeof right !== 'number') return right
     const off = this.pick([0.004, 0.01, 0.03, 0.2, 2, 20]) * this.pick([1, -1])
     const value = Math.min(ask.most, Math.max(ask.least, right + off))
@@ -76,10 +79,10 @@ export class RecklessHand extends Hand {
   /** Tries an entry, and does it where nothing refuses it. */
   private attempt(stage: StageName, doing: Doing, share: number): void {
     const answers = this.answersTo(doing, share)
-    const act = doing.make(answers, { gaugeId: null, uncertaintyMm: 0.002 }, newUuid)
-    if (!act)
+    const acts = doing.make(answers, { gaugeId: null, uncertaintyMm: this.uncertaintyMm }, newUuid)
+    if (!acts)
       throw new Error(`${stage} ${doing.entry}: ${JSON.stringify(filled(doing.asks(answers), answers))} makes nothing`)
-    this.submit(stage, act)
+    for (const act of acts) this.submit(stage, act)
   }
   private submit(stage: StageName, act: EntryAct): void {
     const refused = stageLogic[stage].refuse?.(this.job, act, this.nowMs) ?? null
@@ -99,6 +102,7 @@ export class RecklessHand extends Hand {
     const logic = stageLogic[stage]
     const places = this.placesOf(stage)
     if (this.chance(0.08) && places.length > 0) this.place = this.pick(places)
+    if (this.chance(0.08) && this.cylinders.length > 0) this.cylinder = this.pick(this.cylinders)
     if (this.chance(0.05)) this.nowMs += this.pick([60_000, 3_600_000])
     if (this.chance(0.06)) return this.strikeOne(stage)
     if (this.chance(0.08)) return this.outOfTurn(stage)
@@ -108,7 +112,7 @@ export class RecklessHand extends Hand {
     if (doing) this.attempt(stage, doing, 0.09)
     else if (move.action === 'close-stage') this.act({ what: 'close-stage', stage, note: 'as it is' })
     else if (move.action === 'sheet-first') return false
-    else if (move.button === null) return this.strikeOne(stage)
+    else if (move.button === null && !move.action.startsWith('wait')) return this.strikeOne(stage)
     else this.step()
     return true
   }
@@ -117,6 +121,9 @@ export class RecklessHand extends Hand {
     return [...new Set([stageLogic[stage].move(this.job, hand).place, ...this.seenPlaces])].flatMap((p) => p ?? [])
   }
   private readonly seenPlaces = new Set<string>()
+  private get cylinders(): number[] {
+    return this.job.engine.heads.flat()
+  }
   override act(act: Parameters<Hand['act']>[0]): void {
     const { place } = act as { place?: string | null }
     if (place) this.seenPlaces.add(place)
@@ -135,7 +142,11 @@ export class RecklessHand extends Hand {
     if (kinds.length === 0) return true
     const { what } = this.pick(kinds)
     const place = this.pick([this.place, ...this.seenPlaces])
-    const doing = stageLogic[stage].turn?.(this.job, what as EntryWhat, { cylinder: null, place }, this.nowMs)
+    const spot =
+      place === null && 'cylinder' in kindOf[what].given
+        ? { cylinder: this.pick(this.cylinders), place }
+        : { cylinder: null, place }
+    const doing = stageLogic[stage].turn?.(this.job, what as EntryWhat, spot, this.nowMs)
     if (doing && this.chance(0.5)) this.attempt(stage, doing, 0.1)
     else this.send(stage, what as EntryWhat, place)
     return true

@@ -35,8 +35,10 @@ export interface Doing extends Spot {
   entry: EntryWhat
   asks(answers: Answers): Ask[]
   said(answers: Answers, by: MeasuredBy): Said
-  /** The entry; null while something is still to be answered. */
-  make(answers: Answers, by: MeasuredBy, newId: () => string, more?: ByTurn): EntryAct | null
+  /** The entry is made at place after place: with it done, the next one is taken in hand. */
+  onward: boolean
+  /** The entry, after what comes before it; null while something is still to be answered. */
+  make(answers: Answers, by: MeasuredBy, newId: () => string, more?: ByTurn): EntryAct[] | null
 }
 
 /** What a stage knows of itself. */

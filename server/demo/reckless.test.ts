@@ -24,6 +24,8 @@ interface Tried {
   jobs: (() => Snapshot)[]
   truth: UnitTruth
   stages: StageName[]
+  /** What its gauges can tell, mm. */
+  uncertaintyMm?: number
 }
 const withBarrels = (change: Partial<BarrelSection> | null) => (): Snapshot => {
   const job = newJob('sarn', ['barrels'], [])
@@ -32,6 +34,18 @@ const withBarrels = (change: Partial<BarrelSection> | null) => (): Snapshot => {
     ...job,
     sheet: { ...job.sheet, sections: change === null ? others : { ...others, barrels: { ...barrels, ...change } } },
   }
+}
+const withoutWashers = (): Snapshot => {
+  const job = newJob('orrin', ['tips'], [])
+  const { sleeves } = job.sheet.sections
+  return {
+    ...job,
+    sheet: { ...job.sheet, sections: { ...job.sheet.sections, sleeves: { ...sleeves!, washersMm: [] } } },
+  }
+}
+const withoutSleeves = (): Snapshot => {
+  const job = newJob('orrin', ['sleeves', 'tips'], [])
+  return { ...job, sheet: { ...job.sheet, sections: {} } }
 }
 /** Works whose stages are made of steps, with what nobody sees of their engines. */
 const works: Tried[] = [
@@ -50,9 +64,23 @@ const works: Tried[] = [
     truth: { ...pumpTruth, leaks: [], barrels: compressorTruth },
     stages: ['barrel-measure', 'barrel-fit', 'barrel-sleeve', 'barrel-bore', 'barrel-ready'],
   },
+  {
+    name: 'injector sleeves',
+    jobs: [
+      () => newJob('orrin', ['sleeves', 'tips'], []),
+      () => newJob('tarrock', ['sleeves', 'tips'], []),
+      () => newJob('orrin', ['tips'], []),
+      withoutWashers,
+      withoutSleeves,
+    ],
+    // One injector stands on two washers, one bore is large, one injector gives back too much.
+    truth: { ...pumpTruth, leaks: [], washers: { 2: 2, 3: 0 }, boreOffMm: { 4: 0.05 }, flows: { 5: 60 } },
+    stages: ['sleeve-bores', 'coolant-test', 'tips', 'gas-test'],
+    uncertaintyMm: 0.05,
+  },
 ]
 
-describe.each(works)('$name, by hands that err', ({ jobs, truth, stages }) => {
+describe.each(works)('$name, by hands that err', ({ jobs, truth, stages, uncertaintyMm }) => {
   it('is told one thing by bar, gate and refusal, in whole sentences, at every step of its stages', () => {
     const met = new Set<string>()
     const refused = new Set<string>()
@@ -61,7 +89,13 @@ describe.each(works)('$name, by hands that err', ({ jobs, truth, stages }) => {
     const open = () => [...wanted.filter((step) => !met.has(step)), ...orders.filter((order) => !refused.has(order))]
     // Each seed errs otherwise: as many as it takes to come to every step and every refusal.
     for (let seed = 1; seed <= LEAST || (seed <= MOST && open().length > 0); seed++) {
-      const hand = new RecklessHand(jobs[seed % jobs.length]!(), truth, seed, (now) => lookAt(now, now.stage, met))
+      const hand = new RecklessHand(
+        jobs[seed % jobs.length]!(),
+        truth,
+        seed,
+        (now) => lookAt(now, now.stage, met),
+        uncertaintyMm,
+      )
       for (const stage of stages) lookAt(hand, stage, met)
       for (let i = 0; i < 220 && hand.recklessly(); i++)
         // A stage that is not next is looked at, too: who comes to it is told what is first.

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { mover } from '#core/job/move'
 import { injectorSleeves } from '#core/testing/injector-sleeves'
 import { ids, sixCylinders } from '#core/testing/make-snapshot'
-import { tips } from '#core/works/sleeves/tips'
+import { sleevesIn } from '#core/works/sleeves/sleeves-in'
 import { i18n } from '../app/i18n'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
@@ -25,7 +25,7 @@ beforeEach(async () => {
   await useJob().open(server.snapshot.job.id)
 
   document.body.innerHTML = '<div id="host"></div>'
-  const asked = mover('tips', tips.says)('measure', 'tells', { cylinder: 2 })
+  const asked = mover('sleeves-in', sleevesIn.says)('measure-in', 'ends-free', { cylinder: 2 })
   app = createApp({
     data: () => ({ move: null as unknown }),
     mounted() {
@@ -45,7 +45,7 @@ afterEach(async () => {
 })
 
 async function enter(text: string): Promise<void> {
-  const box = document.querySelector<HTMLInputElement>('[data-field=valueMm] input')!
+  const box = document.querySelector<HTMLInputElement>('[data-field=boreMm] input')!
   box.value = text
   box.dispatchEvent(new Event('input'))
   await nextTick()
@@ -56,19 +56,19 @@ const said = () => document.querySelector('form')!.textContent
 
 describe('what a stage asks for', () => {
   it('asks once about a length that fits another unit, keeps it, and takes it when it is entered again', async () => {
-    await enter('82')
+    await enter('240')
     expect(answered).not.toHaveBeenCalled()
-    expect(said()).toContain('far from the 2.100 expected here')
-    await enter('82')
-    expect(answered).toHaveBeenCalledExactlyOnceWith({ valueMm: 82 })
+    expect(said()).toContain('far from the 22.400 expected here')
+    await enter('240')
+    expect(answered).toHaveBeenCalledExactlyOnceWith({ boreMm: 240 })
   })
 
   it('asks anew where another odd figure takes its place, and takes a usual one at once', async () => {
-    await enter('82')
-    await enter('0.0021')
+    await enter('240')
+    await enter('0.0224')
     expect(answered).not.toHaveBeenCalled()
-    await enter('3.5')
-    expect(answered).toHaveBeenCalledExactlyOnceWith({ valueMm: 3.5 })
+    await enter('22.5')
+    expect(answered).toHaveBeenCalledExactlyOnceWith({ boreMm: 22.5 })
   })
 
   it('takes nothing for nothing, and says so', async () => {

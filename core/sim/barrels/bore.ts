@@ -4,7 +4,8 @@ import { entriesAt, type BarrelSpot } from '../../works/barrels/read-barrels'
 import type { Asked, Plays } from '../play'
 import type { UnitTruth } from '../unit-truth'
 import { atBarrel } from './at-barrel'
-import { boredTo, firstBoreMm, scatter, shown, two } from './truth'
+import { scatter } from '../scatter'
+import { boredTo, firstBoreMm, shown, two } from './truth'
 
 /** The bore after what was to be done to it. */
 function bored(unit: UnitTruth, asked: Asked, toMm: (state: BoreState, spot: BarrelSpot) => number | null) {

@@ -3,7 +3,8 @@ import { entriesAt } from '../../works/barrels/read-barrels'
 import type { Plays } from '../play'
 import type { UnitTruth } from '../unit-truth'
 import { atBarrel } from './at-barrel'
-import { boredTo, edges, round, scatter, two } from './truth'
+import { round, scatter } from '../scatter'
+import { boredTo, edges, two } from './truth'
 
 /** Sleeves off the shelf, barrels under the boring bar, seats under the depth gauge. */
 export const plays: Plays<UnitTruth> = {

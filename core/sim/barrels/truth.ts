@@ -5,7 +5,7 @@ import { lengthMm, temperatureC, thicknessMm } from '../../schema'
 import { wallLooks } from '../../works/barrels/kinds'
 import { readWorn, type BarrelSpot } from '../../works/barrels/read-barrels'
 import { readFit } from '../../works/barrels/fit/read'
-import { lotOf } from '../simulated-engine'
+import { round, scatter } from '../scatter'
 
 /** What nobody sees of simulated barrels. Lengths mm at 20 °C. */
 export const barrelTruth = z.object({
@@ -31,9 +31,6 @@ export const barrelTruth = z.object({
   flangeProudMm: z.array(lengthMm).length(4),
 })
 export type BarrelTruth = z.infer<typeof barrelTruth>
-
-export const scatter = (name: string, by: number) => (2 * lotOf(name) - 1) * by
-export const round = (value: number, digits: number) => Number(value.toFixed(digits))
 
 /** What the bore gauge shows of a diameter, in a part as warm as it lies. */
 export function shown(truth: BarrelTruth, mm: number, expansionPerC: number, name: string): number {

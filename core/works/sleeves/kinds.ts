@@ -1,14 +1,19 @@
 import { z } from 'zod'
-import { angleDeg, cylinderNumber, lengthFromZeroMm, lengthMm, thicknessMm } from '../../schema'
+import { countOf, lengthOf, numberOf, pressureOf, temperatureOf, torqueOf } from '../../figure-types'
+import { angleDeg, cylinderNumber, lengthFromZeroMm } from '../../schema'
 import { id } from '../../job/base'
 import { kind } from '../kind'
 
 const words = z.string().max(300).default('')
 const at = { cylinder: cylinderNumber }
-const pressureKPa = z.number().min(-100).max(5000)
-const celsius = z.number().gt(-60).max(200)
+const pressureKPa = pressureOf({ least: -100, most: 5000 })
+const celsius = temperatureOf({ least: -40, most: 150 })
 /** What a figure was measured with: the gauge and what it can tell. */
 const by = { gaugeId: id.nullable(), uncertaintyMm: lengthFromZeroMm }
+/** No bore of a head for an injector sleeve, and no mandrel for one, is smaller or larger across. */
+const acrossMm = lengthOf({ least: 3, most: 150, by: ['bore'] })
+const twoWays = z.tuple([acrossMm, acrossMm])
+const washers = countOf({ least: 0, most: 6 })
 
 export const removalSchools = ['tap', 'expanding'] as const
 export const inSteps = ['film', 'oil', 'seated', 'yoke', 'drawn'] as const
@@ -34,7 +39,7 @@ export const kinds = {
     stage: 'tips',
     struckIn: 'sleeves-out',
     quiet: true,
-    given: { ...at, depthMm: lengthMm.nullable() },
+    given: { ...at, depthMm: lengthOf({ least: -100, most: 1000, by: ['rule'], rough: true }).nullable() },
   }),
   /** An injector out, with its trim code and the sealing washers that came with it. */
   'injector-out': kind({
@@ -44,7 +49,7 @@ export const kinds = {
     stage: 'sleeves-out',
     struckIn: 'sleeves-out',
     quiet: true,
-    given: { ...at, trimCode: z.string().trim().max(40), washers: z.int().min(0).max(6) },
+    given: { ...at, trimCode: z.string().trim().max(40), washers },
   }),
   'sleeve-out': kind({
     rows: 'out',
@@ -55,7 +60,7 @@ export const kinds = {
     given: {
       ...at,
       school: z.enum(removalSchools),
-      peakNm: z.number().min(0).max(1e4).nullable(),
+      peakNm: torqueOf({ least: 0, most: 2000 }).nullable(),
       chipsOut: z.boolean(),
       words,
     },
@@ -69,8 +74,8 @@ export const kinds = {
     struckIn: 'sleeve-bores',
     given: {
       ...at,
-      topMm: z.tuple([thicknessMm, thicknessMm]),
-      bottomMm: z.tuple([thicknessMm, thicknessMm]),
+      topMm: twoWays,
+      bottomMm: twoWays,
       damage: z.enum(boreDamage),
       clean: z.boolean(),
       ...by,
@@ -85,7 +90,7 @@ export const kinds = {
     stage: 'sleeves-in',
     struckIn: 'sleeves-in',
     quiet: true,
-    given: { ...at, step: z.enum(inSteps), mandrelMm: thicknessMm.nullable() },
+    given: { ...at, step: z.enum(inSteps), mandrelMm: acrossMm.nullable() },
   }),
   /** A sleeve as it is in: how far its top stands below, and its bore where it was drawn. */
   'sleeve-in': kind({
@@ -94,7 +99,13 @@ export const kinds = {
     strikes: true,
     stage: 'sleeves-in',
     struckIn: 'sleeves-in',
-    given: { ...at, boreMm: thicknessMm.nullable(), topBelowMm: lengthMm.nullable(), ...by, words },
+    given: {
+      ...at,
+      boreMm: acrossMm.nullable(),
+      topBelowMm: lengthOf({ least: -50, most: 100, by: ['depth'] }).nullable(),
+      ...by,
+      words,
+    },
   }),
   /** The cooling system put under pressure. */
   'hold-start': kind({
@@ -123,7 +134,7 @@ export const kinds = {
     stage: 'tips',
     struckIn: 'tips',
     quiet: true,
-    given: { ...at, thicknessMm },
+    given: { ...at, thicknessMm: lengthOf({ least: 0.1, most: 20, by: ['outside'] }) },
   }),
   /** Washers taken out again, counted. */
   'washers-out': kind({
@@ -133,7 +144,7 @@ export const kinds = {
     stage: 'tips',
     struckIn: 'tips',
     quiet: true,
-    given: { ...at, count: z.int().min(0).max(6) },
+    given: { ...at, count: washers },
   }),
   /** A seat cut deeper. */
   'cut-seat': kind({
@@ -143,7 +154,7 @@ export const kinds = {
     stage: 'tips',
     struckIn: 'tips',
     quiet: true,
-    given: { ...at, byMm: thicknessMm },
+    given: { ...at, byMm: lengthOf({ least: 0.001, most: 10, by: ['depth'] }) },
   }),
   /** Where a tip stands below the fire deck. */
   'measure-tip': kind({
@@ -152,7 +163,7 @@ export const kinds = {
     strikes: true,
     stage: 'tips',
     struckIn: 'tips',
-    given: { ...at, valueMm: lengthMm, ...by, words },
+    given: { ...at, valueMm: lengthOf({ least: -50, most: 50, by: ['depth'] }), ...by, words },
   }),
   /** Soap water at the injector with the engine running. */
   'soap-look': kind({
@@ -170,6 +181,6 @@ export const kinds = {
     stage: 'gas-test',
     struckIn: 'gas-test',
     quiet: true,
-    given: { ...at, value: z.number().min(0).max(1e5) },
+    given: { ...at, value: numberOf({ least: 0, most: 10_000 }) },
   }),
 }

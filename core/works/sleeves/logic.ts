@@ -1,12 +1,12 @@
 import type { Snapshot } from '../../job/snapshot'
 import type { Clock } from '../clock'
 import type { WorkLogic } from '../stage-logic'
-import { clocks as holdClocks, coolantTest } from './coolant-test'
-import { gasTest } from './gas-test'
-import { sleeveBores } from './sleeve-bores'
+import { clocks as holdClocks, coolantTest } from './coolant/steps'
+import { gasTest } from './gas/steps'
+import { sleeveBores } from './bores/steps'
 import { clocks as cureClocks, sleevesIn } from './sleeves-in'
 import { sleevesOut } from './sleeves-out'
-import { tips } from './tips'
+import { tipsStage } from './tips/steps'
 
 /** The logic of injector sleeves, stage by stage. */
 export const stages: WorkLogic<'sleeves'> = {
@@ -14,7 +14,7 @@ export const stages: WorkLogic<'sleeves'> = {
   'sleeve-bores': sleeveBores,
   'sleeves-in': sleevesIn,
   'coolant-test': coolantTest,
-  tips,
+  tips: tipsStage,
   'gas-test': gasTest,
 }
 

@@ -11,10 +11,8 @@ import { frontFields } from './front-fields'
 export function askFields(question: EngineQuestion, move: Move, snapshot: Snapshot, t: Tell): AskField[] {
   const section = sectionOf(snapshot)
   const expanded = section?.kind === 'expanded'
-  const bore = section ? { aboutMm: section.headBoreMm } : {}
   // What a complaint is counted in, where one is measured again.
   const countedIn = question.ask === 'again' ? t(`leak.counted-in.${question.complaint}`) : ''
-  const ending = move.action === 'read'
   const all: Record<string, AskField[]> = {
     test: [{ key: 'words', is: 'text', label: t('close.note'), optional: true }],
     injector: [
@@ -35,47 +33,12 @@ export function askFields(question: EngineQuestion, move: Move, snapshot: Snapsh
       { key: 'peakNm', is: 'torque', label: t('sleeve.peak'), optional: true },
       { key: 'chipsOut', is: 'check', label: t('sleeve.chips-out'), usual: false, optional: true },
     ],
-    bore: [
-      { key: 'topMm.0', is: 'length', label: t('sleeve.bore-top'), ...bore },
-      { key: 'topMm.1', is: 'length', label: '', ...bore },
-      { key: 'bottomMm.0', is: 'length', label: t('sleeve.bore-bottom'), ...bore },
-      { key: 'bottomMm.1', is: 'length', label: '', ...bore },
-      {
-        key: 'damage',
-        is: 'choice',
-        label: t('sleeve.damage'),
-        options: ['none', 'light', 'marked', 'heavy'],
-        words: 'sleeve.damages',
-        usual: 'none',
-      },
-      { key: 'clean', is: 'check', label: t('sleeve.clean'), usual: false, optional: true },
-    ],
     'sleeve-in': [
       ...(expanded
         ? [{ key: 'boreMm', is: 'length', label: t('sleeve.bore-after'), aboutMm: section!.sleeveBoreMm } as const]
         : []),
       { key: 'topBelowMm', is: 'length', label: t('sleeve.top-below'), optional: true },
     ],
-    hold: ending
-      ? [
-          { key: 'endKPa', is: 'pressure', label: t('sleeve.hold-end') },
-          { key: 'endC', is: 'temperature', label: t('sleeve.hold-temperature') },
-          { key: 'wet', is: 'cylinders', label: t('sleeve.hold-wet'), optional: true, usual: [] },
-        ]
-      : [
-          { key: 'startKPa', is: 'pressure', label: t('sleeve.hold-start') },
-          { key: 'startC', is: 'temperature', label: t('sleeve.hold-temperature') },
-        ],
-    tip: [
-      {
-        key: 'valueMm',
-        is: 'length',
-        label: t('sleeve.tip-measured'),
-        ...(section ? { aboutMm: (section.tip.minMm + section.tip.maxMm) / 2 } : {}),
-      },
-    ],
-    soap: [],
-    flow: [{ key: 'value', is: 'number', label: `${t('sleeve.flow')}, ${t('sleeve.flow-unit')}` }],
     again: [
       { key: 'before', is: 'number', label: t('run.figure-before', { unit: countedIn }), optional: true },
       { key: 'now', is: 'number', label: t('run.figure-now', { unit: countedIn }), optional: true },

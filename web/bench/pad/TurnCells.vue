@@ -89,7 +89,7 @@ watch(
         <span class="flex items-center justify-between gap-1">
           <span
             class="figure leading-tight"
-            :class="[narrow ? 'text-lead' : 'text-figure', { 'text-soft': c.usual }]"
+            :class="[narrow ? 'text-lead max-[1100px]:text-body' : 'text-figure', { 'text-soft': c.usual }]"
             data-part="cell-value"
             >{{ c.value }}</span
           >

@@ -1,6 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import { answersOf, MORE } from '#core/job/turn'
 import { assembled, filled, nextAsk, nothingSaid, type Answer, type Answers, type Ask } from '#core/job/ask'
+import { applyAct } from '#core/job/apply'
 import { strikeEntry } from '#core/job/entries'
 import { spotKey } from '#core/job/place'
 import { mean } from '#core/measure/mean'
@@ -62,12 +63,14 @@ interface Correcting {
  * @param logic the stage
  * @param doing what its next move asks; null where it asks nothing
  * @param act makes an entry. @returns whether it was made
+ * @param onward takes the next place in hand, where the work goes on there
  */
 export function useTurn(
   stage: StageName,
   logic: StageLogic,
   doing: () => Doing | null,
   act: (entry: EntryAct) => boolean,
+  onward: () => void,
 ) {
   const job = useJob()
   const shop = useShop()
@@ -187,25 +190,35 @@ export function useTurn(
     if (!at || nextAsk(asks.value, answers.value)) return true
     const { [WHY]: why, ...own } = answers.value
     const of = correcting.value
-    const entry = at.make(own, by.value, newId, {
+    const entries = at.make(own, by.value, newId, {
       ...(draft.value ? { fromAt: draft.value.fromAt } : {}),
       ...(draft.value && Object.keys(draft.value.repeats).length > 0 ? { repeats: draft.value.repeats } : {}),
       ...(of ? { replaces: { id: of.id, reason: String(why) } } : {}),
     })
-    if (!entry) return true
-    const refused = logic.refuse?.(of ? before(of) : snapshot(), entry, clock.nowMs()) ?? null
-    if (refused) {
-      problem.value = { kind: 'refused', order: refused.details[0] ?? refused.code }
-      return false
+    if (!entries) return true
+    // Each is judged by the job as those before it leave it.
+    let then = of ? before(of) : snapshot()
+    for (const entry of entries) {
+      const refused = logic.refuse?.(then, entry, clock.nowMs()) ?? null
+      if (refused) {
+        problem.value = { kind: 'refused', order: refused.details[0] ?? refused.code }
+        return false
+      }
+      then = applyAct(then, entry, {
+        seq: Infinity,
+        at: new Date(clock.nowMs()).toISOString(),
+        personId: device.personId,
+      })
     }
     // What is asked next has another name.
     const done = id.value!
-    if (!act(entry)) {
+    if (!entries.every(act)) {
       problem.value = { kind: 'nobody' }
       return false
     }
     correcting.value = null
     put(done, null)
+    if (at.onward) onward()
     return true
   }
 

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { broughtComponent } from '../../app/bring'
 import { withWords } from '../../app/i18n'
+import type { RingWord } from '../DeckRail.vue'
 import EngineSwitch from '../EngineSwitch.vue'
 import StagePhotos from '../StagePhotos.vue'
 import StageShell from '../StageShell.vue'
@@ -15,18 +16,20 @@ const props = defineProps<{
   title: string | null
   /** What is said where the sheet tells too little to draw anything; null where it does. */
   empty: string | null
+  /** What each ring of the deck says, where its places are cylinders. */
+  words?: Record<number, RingWord>
 }>()
 const TurnPad = broughtComponent(withWords(['told'], () => import('../pad/TurnPad.vue')))
 const { t } = useI18n()
 // The stage's hands stay the same as long as it is on the screen.
-const { move, closed, closing, go, engine, problem, turn, padded, simulate } = props.hands
+const { job, move, closed, closing, go, engine, problem, turn, padded, simulate, atCylinders } = props.hands
 const { wanted, there, on, asking } = engine
 const tag = computed(() => [t(`stage.${move.value.stage}`), props.title].filter(Boolean).join(', '))
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :problem="problem" @go="go">
-    <template #rail><slot name="rail" /></template>
+  <StageShell v-model:closing="closing" :move="move" :problem="problem" v-bind="words ? { words } : {}" @go="go">
+    <template v-if="$slots.rail" #rail><slot name="rail" /></template>
     <div class="min-h-0 flex-1">
       <p v-if="empty" class="h-full bg-layout p-6 text-lead text-scribe" data-part="empty">{{ empty }}</p>
       <slot v-else />
@@ -36,7 +39,7 @@ const tag = computed(() => [t(`stage.${move.value.stage}`), props.title].filter(
       <h2 v-if="title" class="text-head">{{ title }}</h2>
       <slot name="side" />
       <EngineSwitch v-if="there && !closed" v-model="wanted" :asking="asking" />
-      <StagePhotos :tag="tag" :cylinder="null" :closed="closed" />
+      <StagePhotos :tag="tag" :cylinder="atCylinders ? job.selected : null" :closed="closed" />
     </template>
     <template #dialogs><slot name="dialogs" /></template>
   </StageShell>

@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { nextAsk, type Answers } from '#core/job/ask'
 import type { Move } from '#core/job/move'
-import { atCylinder, type Spot } from '#core/job/place'
+import { atCylinder, sameSpot, type Spot } from '#core/job/place'
 import { isClosed } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
 import { engineAnswer } from '#core/sim/engine-answer'
@@ -19,6 +19,8 @@ import { useTurn } from '../pad/useTurn'
 import { useActs } from '../useActs'
 import { useStageKeys } from '../useStageKeys'
 
+/** Moves that only take another place in hand. */
+const nexts = ['next-place', 'next-cylinder']
 /** How long the simulated engine may take, ms. */
 const PATIENCE_MS = 20_000
 
@@ -68,13 +70,15 @@ function useSimulated() {
  * @param placesOf where its work is done, in order
  * @param own what is done otherwise on this stage, by its action
  * @param nowMs the shop's time, where the stage is drawn by it
+ * @param busy whether something of the stage's own lies over it
  */
-export function useStage<P extends Spot & { place: string }>(
+export function useStage<P extends Spot>(
   stage: StageName,
   logic: StageLogic,
   placesOf: (snapshot: Snapshot) => readonly P[],
   own: Record<string, () => void> = {},
   nowMs?: () => number,
+  busy: () => boolean = () => false,
 ) {
   const { t } = useI18n()
   const job = useJob()
@@ -92,10 +96,12 @@ export function useStage<P extends Spot & { place: string }>(
   const move = computed<Move>(() => logic.move(snapshot.value, hand.value))
   const doing = computed(() => logic.doing?.(snapshot.value, hand.value) ?? null)
   const closed = computed(() => isClosed(snapshot.value, stage))
-  const inHand = () => places.value.find((p) => p.place === job.place)
+  const inHand = () => places.value.find((p) => sameSpot(p, job.hand))
   /** The place in hand; the first where none is. */
   const mine = computed<P | null>(() => inHand() ?? places.value[0] ?? null)
   const choose = (place: string): void => job.select({ cylinder: null, place })
+  /** Whether its places are cylinders. */
+  const atCylinders = computed(() => places.value.every((p) => p.place === null))
   const closing = ref<'close' | 'reopen' | null>(null)
 
   const turn = useTurn(
@@ -103,6 +109,10 @@ export function useStage<P extends Spot & { place: string }>(
     logic,
     () => doing.value,
     (entry: EntryAct) => act(entry),
+    () => {
+      // What is told of the place in hand is read before it is left.
+      if (nexts.includes(move.value.action) && move.value.head === move.value.action) void go()
+    },
   )
   /** Whether the pad asks something now. */
   const padded = computed(() => !closed.value && turn.asks.value.length > 0)
@@ -113,7 +123,7 @@ export function useStage<P extends Spot & { place: string }>(
     if (!at || engine.asking.value) return
     const answers = await engine.answersTo(stage, at, turn.answers.value, most)
     // Who went on meanwhile is not answered for.
-    if (!answers || turn.current.value?.entry !== at.entry || turn.current.value.place !== at.place) return
+    if (!answers || turn.current.value?.entry !== at.entry || !sameSpot(turn.current.value, at)) return
     for (const [key, value] of Object.entries(answers)) {
       if (turn.answers.value[key] !== undefined) continue
       turn.choose(key)
@@ -139,7 +149,7 @@ export function useStage<P extends Spot & { place: string }>(
   async function go(): Promise<void> {
     const now = move.value
     const others: Record<string, () => void> = {
-      'next-cylinder': () => (job.selected = now.cylinder!),
+      'next-cylinder': () => job.select(atCylinder((now.to ?? now).cylinder!)),
       'next-place': () => choose((now.to ?? now).place!),
       'sheet-first': () => void router.push({ name: 'engine', params: { engineId: snapshot.value.engine.id } }),
       'close-stage': () => (closing.value = 'close'),
@@ -151,8 +161,7 @@ export function useStage<P extends Spot & { place: string }>(
     const at = doing.value
     if (!at) return
     if (turn.asks.value.length === 0) {
-      const entry = at.make({}, { gaugeId: null, uncertaintyMm: 0 }, newId)
-      if (entry) act(entry)
+      at.make({}, { gaugeId: null, uncertaintyMm: 0 }, newId)?.every(act)
     } else if (nextAsk(turn.asks.value, turn.answers.value) === null) turn.finish()
     else if (allOffered()) takeOffered()
     else if (engine.on.value) await simulate(100)
@@ -161,16 +170,20 @@ export function useStage<P extends Spot & { place: string }>(
   const problem = computed(() => actProblem.value ?? (engine.away.value ? t('simulated.away') : null))
 
   useStageKeys(
-    () => closing.value !== null,
+    () => closing.value !== null || busy(),
     () => move.value,
     { n: () => void go() },
-    () => places.value,
+    atCylinders.value ? undefined : () => places.value,
   )
   onMounted(() => {
     // Who comes here from a cylinder goes on where the work does.
-    if (!inHand() && places.value.length > 0) choose((move.value.to ?? move.value).place ?? places.value[0]!.place)
+    if (atCylinders.value || inHand()) return
+    const place = (move.value.to ?? move.value).place ?? places.value[0]!.place
+    if (place !== null) choose(place)
   })
-  onBeforeUnmount(() => job.select(atCylinder(job.selected)))
+  onBeforeUnmount(() => {
+    if (job.place !== null) job.select(atCylinder(job.selected))
+  })
   return {
     job,
     snapshot,
@@ -187,8 +200,6 @@ export function useStage<P extends Spot & { place: string }>(
     turn,
     padded,
     simulate,
-    // What a stage whose moves open a question brings; this one has its pad.
-    asked: ref(null),
-    answered: () => undefined,
+    atCylinders,
   }
 }

@@ -1,29 +1,29 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { isClosed } from '#core/job/route'
-import { coolantTestMove } from '#core/works/sleeves/coolant-test'
-import { holdDueAt, readHold, sectionOf, sleeveScope } from '#core/works/sleeves/read-sleeves'
-import AskDialog from '../../../bench/AskDialog.vue'
+import { coolantTest } from '#core/works/sleeves/coolant/steps'
+import { holdDueAt, readHold, sleeveScope } from '#core/works/sleeves/read-sleeves'
 import { clockFace } from '../../../bench/clock-face'
-import EngineSwitch from '../../../bench/EngineSwitch.vue'
-import StagePhotos from '../../../bench/StagePhotos.vue'
-import StageShell from '../../../bench/StageShell.vue'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
 import { useFigures } from '../../../bench/useFigures'
-import { useStageWork } from '../../../bench/useStageWork'
-import { useJob } from '../../../stores/job'
 import { useShopNow } from '../../../stores/shop-clock'
 import { useSendBack } from '../useSendBack'
+import { useSleeves } from '../useSleeves'
 import PressureChart from './PressureChart.vue'
 
 const { t } = useI18n()
 const { pressure, temperature } = useFigures()
-const job = useJob()
 const nowMs = useShopNow(500)
-const snapshot = computed(() => job.snapshot!)
-const move = computed(() => coolantTestMove(snapshot.value, nowMs.value))
-const closed = computed(() => isClosed(snapshot.value, 'coolant-test'))
-const section = computed(() => sectionOf(snapshot.value))
+const back = useSendBack()
+const hands = useSleeves(
+  'coolant-test',
+  coolantTest,
+  { 'send-back': () => back(hands.move.value.cylinder!, t('sleeve.hold-wet')) },
+  () => nowMs.value,
+)
+const { snapshot, section, closed, strike } = hands
+const title = computed(() => t('stage.coolant-test'))
 const hold = computed(() => readHold(snapshot.value))
 const due = computed(() => holdDueAt(snapshot.value))
 const leftMs = computed(() => (due.value ? Date.parse(due.value) - nowMs.value : 0))
@@ -31,10 +31,6 @@ const share = computed(() =>
   section.value && due.value ? 1 - leftMs.value / (section.value.test.minutes * 60_000) : 0,
 )
 
-const back = useSendBack()
-const { closing, asked, answered, go, engine, strike, problem } = useStageWork(() => move.value, {
-  'send-back': () => back(move.value.cylinder!, t('sleeve.hold-wet')),
-})
 const words = computed(() =>
   Object.fromEntries(
     snapshot.value.engine.heads.flat().map((c) => {
@@ -59,19 +55,15 @@ const words = computed(() =>
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="min-h-0 flex-1">
-      <PressureChart
-        v-if="section"
-        :hold="hold"
-        :allowed-k-pa="section.test.allowedDropKPa"
-        :minutes="section.test.minutes"
-        :share="share"
-      />
-      <p v-else class="h-full bg-layout p-6 text-lead text-scribe" data-part="empty">{{ t('sleeve.no-section') }}</p>
-    </div>
+  <TurnShell :hands="hands" :words="words" :title="title" :empty="section ? null : t('sleeve.no-section')">
+    <PressureChart
+      v-if="section"
+      :hold="hold"
+      :allowed-k-pa="section.test.allowedDropKPa"
+      :minutes="section.test.minutes"
+      :share="share"
+    />
     <template #side>
-      <h2 class="text-head">{{ t('stage.coolant-test') }}</h2>
       <section v-if="due" class="border-2 border-ink p-3" data-part="hold-clock">
         <p class="text-body font-semibold">{{ t('clock.hold') }}</p>
         <p class="figure text-live leading-none" role="timer">{{ clockFace(leftMs) }}</p>
@@ -84,14 +76,8 @@ const words = computed(() =>
           <dd class="figure">{{ pressure(hold.end.endKPa) }} · {{ temperature(hold.end.endC) }}</dd>
         </template>
       </dl>
-      <button v-if="hold.start && !closed" type="button" class="key" @click="strike((hold.end ?? hold.start).id)">
-        {{ t('sleeve.strike') }}
-      </button>
-      <EngineSwitch v-if="engine.there.value && !closed" v-model="engine.wanted.value" :asking="engine.asking.value" />
-      <StagePhotos :tag="t('stage.coolant-test')" :cylinder="job.selected" :closed="closed" />
+      <EntryKeys v-if="hold.end && !closed" :hands="hands" what="hold-end" :entry="hold.end" />
+      <EntryKeys v-else-if="hold.start && !closed" :hands="hands" what="hold-start" :entry="hold.start" />
     </template>
-    <template #dialogs>
-      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
-    </template>
-  </StageShell>
+  </TurnShell>
 </template>

@@ -1,42 +1,34 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useRouter } from 'vue-router'
-import { isClosed } from '#core/job/route'
 import { jointOf, readJoint } from '#core/works/fasteners/read-joint'
-import { lastAt, readTip, sectionOf, tipScope } from '#core/works/sleeves/read-sleeves'
-import { tipsMove } from '#core/works/sleeves/tips'
-import AskDialog from '../../../bench/AskDialog.vue'
-import EngineSwitch from '../../../bench/EngineSwitch.vue'
-import StagePhotos from '../../../bench/StagePhotos.vue'
-import StageShell from '../../../bench/StageShell.vue'
+import { lastAt, readTip, tipScope } from '#core/works/sleeves/read-sleeves'
+import { tipsStage } from '#core/works/sleeves/tips/steps'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
 import { useFigures } from '../../../bench/useFigures'
-import { useStageWork } from '../../../bench/useStageWork'
-import { useJob } from '../../../stores/job'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
 import SleeveSection from '../SleeveSection.vue'
+import { useSleeves } from '../useSleeves'
 
 const { t } = useI18n()
 const { length } = useFigures()
-const job = useJob()
-const router = useRouter()
-const snapshot = computed(() => job.snapshot!)
-const move = computed(() => tipsMove(snapshot.value, job.selected))
-const closed = computed(() => isClosed(snapshot.value, 'tips'))
 const bolts = ref(false)
-const { closing, asked, answered, go, engine, strike, problem } = useStageWork(
-  () => move.value,
+const hands = useSleeves(
+  'tips',
+  tipsStage,
   {
-    'sheet-first': () => void router.push({ name: 'engine', params: { engineId: snapshot.value.engine.id } }),
     clamp: () => (bolts.value = true),
     reseat: () => {
-      const tip = mine.value.tip
-      if (tip) strike(tip.id)
+      const { tip } = mine.value
+      if (tip) hands.strike(tip.id)
     },
   },
+  undefined,
   () => bolts.value,
 )
-const section = computed(() => sectionOf(snapshot.value))
+const { job, snapshot, section, closed } = hands
+const title = computed(() => t('pad.cylinder', { cylinder: job.selected }))
 const scope = computed(() => tipScope(snapshot.value))
 const mine = computed(() => readTip(snapshot.value, job.selected))
 const clamp = computed(() => section.value?.clampJoint ?? null)
@@ -69,13 +61,9 @@ const words = computed(() =>
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="min-h-0 flex-1">
-      <SleeveSection v-if="section" :section="section" :cylinder="job.selected" :tip="mine" />
-      <p v-else class="h-full bg-layout p-6 text-lead text-scribe" data-part="empty">{{ t('sleeve.no-section') }}</p>
-    </div>
+  <TurnShell :hands="hands" :words="words" :title="title" :empty="section ? null : t('sleeve.no-section')">
+    <SleeveSection v-if="section" :section="section" :cylinder="job.selected" :tip="mine" />
     <template #side>
-      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <p v-if="trim" class="text-body">
         {{ t('sleeve.injector') }} <b class="figure">{{ trim }}</b>
       </p>
@@ -91,9 +79,7 @@ const words = computed(() =>
         </p>
         <p class="font-bold">{{ mine.setting?.reading ? t(`sleeve.reading.${mine.setting.reading}`) : '' }}</p>
         <p>{{ mine.setting?.verdict ? t(`verdict.${mine.setting.verdict}`) : '' }}</p>
-        <button v-if="!closed" type="button" class="key mt-2" @click="strike(mine.tip.id)">
-          {{ t('sleeve.strike') }}
-        </button>
+        <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="measure-tip" :entry="mine.tip" />
       </div>
       <p v-if="mine.setting" class="text-body" data-part="choice">
         {{
@@ -108,12 +94,9 @@ const words = computed(() =>
       <button v-if="joint" type="button" class="key" data-part="open-bolts" @click="bolts = true">
         {{ t('figures.bolts') }}{{ clamped ? ' ✓' : '' }}
       </button>
-      <EngineSwitch v-if="engine.there.value && !closed" v-model="engine.wanted.value" :asking="engine.asking.value" />
-      <StagePhotos :tag="t('stage.tips')" :cylinder="job.selected" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
       <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="job.selected" @close="bolts = false" />
     </template>
-  </StageShell>
+  </TurnShell>
 </template>

@@ -1,0 +1,9 @@
+import type { Plays } from '../play'
+import type { UnitTruth } from '../unit-truth'
+import { plays as bores } from './bores'
+import { plays as coolant } from './coolant'
+import { plays as gas } from './gas'
+import { plays as tips } from './tips'
+
+/** How the simulated head and its injectors answer, stage by stage. */
+export const plays: Plays<UnitTruth> = { ...bores, ...coolant, ...tips, ...gas }

@@ -1,0 +1,168 @@
+import { atCylinder, type Spot } from '../../../job/place'
+import { stageSteps } from '../../../job/step'
+import type { Snapshot } from '../../../job/snapshot'
+import type { Here } from '../../../job/turn'
+import type { Clock } from '../../clock'
+import { holdDueAt, readHold, readIn, sectionOf, sleeveScope, type HoldState } from '../read-sleeves'
+
+const says = {
+  actions: ['begin', 'read', 'send-back', 'again', 'close-stage', 'done'],
+  told: ['stop', 'wait', 'wait-cure', 'on-the-line'],
+  reasons: [
+    'in-first',
+    'cures',
+    'look-down',
+    'stands',
+    'over',
+    'wet',
+    'dropped',
+    'on-the-line',
+    'rose',
+    'held',
+    'closed',
+  ],
+  cautions: ['pressure', 'not-filled'],
+  gates: ['no-test', 'wet', 'dropped', 'unsure'],
+  orders: ['cures', 'no-hold'],
+} as const
+const { part, whole, first, logic } = stageSteps('coolant-test', says)
+
+/** Sleeves whose compound may not be filled yet, and until when. */
+export function curing(snapshot: Snapshot, nowMs: number): { cylinder: number; untilMs: number }[] {
+  return sleeveScope(snapshot).flatMap((cylinder) => {
+    const { curedAt } = readIn(snapshot, cylinder)
+    const untilMs = curedAt ? Date.parse(curedAt) : 0
+    return untilMs > nowMs ? [{ cylinder, untilMs }] : []
+  })
+}
+const minutesLeft = (untilMs: number, nowMs: number) => Math.max(1, Math.ceil((untilMs - nowMs) / 60_000))
+
+type H = Here<Spot, HoldState>
+const system = whole(readHold, ({ snapshot, state: { result, wet } }) => {
+  const test = sectionOf(snapshot)?.test
+  return {
+    wantKPa: test?.kPa ?? null,
+    minutes: test?.minutes ?? null,
+    cylinders: wet,
+    dropKPa: result?.dropKPa ?? null,
+    allowedKPa: test?.allowedDropKPa ?? null,
+  }
+})
+const cures = ({ snapshot, nowMs }: H) => curing(snapshot, nowMs).length > 0
+const dueMs = ({ snapshot }: H) => Date.parse(holdDueAt(snapshot) ?? '') || 0
+const stands = ({ state }: H) => state.start !== null && state.end === null
+const failed = ({ state: { result, wet } }: H) =>
+  wet.length === 0 && (result?.verdict === 'out' || result?.verdict === 'rose')
+
+const begin = system.turn({
+  entry: 'hold-start',
+  fields: {
+    startKPa: { about: ({ snapshot }) => sectionOf(snapshot)?.test.kPa ?? null },
+    startC: {},
+    uncertaintyKPa: () => 1,
+  },
+  after: { cures },
+})
+const end = system.turn({
+  entry: 'hold-end',
+  fields: {
+    holdId: ({ state }) => state.start?.id ?? '',
+    endKPa: { about: ({ state }) => state.start?.startKPa ?? null },
+    endC: {},
+    wet: {},
+  },
+  after: { 'no-hold': ({ state }) => state.start === null },
+})
+
+const holes = part({
+  places: (s) => sleeveScope(s).map(atCylinder),
+  read: (s, { cylinder }) => readHold(s).wet.includes(cylinder),
+  figures: ({ snapshot }) => ({ dropKPa: readHold(snapshot).result?.dropKPa ?? null }),
+})
+
+/** The pressure that stands. */
+export function clocks(snapshot: Snapshot): Clock[] {
+  const { start } = readHold(snapshot)
+  const dueAt = holdDueAt(snapshot)
+  if (!start || !dueAt) return []
+  const of = { name: '', stage: 'coolant-test' as const, cylinder: null, place: null }
+  return [{ id: `hold-${start.id}`, code: 'hold', ...of, fromAt: start.at, dueAt, ends: 'ready' }]
+}
+
+/** The coolant's side under pressure, with a look down every hole. */
+export const coolantTest = logic({
+  parts: [
+    first((s) => sectionOf(s) !== null, 'stop', 'in-first'),
+    system.of([
+      {
+        action: 'wait-cure',
+        when: (h) => h.state.start === null && cures(h),
+        gate: { code: 'no-test', soft: false },
+        reason: 'cures',
+        caution: 'not-filled',
+        figures: ({ snapshot, nowMs }) => {
+          const wet = curing(snapshot, nowMs)
+          return {
+            cylinders: wet.map((w) => w.cylinder),
+            minutes: minutesLeft(Math.max(...wet.map((w) => w.untilMs)), nowMs),
+          }
+        },
+      },
+      {
+        action: 'begin',
+        when: (h) => h.state.start === null && !cures(h),
+        gate: { code: 'no-test', soft: false },
+        reason: 'look-down',
+        caution: 'pressure',
+        turn: begin,
+      },
+      {
+        action: 'wait',
+        when: (h) => stands(h) && dueMs(h) > h.nowMs,
+        gate: { code: 'no-test', soft: false },
+        reason: 'stands',
+        caution: 'pressure',
+        figures: (h) => ({ minutes: minutesLeft(dueMs(h), h.nowMs) }),
+      },
+      {
+        action: 'read',
+        when: (h) => stands(h) && dueMs(h) <= h.nowMs,
+        gate: { code: 'no-test', soft: false },
+        reason: 'over',
+        caution: 'pressure',
+        turn: end,
+      },
+      {
+        action: 'again',
+        when: failed,
+        gate: { code: 'dropped', soft: true },
+        reason: ({ state }) => (state.result!.verdict === 'rose' ? 'rose' : 'dropped'),
+        turn: begin,
+      },
+    ]),
+    holes.of([
+      {
+        action: 'send-back',
+        when: ({ state }) => state,
+        gate: { code: 'wet', soft: false },
+        reason: 'wet',
+      },
+    ]),
+    system.of([
+      {
+        action: 'on-the-line',
+        when: ({ state }) => state.wet.length === 0 && state.result?.verdict === 'unsure',
+        gate: { code: 'unsure', soft: true },
+        reason: 'on-the-line',
+        doubt: true,
+      },
+    ]),
+  ],
+  closes: (s) => {
+    const { result } = readHold(s)
+    return {
+      reason: 'held',
+      figures: { dropKPa: result?.dropKPa ?? null, allowedKPa: sectionOf(s)?.test.allowedDropKPa ?? null },
+    }
+  },
+})
