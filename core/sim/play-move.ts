@@ -124,7 +124,11 @@ export function actsOf(
       : []
   }
   const bar = (): EntryAct[] => [
-    { what: 'bar-engine', barId: newId(), crankDeg: (crankNowDeg(snapshot) + numberOf(move, 'turnDeg')) % 360 },
+    {
+      what: 'bar-engine',
+      barId: newId(),
+      crankDeg: Number(((crankNowDeg(snapshot) + numberOf(move, 'turnDeg')) % 360).toFixed(6)),
+    },
   ]
   const prove = (): EntryAct[] => [
     {

@@ -57,7 +57,8 @@ export function playDoing(truth: UnitTruth, snapshot: Snapshot, doing: Doing, an
     const said = plays[entry]?.(truth, { snapshot, spot: { cylinder, place }, sofar: assembled(sofar) })
     const answer = answerAt(said, ask.key) ?? ask.offered ?? (ask.optional ? null : undefined)
     if (answer === undefined) throw new RangeError(`Nothing is known of ${entry} ${ask.key}.`)
-    found[ask.key] = answer
+    // No instrument shows what it cannot reach.
+    found[ask.key] = typeof answer === 'number' ? Math.min(ask.most, Math.max(ask.least, answer)) : answer
   }
   return found
 }

@@ -1,15 +1,17 @@
 import { z } from 'zod'
 import { inner } from '../figure-types'
 import { filled, nextAsk, type Answer, type Answers, type Ask } from '../job/ask'
-import { strikable } from '../job/entries'
+import { strikable, strikeEntry } from '../job/entries'
+import { sameSpot, spotOf, type Spot } from '../job/place'
 import { isClosed, reopenProblems, routeStages } from '../job/route'
 import type { Snapshot } from '../job/snapshot'
 import { playDoing } from '../sim/plays'
 import { seededRandom } from '../sim/random'
 import type { UnitTruth } from '../sim/unit-truth'
+import type { ByTurn } from '../works/kind'
 import { entriesOf, kindOf, rowsName, type EntryAct, type EntryWhat } from '../works/kinds'
 import { gateProblems, stageLogic } from '../works/logic'
-import type { Doing } from '../works/stage-logic'
+import type { Doing, Refused } from '../works/stage-logic'
 import type { StageName } from '../works/stage-table'
 import { Hand, newUuid } from './hand'
 
@@ -77,16 +79,23 @@ export class RecklessHand extends Hand {
   }
 
   /** Tries an entry, and does it where nothing refuses it. */
-  private attempt(stage: StageName, doing: Doing, share: number): void {
+  private attempt(stage: StageName, doing: Doing, share: number, more: ByTurn = {}): void {
     const answers = this.answersTo(doing, share)
-    const acts = doing.make(answers, { gaugeId: null, uncertaintyMm: this.uncertaintyMm }, newUuid)
+    const acts = doing.make(answers, { gaugeId: null, uncertaintyMm: this.uncertaintyMm }, newUuid, more)
     if (!acts)
       throw new Error(`${stage} ${doing.entry}: ${JSON.stringify(filled(doing.asks(answers), answers))} makes nothing`)
     for (const act of acts) this.submit(stage, act)
   }
+  /** Takes down that an entry was refused. */
+  protected refuse(stage: StageName, _act: EntryAct, { code, details }: Refused): void {
+    this.refusedWith.add(`${stage} ${details[0] ?? code}`)
+  }
   private submit(stage: StageName, act: EntryAct): void {
-    const refused = stageLogic[stage].refuse?.(this.job, act, this.nowMs) ?? null
-    if (refused) this.refusedWith.add(`${stage} ${refused.details[0] ?? refused.code}`)
+    const { replaces } = act
+    const by = { personId: '', at: '', reason: '' }
+    const then = replaces ? strikeEntry(this.job, replaces.id, by) : this.job
+    const refused = stageLogic[stage].refuse?.(then, act, this.nowMs) ?? null
+    if (refused) this.refuse(stage, act, refused)
     else {
       this.taken.push(act)
       sent.push(act)
@@ -147,9 +156,15 @@ export class RecklessHand extends Hand {
         ? { cylinder: this.pick(this.cylinders), place }
         : { cylinder: null, place }
     const doing = stageLogic[stage].turn?.(this.job, what as EntryWhat, spot, this.nowMs)
-    if (doing && this.chance(0.5)) this.attempt(stage, doing, 0.1)
+    if (doing && this.chance(0.5)) this.attempt(stage, doing, 0.1, this.correcting(what as EntryWhat, doing))
     else this.send(stage, what as EntryWhat, place)
     return true
+  }
+  /** Now and then an entry is made again, in the place of what stands there. */
+  private correcting(what: EntryWhat, spot: Spot): ByTurn {
+    const there = entriesOf(this.job, rowsName(what)).filter((e) => !e.struck && sameSpot(spotOf(e), spotOf(spot)))
+    if (there.length === 0 || this.chance(0.5)) return {}
+    return { replaces: { id: this.pick(there).id, reason: 'misread' } }
   }
   /** One that was made once, sent for another place, with its choices made otherwise. */
   private send(stage: StageName, what: EntryWhat, place: string | null): void {
@@ -160,7 +175,8 @@ export class RecklessHand extends Hand {
       const of = inner(schema)
       return of instanceof z.ZodEnum ? [[name, this.pick(of.options)] as const] : []
     })
-    const there = { ...this.pick(like), ...Object.fromEntries(choices), [key]: newUuid() }
+    const { replaces: _, ...first } = this.pick(like)
+    const there = { ...first, ...Object.fromEntries(choices), [key]: newUuid() }
     this.submit(stage, ('place' in there ? { ...there, place: place ?? there.place } : there) as EntryAct)
   }
   /** What would be refused now of all that was ever sent, at every place, by another hour: nothing is done. */

@@ -5,6 +5,7 @@ import type { UnitTruth } from '#core/sim/unit-truth'
 import { RecklessHand } from '#core/testing/reckless'
 import { stageLogic } from '#core/works/logic'
 import type { StageName } from '#core/works/stage-table'
+import type { SleeveSection } from '#core/works/sleeves/section'
 import type { BarrelSection } from '#core/works/barrels/section'
 import { keepsOpen } from '#core/job/gate'
 import { isClosed } from '#core/job/route'
@@ -35,13 +36,10 @@ const withBarrels = (change: Partial<BarrelSection> | null) => (): Snapshot => {
     sheet: { ...job.sheet, sections: change === null ? others : { ...others, barrels: { ...barrels, ...change } } },
   }
 }
-const withoutWashers = (): Snapshot => {
+const withTips = (change: Partial<SleeveSection>) => (): Snapshot => {
   const job = newJob('orrin', ['tips'], [])
-  const { sleeves } = job.sheet.sections
-  return {
-    ...job,
-    sheet: { ...job.sheet, sections: { ...job.sheet.sections, sleeves: { ...sleeves!, washersMm: [] } } },
-  }
+  const sleeves = { ...job.sheet.sections.sleeves!, ...change }
+  return { ...job, sheet: { ...job.sheet, sections: { ...job.sheet.sections, sleeves } } }
 }
 const withoutSleeves = (): Snapshot => {
   const job = newJob('orrin', ['sleeves', 'tips'], [])
@@ -70,7 +68,11 @@ const works: Tried[] = [
       () => newJob('orrin', ['sleeves', 'tips'], []),
       () => newJob('tarrock', ['sleeves', 'tips'], []),
       () => newJob('orrin', ['tips'], []),
-      withoutWashers,
+      withTips({ washersMm: [] }),
+      // One washer brings it no further in than a gauge can tell.
+      withTips({ tip: { minMm: 2.05, maxMm: 2.3, aimMm: 2.1 } }),
+      // One washer leaves it outside, a thicker one of the shop brings it in.
+      withTips({ washersMm: [1.5, 2], tip: { minMm: 1.5, maxMm: 1.7, aimMm: 1.6 } }),
       withoutSleeves,
     ],
     // One injector stands on two washers, one bore is large, one injector gives back too much.

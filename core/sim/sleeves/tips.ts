@@ -18,6 +18,6 @@ export const plays: Plays<UnitTruth> = {
   },
   'washers-out': (truth, { snapshot, spot }) => ({ count: washersUnder(truth, snapshot, spot.cylinder!).length }),
   'cut-seat': (_, { snapshot, spot }) => ({
-    byMm: round(Math.max(0.02, Math.abs(readTip(snapshot, spot.cylinder!).setting?.seatToAimMm ?? 0)), 3),
+    byMm: round(Math.max(0.02, Math.min(5, Math.abs(readTip(snapshot, spot.cylinder!).setting?.seatToAimMm ?? 0))), 3),
   }),
 }

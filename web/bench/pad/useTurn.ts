@@ -17,7 +17,7 @@ import { newId } from '../../stores/new-id'
 import { useShop } from '../../stores/shop'
 import { useShopClock } from '../../stores/shop-clock'
 import { readFigure, type FigureProblem } from './figure-text'
-import { draftId, useTurnDrafts, type TurnDraft } from './turn-drafts'
+import { draftId, useTurnDrafts, type TurnDraft } from '../../stores/turn-drafts'
 
 /** Why a figure or an entry was not taken. */
 export type TurnProblem =
@@ -77,7 +77,8 @@ export function useTurn(
   const device = useDevice()
   const gaugeStore = useGauge()
   const clock = useShopClock()
-  const { all, put } = useTurnDrafts()
+  const drafts = useTurnDrafts()
+  const { put } = drafts
   const snapshot = () => job.snapshot!
 
   const text = ref('')
@@ -106,7 +107,7 @@ export function useTurn(
     if (!at) return null
     return draftId(snapshot().job.id, stage, spotKey(at), correcting.value ? `again ${correcting.value.id}` : at.entry)
   })
-  const draft = computed<TurnDraft | null>(() => (id.value ? (all.value[id.value] ?? null) : null))
+  const draft = computed<TurnDraft | null>(() => (id.value ? (drafts.all[id.value] ?? null) : null))
   const answers = computed<Answers>(() => draft.value?.answers ?? {})
   const asks = computed<Ask[]>(() => {
     const own = current.value?.asks(answers.value) ?? []
@@ -167,6 +168,10 @@ export function useTurn(
     if (!ask) return false
     if (!device.personId) {
       problem.value = { kind: 'nobody' }
+      return false
+    }
+    if (typeof value === 'number' && (value < ask.least || value > ask.most)) {
+      problem.value = { kind: 'bounds', ask }
       return false
     }
     const { key } = ask
@@ -236,11 +241,8 @@ export function useTurn(
       problem.value = { kind: 'whole' }
       return false
     }
-    if (value < ask.least || value > ask.most) {
-      problem.value = { kind: 'bounds', ask }
-      return false
-    }
-    if (isFar(ask, value) && askedAbout.value !== as) {
+    const within = value >= ask.least && value <= ask.most
+    if (within && isFar(ask, value) && askedAbout.value !== as) {
       askedAbout.value = as
       problem.value = { kind: 'about', ask }
       return false

@@ -1,0 +1,117 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { JobAct } from '#contract/commands'
+import type { Snapshot } from '#core/job/snapshot'
+import type { Refused } from '#core/works/stage-logic'
+import { entryWhats, entriesOf, rowsName, type EntryAct } from '#core/works/kinds'
+import { stageLogic } from '#core/works/logic'
+import { RecklessHand } from '#core/testing/reckless'
+import type { UnitTruth } from '#core/sim/unit-truth'
+import type { StageName, WorkChoice } from '#core/works/stage-table'
+import { compressorTruth } from '../demo/compressor-world'
+import { pumpTruth } from '../demo/unit-world'
+import { engines } from '../demo/world'
+import { commandOf, TestServer } from '../testing/test-store'
+
+let server: TestServer
+let person: string
+beforeAll(async () => {
+  server = await TestServer.start()
+  person = (await server.shop()).people[0]!.id
+})
+afterAll(() => server.stop())
+
+const DAY_MS = 24 * 3_600_000
+interface Tried {
+  at: string
+  act: JobAct
+  refused: string | null
+}
+
+/** What stands in a job, whatever its store counts from and whoever did it. */
+const told = (job: Snapshot) => ({
+  entries: Object.fromEntries(
+    entryWhats.map((what) => [
+      what,
+      entriesOf(job, rowsName(what)).map(({ seq: _, personId: __, struck, ...rest }) => ({
+        ...rest,
+        struck: struck ? { at: struck.at, reason: struck.reason } : null,
+      })),
+    ]),
+  ),
+  closures: job.closures.map(({ stage, closes, note, at }) => ({ stage, closes, note, at })),
+})
+
+/** A job at which a hand errs for a while: every act it tried, in order, and the job as the core leaves it. */
+function err(job: Snapshot, truth: UnitTruth, seed: number, steps: number): { tried: Tried[]; job: Snapshot } {
+  const tried: Tried[] = []
+  class Recorded extends RecklessHand {
+    override act(act: Parameters<RecklessHand['act']>[0]): void {
+      tried.push({ at: new Date(this.nowMs).toISOString(), act: act as JobAct, refused: null })
+      super.act(act)
+    }
+    protected override refuse(stage: StageName, act: EntryAct, refused: Refused): void {
+      super.refuse(stage, act, refused)
+      tried.push({ at: new Date(this.nowMs).toISOString(), act: act as JobAct, refused: refused.code })
+    }
+  }
+  const hand = new Recorded(job, truth, seed, () => undefined)
+  hand.nowMs = Date.now() - DAY_MS
+  for (let i = 0; i < steps && hand.recklessly(); i++);
+  return { tried, job: hand.job }
+}
+
+describe.each<{
+  name: string
+  engine: keyof typeof engines
+  work: WorkChoice[]
+  truth: UnitTruth
+  stages: StageName[]
+}>([
+  {
+    name: 'the yard compressor',
+    engine: 'sarn',
+    work: ['barrels'],
+    truth: { ...pumpTruth, leaks: [], barrels: compressorTruth },
+    stages: ['barrel-measure', 'barrel-fit', 'barrel-sleeve', 'barrel-bore', 'barrel-ready'],
+  },
+  {
+    name: 'injector sleeves',
+    engine: 'orrin',
+    work: ['sleeves', 'tips'],
+    truth: { ...pumpTruth, leaks: [], washers: { 2: 2 } },
+    stages: ['sleeves-out', 'sleeve-bores', 'sleeves-in', 'coolant-test', 'tips', 'gas-test'],
+  },
+])('$name, at which hands err', ({ engine, work, truth, stages }) => {
+  it.each([1, 2, 3])('is the same in the store as it is in the core, whatever was tried (%i)', async (seed) => {
+    const jobId = randomUUID()
+    const start = {
+      what: 'start-job',
+      jobId,
+      engineId: engines[engine].id,
+      title: `errs ${seed}`,
+      complaint: '',
+      work,
+    } as const
+    expect(await server.send(commandOf(start, null, person))).toMatchObject([{ result: 'done' }])
+    const { tried, job } = err(await server.snapshot(jobId), truth, seed, 130)
+    for (const { at, act, refused } of tried) {
+      const [outcome] = await server.send({ ...commandOf(act, jobId, person), at })
+      expect(outcome, JSON.stringify({ act, refused })).toMatchObject(
+        refused === null ? { result: 'done' } : { result: 'refused', code: refused },
+      )
+    }
+    expect(tried.length).toBeGreaterThan(40)
+    const stored = await server.snapshot(jobId)
+    expect(told(stored)).toEqual(told(job))
+    // What it says to do next, and what it is kept open by, is the same too.
+    const nowMs = Date.now()
+    for (const stage of stages)
+      for (const place of [null, 'barrel-1', 'barrel-2']) {
+        const logic = stageLogic[stage]
+        const hand = { cylinder: 2, place, nowMs }
+        expect(logic.move(stored, hand)).toEqual(logic.move(job, hand))
+        expect(logic.problems(stored, nowMs)).toEqual(logic.problems(job, nowMs))
+      }
+  })
+})
