@@ -14,6 +14,8 @@ const keys = [
   'alt-number',
   'zero',
   'undo',
+  'again',
+  'choose',
   'escape',
   'next',
   'unit',

@@ -161,6 +161,7 @@ function onBoxKey(event: KeyboardEvent): void {
       if (event.repeat || (empty && bounced(event))) return
       if (stillThere.value) takeLive(true)
       else if (empty && ask.value?.usual !== undefined) answer(ask.value.usual)
+      else if (empty && live.value) takeLive()
       else enter()
     },
     Escape: () => {
