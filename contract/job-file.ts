@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { snapshot } from '#core/job/snapshot'
 
 /** The newest version of the job file that is read and written here. */
-export const JOB_FILE_VERSION = 5
+export const JOB_FILE_VERSION = 6
 
 /**
  * How much one job may hold, the same for what is kept, what is taken away and what is taken
