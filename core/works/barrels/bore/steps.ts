@@ -3,7 +3,7 @@ import { stageSteps } from '../../../job/step'
 import type { Here } from '../../../job/turn'
 import { clearanceSchools, stockSchools } from '../kinds'
 import { barrelsWith, boreAt20, coldMm, nameAt, sectionOf, type BarrelSpot } from '../read-barrels'
-import { levelRow, named, usualDepthsMm } from '../parts'
+import { gaugedSet, named } from '../parts'
 import { readBore, wallExpansionPerC, type BoreState } from './read'
 
 const says = {
@@ -139,21 +139,7 @@ const hone = barrels.turn({
 const finish = barrels.turn({
   entry: 'finish-bore',
   fields: {
-    partC: { figures: named },
-    masterMm: { usual: ({ spot }) => spot.of.barrel.boreMm },
-    levels: {
-      figures: named,
-      rows: ({ spot }, sofar) => {
-        const levels = (sofar.levels ?? []) as { depthMm?: number }[]
-        return usualDepthsMm(spot).map((mm, i) => levelRow(i, levels[i]?.depthMm ?? mm))
-      },
-      more: (_, row, sofar) => levelRow(row, ((sofar.levels ?? []) as { depthMm?: number }[])[row]?.depthMm),
-      each: {
-        depthMm: { spot: 'depth', usual: ({ spot }, row) => usualDepthsMm(spot)[row] },
-        thrustMm: { spot: 'thrust', about: ({ state, spot }) => state.boreNowMm ?? spot.of.barrel.boreMm },
-        alongMm: { spot: 'along', about: ({ state, spot }) => state.boreNowMm ?? spot.of.barrel.boreMm },
-      },
-    },
+    ...gaugedSet<H>(({ state, spot }) => state.boreNowMm ?? spot.of.barrel.boreMm),
     marksLeft: { figures: named },
     crosshatchDeg: { figures: named },
   },

@@ -3,7 +3,7 @@ import { stageSteps } from '../../../job/step'
 import type { MeasuredBy, SofarOf } from '../../../job/turn'
 import { judgeUpper } from '../../../measure/verdict'
 import { barrelsOf, coldMm, nameAt, readWorn, sectionOf, type BarrelSpot } from '../read-barrels'
-import { levelRow, named, usualDepthsMm } from '../parts'
+import { gaugedSet, named } from '../parts'
 
 const says = {
   actions: ['sheet-first', 'measure', 'decide', 'next-place', 'close-stage', 'done'],
@@ -76,21 +76,7 @@ function wornSofar({ of: { barrel } }: BarrelSpot, sofar: SofarOf<'measure-barre
 const measure = barrels.turn({
   entry: 'measure-barrel',
   fields: {
-    partC: { figures: named },
-    masterMm: { usual: ({ spot }) => spot.of.barrel.boreMm },
-    levels: {
-      figures: named,
-      rows: ({ spot }, sofar) => {
-        const levels = (sofar.levels ?? []) as { depthMm?: number }[]
-        return usualDepthsMm(spot).map((mm, i) => levelRow(i, levels[i]?.depthMm ?? mm))
-      },
-      more: (_, row, sofar) => levelRow(row, ((sofar.levels ?? []) as { depthMm?: number }[])[row]?.depthMm),
-      each: {
-        depthMm: { spot: 'depth', usual: ({ spot }, row) => usualDepthsMm(spot)[row] },
-        thrustMm: { spot: 'thrust', about: ({ spot }) => spot.of.barrel.boreMm },
-        alongMm: { spot: 'along', about: ({ spot }) => spot.of.barrel.boreMm },
-      },
-    },
+    ...gaugedSet<{ spot: BarrelSpot }>(({ spot }) => spot.of.barrel.boreMm),
     wall: { figures: named, words: 'barrel.wall' },
   },
   said: ({ spot }, sofar, by) => wornSofar(spot, sofar, by),
