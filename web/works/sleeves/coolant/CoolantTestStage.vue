@@ -22,7 +22,7 @@ const hands = useSleeves(
   { 'send-back': () => back(hands.move.value.cylinder!, t('sleeve.hold-wet')) },
   () => nowMs.value,
 )
-const { snapshot, section, closed, strike } = hands
+const { snapshot, section, closed } = hands
 const title = computed(() => t('stage.coolant-test'))
 const hold = computed(() => readHold(snapshot.value))
 const due = computed(() => holdDueAt(snapshot.value))
