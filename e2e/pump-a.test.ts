@@ -109,51 +109,33 @@ describe('sleeves pressed with compound', () => {
     const go = () => finger.tap('[data-part=move-button]')
     const until = (action: string) =>
       browser.until(async () => (await now()).action === action, `the next move is not ${action}`)
-    const enter = async (figures: Record<string, string>) => {
-      await browser.see('[data-part=ask]')
-      await browser.dialog()
-      for (const [field, figure] of Object.entries(figures)) {
-        // The label carries the mark where the box itself does not.
-        const box = await browser.find(`input[data-field="${field}"], [data-field="${field}"] input`)
-        await box.sendKeys(Key.chord(Key.CONTROL, 'a'), figure || Key.BACK_SPACE)
-      }
-    }
-    const save = async () => {
-      await finger.tap('[data-part=answer]')
-      await browser.noDialog()
-    }
     const close = async () => {
       await until('close-stage')
       await leaveStage(browser, go, () => finger.tap('[data-part=close-confirm]'))
     }
     await browser.go(`/jobs/${jobId}/sleeves-out`)
     await until('injector')
-    await go()
-    // Nothing is taken before it is whole: the washers are counted.
-    await enter({ trimCode: 'K4417', washers: '' })
-    await finger.tap('[data-part=answer]')
-    await browser.untilText('[data-part=ask]', 'still missing')
-    await enter({ washers: '2' })
-    await save()
+    const pad = new FingerJob(browser, finger)
+    // Nothing is passed over that must be known: the washers are counted.
+    await pad.pad({ trimCode: 'K4417' })
+    expect(await browser.count('[data-part=pass]')).toBe(0)
+    await pad.pad({ washers: '2' })
     await until('bar')
     expect(await browser.text('[data-part=move-head]')).toMatch(/bar the engine forward by \d+°, \d+ teeth/)
     await go()
+    // A rod that does not go in deep enough proves nothing.
     await until('prove')
-    await go()
-    await enter({})
-    await save()
+    await pad.pad({ depthMm: '10' })
+    await browser.untilText('[data-part=move-why]', 'must go')
+    await pad.pad({ depthMm: null })
+    // Chips are still in: the stage stops at them.
     await until('sleeve')
-    await go()
-    await enter({})
-    await finger.tap('[data-school=expanding]')
-    await save()
-    // Chips were not ticked: the stage stops at them.
+    await pad.pad({ school: 'expanding', peakNm: null, chipsOut: false })
     await until('chips')
     await go()
     await close()
 
     await until('measure-bore')
-    const pad = new FingerJob(browser, finger)
     const bore = { 'topMm.0': '29.004', 'topMm.1': '29.008', 'bottomMm.0': '28.996', 'bottomMm.1': '29.001' }
     // Out of all reason for a bore of a head: refused before it is taken.
     await finger.figure('290.04')
@@ -169,9 +151,7 @@ describe('sleeves pressed with compound', () => {
     await until('seat')
     await go()
     await until('measure-in')
-    await go()
-    await enter({ topBelowMm: '0.12' })
-    await save()
+    await pad.pad({ topBelowMm: '0.12' })
     await close()
     // It cures: nothing is filled, and the clock runs on every page, on the list too.
     await until('wait-cure')

@@ -48,13 +48,17 @@ export class FingerJob {
   asks = (): Promise<string> =>
     this.browser.run<string>(`return document.querySelector('[data-part=turn-pad]')?.dataset.asks ?? ''`)
   /** Answers what the pad asks, one by one by its keys, until it asks what is not among these. */
-  async pad(answers: Record<string, string | boolean>): Promise<void> {
+  async pad(answers: Record<string, string | boolean | null>): Promise<void> {
     await this.browser.see('[data-part=turn-pad]')
     const left = { ...answers }
     for (let asked = await this.asks(); asked in left; asked = await this.asks()) {
       const answer = left[asked]!
       delete left[asked]
-      if (typeof answer === 'string' && (await this.browser.count('#reading')) > 0)
+      if (answer === null) await this.finger.tap('[data-part=pass]')
+      else if (typeof answer === 'string' && (await this.browser.count('#reading-text')) > 0) {
+        await (await this.browser.find('#reading-text')).sendKeys(answer)
+        await this.finger.tap('[data-part=turn-enter]')
+      } else if (typeof answer === 'string' && (await this.browser.count('#reading')) > 0)
         await this.finger.figure(answer.replace('-', '−'))
       else await this.finger.tap(`[data-option="${answer}"]`)
       const was = asked

@@ -1,3 +1,4 @@
+import { onceASnapshot } from './once'
 import { latest } from './order'
 import { beginnings, entriesOf } from '../works/kinds'
 import { restingOn, stageLine } from '../works/stage-table'
@@ -30,7 +31,7 @@ export interface RouteFacts {
 }
 
 /** The stages in which something was done. */
-export function begunStages(snapshot: Snapshot): Set<StageName> {
+export const begunStages = onceASnapshot((snapshot): ReadonlySet<StageName> => {
   const begun = new Set<StageName>(snapshot.sets.map((s) => s.stage))
   for (const stage of stageNames)
     if (beginnings(stage).some((rows) => entriesOf(snapshot, rows).length > 0)) begun.add(stage)
@@ -38,7 +39,7 @@ export function begunStages(snapshot: Snapshot): Set<StageName> {
   if (snapshot.plans.length > 0 && (snapshot.cuts.length > 0 || snapshot.tally.some((t) => t.place === 'bore')))
     begun.add('cut')
   return begun
-}
+})
 
 /** What the route of a whole job is read from. */
 export function routeFacts(snapshot: Snapshot): RouteFacts {

@@ -32,6 +32,8 @@ export interface Step<C extends Says, H> {
   turn?: Turn<H>
   /** It is done at place after place: with it done, the next one that wants it is taken in hand. */
   onward?: true
+  /** It gives way to work that waits at another place and does not: what moves the whole unit comes between. */
+  yields?: true
   /** There is nothing to do about it: it is told, and answered for where the stage is closed. Only a soft one may be. */
   doubt?: true
 }
@@ -53,6 +55,7 @@ interface Standing {
   move: Move
   doing: Doing | null
   doubt: boolean
+  yields: boolean
 }
 
 const valueOf = <H, T>(value: OrBy<H, T>, here: H): T =>
@@ -145,7 +148,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
             const step = steps.find((s) => !s.doubt && s.when(here)) ?? steps.find((s) => s.when(here))
             if (!step) return null
             const doing = step.turn ? doingOf(step.turn, here, step.onward) : null
-            return { move: moveOf(step, here), doing, doubt: step.doubt === true }
+            return { move: moveOf(step, here), doing, doubt: step.doubt === true, yields: step.yields === true }
           },
           problems: (snapshot, nowMs) =>
             steps.flatMap(({ when, gate }) => {
@@ -165,6 +168,8 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
             if (!turn) return null
             const own = find(snapshot, spotOf(act))
             if (!own) {
+              // What is done to the unit as a whole is done at none of its places.
+              if (spotOf(act).cylinder === null && spotOf(act).place === null) return null
               // A cylinder of the engine that nothing is asked of is none of this part's business.
               if (of.elsewhere === undefined && spotOf(act).cylinder !== null) return null
               if (of.elsewhere === undefined) return { code: 'unknown-place', details: [spotKey(spotOf(act))] }
@@ -199,13 +204,19 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     figures?: (open: StageName) => Figures,
   ): Part =>
     whole((snapshot) => ({ open: openUnder(snapshot, stage), sheet: has(snapshot) })).of([
-      {
-        action,
-        when: ({ state }) => state.open !== null,
-        gate: { code: 'earlier-open', soft: false },
-        reason,
-        ...(figures ? { figures: ({ state }) => figures(state.open!) } : {}),
-      },
+      ...(stageLine[stage].restsOn.length === 0
+        ? []
+        : [
+            {
+              action,
+              when: ({ state }: { state: { open: StageName | null } }) => state.open !== null,
+              gate: { code: 'earlier-open' as const, soft: false },
+              reason,
+              ...(figures
+                ? { figures: ({ state }: { state: { open: StageName | null } }) => figures(state.open!) }
+                : {}),
+            },
+          ]),
       { action, when: ({ state }) => !state.sheet, gate: { code: 'no-sheet', soft: false }, reason },
     ])
 
@@ -219,7 +230,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     parts: readonly Part[]
     next?: { action: ActionOf<C>; reason: C['reasons'][number]; figures: (snapshot: Snapshot, spot: Spot) => Figures }
     /** What the closing of it says. */
-    closes: (snapshot: Snapshot, nowMs: number) => { reason: C['reasons'][number]; figures?: Figures }
+    closes: (snapshot: Snapshot, nowMs: number) => { reason: C['reasons'][number]; head?: HeadOf<C>; figures?: Figures }
   }): StageLogic {
     const bySoftness = new Map<string, boolean>()
     for (const { code, soft } of of.parts.flatMap((p) => p.steps)) {
@@ -230,18 +241,19 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
       throw new Error(`${stage}: a doubt that is hard.`)
     const standing = (snapshot: Snapshot, hand: Hand): Standing => {
       const nowMs = hand.nowMs ?? 0
-      const plain = (move: Move): Standing => ({ move, doing: null, doubt: false })
+      const plain = (move: Move): Standing => ({ move, doing: null, doubt: false, yields: false })
       if (isClosed(snapshot, stage)) return plain(make('done' as ActionOf<C>, 'closed'))
       let doubt: { move: Move; own: boolean } | null = null
       for (const part of of.parts) {
         const spots = part.places(snapshot)
         const own = spots.find((s) => isInHand(s, hand))
         const there = own ? part.at(snapshot, own, nowMs) : null
-        if (there && !there.doubt) return there
-        if (there && !doubt?.own) doubt = { move: there.move, own: true }
+        const mine = there && !there.doubt ? there : null
+        if (mine && !mine.yields) return mine
+        if (there && !mine && !doubt?.own) doubt = { move: there.move, own: true }
         for (const spot of spots) {
           const other = spot === own ? null : part.at(snapshot, spot, nowMs)
-          if (!other) continue
+          if (!other || (mine && (other.doubt || other.yields))) continue
           if (other.doubt) doubt ??= { move: other.move, own: false }
           else if (!of.next) return other
           else {
@@ -252,11 +264,12 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
             return plain(make(action, reason, { ...to, figures: figures(snapshot, spot) }))
           }
         }
+        if (mine) return mine
       }
       // With nothing but doubts left it can be closed: they are told, and answered for there.
       if (doubt) return plain({ ...doubt.move, action: 'close-stage', button: 'close-stage' })
-      const { reason, figures = {} } = of.closes(snapshot, nowMs)
-      return plain(make('close-stage' as ActionOf<C>, reason, { figures }))
+      const { reason, ...rest } = of.closes(snapshot, nowMs)
+      return plain(make('close-stage' as ActionOf<C>, reason, rest))
     }
     return {
       says,

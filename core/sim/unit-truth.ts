@@ -4,15 +4,12 @@ import type { Snapshot } from '../job/snapshot'
 import { cylinderNumber } from '../schema'
 import { leakKinds, leakTests, startLeakTable, type LeakKind, type LeakTest } from '../works/leaks/leak-table'
 import { lastAt, readIn, sectionOf, sleeveEntries } from '../works/sleeves/read-sleeves'
-import { crownNowMm } from '../works/sleeves/barring'
 import { barrelTruth } from './barrels/truth'
 import { answerBlock, blockQuestions, blockTruth } from './block-truth'
 import { answerBushings, bushingQuestions, bushingsWorn, bushingTruth, type BushingQuestion } from './bushing-truth'
 import type { EngineAnswer } from './engine-answer'
 import { answerFaces, faceQuestions, faceTruth } from './face-truth'
 import { answerFront, frontQuestions, frontTruth, type FrontQuestion } from './front-truth'
-import { round, scatter } from './scatter'
-import { lotOf } from './simulated-engine'
 
 /** What nobody on the floor can see of a simulated engine: where it leaks, what lies under its injectors, what its bores are. */
 export const unitTruth = z.object({
@@ -39,10 +36,6 @@ export type UnitTruth = z.infer<typeof unitTruth>
 /** What is asked of the simulated engine: each of it an instrument, a look or a hand. */
 export const engineQuestion = z.discriminatedUnion('ask', [
   z.strictObject({ ask: z.literal('test'), test: z.enum(leakTests), cylinder: cylinderNumber.nullable() }),
-  z.strictObject({ ask: z.literal('injector'), cylinder: cylinderNumber }),
-  z.strictObject({ ask: z.literal('rod'), cylinder: cylinderNumber }),
-  z.strictObject({ ask: z.literal('sleeve-out'), cylinder: cylinderNumber }),
-  z.strictObject({ ask: z.literal('sleeve-in'), cylinder: cylinderNumber }),
   z.strictObject({ ask: z.literal('again'), complaint: z.enum(complaintNames) }),
   ...bushingQuestions,
   ...frontQuestions,
@@ -108,33 +101,9 @@ export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: Eng
   const { cylinder = null } = question as { cylinder?: number | null }
   if (cylinder !== null && !snapshot.engine.heads.flat().includes(cylinder))
     throw new RangeError(`This engine has no cylinder ${cylinder}.`)
-  const section = sectionOf(snapshot)
-  const need = () => {
-    if (!section) throw new RangeError('The sheet has no injector sleeves.')
-    return section
-  }
   switch (question.ask) {
     case 'test':
       return { positive: testShows(truth, snapshot, question.test, question.cylinder) }
-    case 'injector':
-      return {
-        trimCode: `T${Math.round(lotOf(`trim ${question.cylinder}`) * 89_999 + 10_000)}`,
-        washers: truth.washers[question.cylinder] ?? 1,
-      }
-    case 'rod':
-      return { depthMm: round(crownNowMm(snapshot, question.cylinder) ?? 0, 1) }
-    case 'sleeve-out':
-      return { peakNm: round(34 + scatter(`pull ${question.cylinder}`, 6), 0) }
-    case 'sleeve-in': {
-      const { springbackMm, kind } = need()
-      const mandrelMm = readIn(snapshot, question.cylinder)
-        .steps.filter((s) => s.step === 'drawn')
-        .at(-1)?.mandrelMm
-      const topBelowMm = round(0.12 + scatter(`top ${question.cylinder}`, 0.03), 2)
-      return kind === 'expanded' && mandrelMm != null
-        ? { boreMm: round(mandrelMm - springbackMm + scatter(`drawn ${question.cylinder}`, 0.002), 3), topBelowMm }
-        : { topBelowMm }
-    }
     case 'again': {
       if (question.complaint === 'oil-pressure' && truth.bushings)
         return bushingsWorn(snapshot) ? { gone: false, before: 70, now: 75 } : { gone: true, before: 70, now: 215 }

@@ -178,6 +178,15 @@ export const choicesOf = (work: WorkName): WorkChoice[] =>
 
 /** The stages of a job with these choices, in the order of the trade. */
 export function stagesOf(choices: readonly WorkChoice[]): StageName[] {
+  const key = choices.join()
+  const there = stagesBy.get(key) ?? stagesChosen(choices)
+  if (stagesBy.size < MOST_KEPT) stagesBy.set(key, there)
+  return [...there]
+}
+/** Every gate and every move asks for them; jobs differ in few ways. */
+const stagesBy = new Map<string, readonly StageName[]>()
+const MOST_KEPT = 500
+function stagesChosen(choices: readonly WorkChoice[]): StageName[] {
   // The run at the end comes with every work, and chooses none.
   const none = choices.every((c) => c === 'first-run')
   const has = ({ work, choice, bare }: TypedLine) => {

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { jobAct } from '#contract/commands'
 import type { Snapshot } from '#core/job/snapshot'
 import type { UnitTruth } from '#core/sim/unit-truth'
+import { applyAct } from '#core/job/apply'
+import { newUuid } from '#core/testing/hand'
 import { RecklessHand } from '#core/testing/reckless'
 import { stageLogic } from '#core/works/logic'
 import type { StageName } from '#core/works/stage-table'
@@ -41,6 +43,20 @@ const withTips = (change: Partial<SleeveSection>) => (): Snapshot => {
   const sleeves = { ...job.sheet.sections.sleeves!, ...change }
   return { ...job, sheet: { ...job.sheet, sections: { ...job.sheet.sections, sleeves } } }
 }
+const withSleeves = (change: Partial<SleeveSection>) => (): Snapshot => {
+  const job = newJob('orrin', ['sleeves', 'tips'], [])
+  const sleeves = { ...job.sheet.sections.sleeves!, ...change }
+  return { ...job, sheet: { ...job.sheet, sections: { ...job.sheet.sections, sleeves } } }
+}
+/** A job with stages closed, as another shop left it. */
+const withClosed = (job: Snapshot, stages: readonly StageName[]): Snapshot =>
+  stages.reduce((now, stage, i) => applyAct(now, { what: 'close-stage', stage, note: '' }, { ...by, seq: i + 1 }), job)
+const by = { seq: 1, at: '2026-11-24T08:00:00.000Z', personId: '00000000-0000-4000-8000-000000000001' }
+/** One whose leak was found, so that one sleeve alone is done. */
+const withCause = (change: Partial<SleeveSection>) => (): Snapshot => {
+  const act = { what: 'settle-cause', settledId: newUuid(), cause: 'sleeve-seal', cylinder: 2, chance: 0.9 } as const
+  return applyAct(withSleeves(change)(), act, by)
+}
 const withoutSleeves = (): Snapshot => {
   const job = newJob('orrin', ['sleeves', 'tips'], [])
   return { ...job, sheet: { ...job.sheet, sections: {} } }
@@ -74,10 +90,17 @@ const works: Tried[] = [
       // One washer leaves it outside, a thicker one of the shop brings it in.
       withTips({ washersMm: [1.5, 2], tip: { minMm: 1.5, maxMm: 1.7, aimMm: 1.6 } }),
       withoutSleeves,
+      withCause({}),
+      withCause({}),
+      // A sleeve's top that no gauge can tell from its limits.
+      withCause({ topBelow: { minMm: 0.09, maxMm: 0.15 } }),
+      // A tool that reaches where no piston goes; and one that was changed for it meanwhile.
+      withSleeves({ toolReachMm: 400 }),
+      () => withClosed(withSleeves({ toolReachMm: 400 })(), ['sleeves-out', 'sleeve-bores']),
     ],
     // One injector stands on two washers, one bore is large, one injector gives back too much.
     truth: { ...pumpTruth, leaks: [], washers: { 2: 2, 3: 0 }, boreOffMm: { 4: 0.05 }, flows: { 5: 60 } },
-    stages: ['sleeve-bores', 'coolant-test', 'tips', 'gas-test'],
+    stages: ['sleeves-out', 'sleeve-bores', 'sleeves-in', 'coolant-test', 'tips', 'gas-test'],
     uncertaintyMm: 0.05,
   },
 ]

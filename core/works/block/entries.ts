@@ -1,13 +1,13 @@
-import { bySeq, latest } from '../../job/order'
+import { latest } from '../../job/order'
 import type { Snapshot } from '../../job/snapshot'
-import { entriesOf, type Groups } from '../kinds'
+import { type Groups } from '../kinds'
+import { standingEntries } from '../standing-entries'
 
 export type Block = NonNullable<Groups['block']>
 
 /** What stands of a collection of this work, in the order it was done. */
 export function blockEntries<K extends keyof Block>(snapshot: Snapshot, rows: K): Block[K] {
-  const all = entriesOf(snapshot, `block.${rows}`).filter((e) => !e.struck)
-  return [...all].sort(bySeq) as unknown as Block[K]
+  return standingEntries<Block[K]>(snapshot, `block.${rows}`)
 }
 type AtCylinder = 'pistons' | 'fireRings' | 'bores' | 'pilots'
 /** The same of one cylinder, the last one. */

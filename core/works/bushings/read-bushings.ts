@@ -2,11 +2,12 @@ import { assignBushings, type AssignedBushings } from '../../bushing/assign-bush
 import { bushingClearance, type BushingClearance } from '../../bushing/bushing-clearance'
 import { seenClock } from '../../bushing/seen-clock'
 import { CalcError } from '../../errors'
-import { bySeq, latest } from '../../job/order'
+import { latest } from '../../job/order'
 import type { Spot } from '../../job/place'
 import type { Snapshot } from '../../job/snapshot'
 import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../../measure/verdict'
-import { entriesOf, type Groups } from '../kinds'
+import { type Groups } from '../kinds'
+import { standingEntries } from '../standing-entries'
 import type { BushingCode, BushingSection, Face, Housing } from './section'
 
 type Bushings = NonNullable<Groups['bushings']>
@@ -18,8 +19,7 @@ export type HousedRows = {
 
 /** What stands of a collection of this work, in the order it was done. */
 export function bushingEntries<K extends BushingRows>(snapshot: Snapshot, rows: K): Bushings[K] {
-  const all = entriesOf(snapshot, `bushings.${rows}`).filter((e) => !e.struck)
-  return [...all].sort(bySeq) as unknown as Bushings[K]
+  return standingEntries<Bushings[K]>(snapshot, `bushings.${rows}`)
 }
 /** The last of a collection; null where there is none. */
 export function lastOf<K extends BushingRows>(snapshot: Snapshot, rows: K): Bushings[K][number] | null {

@@ -1,8 +1,8 @@
 import { judgeTightening, type JudgedTightening } from '../../fasten/judge-tightening'
 import { tightenOrder } from '../../fasten/tighten-order'
-import { bySeq } from '../../job/order'
 import type { Snapshot } from '../../job/snapshot'
-import { entriesOf, type Groups } from '../kinds'
+import { type Groups } from '../kinds'
+import { standingEntries } from '../standing-entries'
 import { loosenedSeq } from '../loosened'
 import type { Joint } from './data'
 
@@ -11,8 +11,7 @@ export type Tightening = Fasteners['tightenings'][number]
 
 /** What stands of a collection of the fasteners, in the order it was done. */
 export function fastenerEntries<K extends keyof Fasteners>(snapshot: Snapshot, rows: K): Fasteners[K] {
-  const all = entriesOf(snapshot, `fasteners.${rows}`).filter((e) => !e.struck)
-  return [...all].sort(bySeq) as unknown as Fasteners[K]
+  return standingEntries<Fasteners[K]>(snapshot, `fasteners.${rows}`)
 }
 
 /** Bolts round a liner where the sheet tells only the torque of its hold-down: one at each corner. */

@@ -1,8 +1,9 @@
-import { bySeq, latest } from '../../job/order'
+import { latest } from '../../job/order'
 import type { Spot } from '../../job/place'
 import type { Snapshot } from '../../job/snapshot'
 import { placeSeal, type PlacedSeal } from '../../front/place-seal'
-import { entriesOf, type Groups } from '../kinds'
+import { type Groups } from '../kinds'
+import { standingEntries } from '../standing-entries'
 import type { EndName, EndSheet, FrontSection, LipWay, OutsideWay, SealKind } from './section'
 
 type Front = NonNullable<Groups['front']>
@@ -12,8 +13,7 @@ type EndRows = { [K in FrontRows]: Front[K][number] extends { place: string } ? 
 
 /** What stands of a collection of this work, in the order it was done. */
 export function frontEntries<K extends FrontRows>(snapshot: Snapshot, rows: K): Front[K] {
-  const all = entriesOf(snapshot, `front.${rows}`).filter((e) => !e.struck)
-  return [...all].sort(bySeq) as unknown as Front[K]
+  return standingEntries<Front[K]>(snapshot, `front.${rows}`)
 }
 /** The last of a collection, after a place in the job where one is given; null where there is none. */
 export function lastOf<K extends FrontRows>(snapshot: Snapshot, rows: K, since = -1): Front[K][number] | null {

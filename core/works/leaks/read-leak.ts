@@ -1,9 +1,10 @@
 import { CalcError } from '../../errors'
-import { bySeq, latest } from '../../job/order'
+import { latest } from '../../job/order'
 import type { Snapshot } from '../../job/snapshot'
 import { findLeak, type FindLeakInput, type LeakStanding } from '../../leak/find-leak'
 import { readComplaint } from '../liners/read-complaint'
-import { entriesOf, type Groups } from '../kinds'
+import { type Groups } from '../kinds'
+import { standingEntries } from '../standing-entries'
 import { worksOf } from '../stage-table'
 import {
   atCylinders,
@@ -22,8 +23,7 @@ export type RunAgain = Leaks['runs'][number]
 
 /** What stands of a collection of this work, in the order it was done. */
 export function leakEntries<K extends keyof Leaks>(snapshot: Snapshot, rows: K): Leaks[K] {
-  const all = entriesOf(snapshot, `leaks.${rows}`).filter((e) => !e.struck)
-  return [...all].sort(bySeq) as unknown as Leaks[K]
+  return standingEntries<Leaks[K]>(snapshot, `leaks.${rows}`)
 }
 
 /** A cause where it sits: `washer@5`, or `oil-cooler`. */

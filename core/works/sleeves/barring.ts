@@ -1,5 +1,6 @@
 import { crownDepthMm, planBarring, type BarringPlan } from '../../crank/plan-barring'
 import { CalcError, type CalcErrorCode } from '../../errors'
+import { onceASnapshot } from '../../job/once'
 import type { Snapshot } from '../../job/snapshot'
 import { crankNowDeg, sectionOf } from './read-sleeves'
 
@@ -7,7 +8,10 @@ import { crankNowDeg, sectionOf } from './read-sleeves'
 export type Barring = { plan: BarringPlan } | { problem: CalcErrorCode } | null
 
 /** Plans the barring for the cylinders still to be done. */
-export function readBarring(snapshot: Snapshot, cylinders: readonly number[]): Barring {
+export const readBarring = (snapshot: Snapshot, cylinders: readonly number[]): Barring =>
+  planned(snapshot, cylinders.join())
+const planned = onceASnapshot((snapshot: Snapshot, which: string): Barring => {
+  const cylinders = which === '' ? [] : which.split(',').map(Number)
   const { crank } = snapshot.sheet.sections
   const section = sectionOf(snapshot)
   const { firing } = snapshot.engine
@@ -20,7 +24,7 @@ export function readBarring(snapshot: Snapshot, cylinders: readonly number[]): B
       tdc,
       toolReachMm: section.toolReachMm,
       clearanceMm: section.clearanceMm,
-      cylinders: [...cylinders],
+      cylinders,
       crankNowDeg: crankNowDeg(snapshot),
       marginDeg: BARRING_MARGIN_DEG,
     })
@@ -29,7 +33,7 @@ export function readBarring(snapshot: Snapshot, cylinders: readonly number[]): B
     if (error instanceof CalcError) return { problem: error.code }
     throw error
   }
-}
+})
 
 /** People bar by hand to a few degrees. */
 export const BARRING_MARGIN_DEG = 5

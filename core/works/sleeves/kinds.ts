@@ -49,7 +49,7 @@ export const kinds = {
     stage: 'sleeves-out',
     struckIn: 'sleeves-out',
     quiet: true,
-    given: { ...at, trimCode: z.string().trim().max(40), washers },
+    given: { ...at, trimCode: z.string().trim().max(40).default(''), washers },
   }),
   'sleeve-out': kind({
     rows: 'out',

@@ -4,8 +4,8 @@ import type { WorkLogic } from '../stage-logic'
 import { clocks as holdClocks, coolantTest } from './coolant/steps'
 import { gasTest } from './gas/steps'
 import { sleeveBores } from './bores/steps'
-import { clocks as cureClocks, sleevesIn } from './sleeves-in'
-import { sleevesOut } from './sleeves-out'
+import { clocks as cureClocks, sleevesIn } from './in/steps'
+import { sleevesOut } from './out/steps'
 import { tipsStage } from './tips/steps'
 
 /** The logic of injector sleeves, stage by stage. */

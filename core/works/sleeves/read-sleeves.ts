@@ -1,4 +1,5 @@
-import { bySeq, latest } from '../../job/order'
+import { onceASnapshot } from '../../job/once'
+import { latest } from '../../job/order'
 import type { Snapshot } from '../../job/snapshot'
 import { CalcError } from '../../errors'
 import { expandSleeve, type ExpandedSleeve } from '../../sleeve/expand-sleeve'
@@ -6,7 +7,8 @@ import { setTip, type TipSetting } from '../../sleeve/set-tip'
 import { holdPressure, type HeldPressure } from '../../leak/hold-pressure'
 import { findOutliers, type Outliers } from '../../measure/find-outliers'
 import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../../measure/verdict'
-import { entriesOf, type Groups } from '../kinds'
+import { type Groups } from '../kinds'
+import { standingEntries } from '../standing-entries'
 import { leakEntries } from '../leaks/read-leak'
 import type { SleeveSection } from './section'
 
@@ -15,8 +17,7 @@ export type SleeveRows = keyof Sleeves
 
 /** What stands of a collection of this work, in the order it was done. */
 export function sleeveEntries<K extends SleeveRows>(snapshot: Snapshot, rows: K): Sleeves[K] {
-  const all = entriesOf(snapshot, `sleeves.${rows}`).filter((e) => !e.struck)
-  return [...all].sort(bySeq) as unknown as Sleeves[K]
+  return standingEntries<Sleeves[K]>(snapshot, `sleeves.${rows}`)
 }
 /** The same of one cylinder, the last one. */
 export function lastAt<K extends SleeveRows>(snapshot: Snapshot, rows: K, cylinder: number): Sleeves[K][number] | null {
@@ -38,15 +39,23 @@ function namedBy(snapshot: Snapshot, kinds: readonly string[]): number[] {
   return all.filter((c) => named.includes(c))
 }
 /** The cylinders whose sleeves are done in this job. */
-export const sleeveScope = (snapshot: Snapshot): number[] => namedBy(snapshot, ['sleeve-seat', 'sleeve-seal'])
+export const sleeveScope = onceASnapshot((snapshot): number[] => namedBy(snapshot, ['sleeve-seat', 'sleeve-seal']))
 /** The cylinders whose injectors are out, and set anew. */
-export const tipScope = (snapshot: Snapshot): number[] => namedBy(snapshot, ['sleeve-seat', 'sleeve-seal', 'washer'])
+export const tipScope = onceASnapshot((snapshot): number[] =>
+  namedBy(snapshot, ['sleeve-seat', 'sleeve-seal', 'washer']),
+)
 
-/** Whether a cylinder's piston was proven out of the way, and nobody barred since. */
+/** How deep the rod must go below the fire deck for the tool to be clear, mm; null where the sheet does not say. */
+export function rodNeedsMm(snapshot: Snapshot): number | null {
+  const section = sectionOf(snapshot)
+  return section && section.toolReachMm + section.clearanceMm
+}
+/** Whether a cylinder's piston was proven out of the way, and nobody barred since: by hand, or deep enough by the rod. */
 export function provenClear(snapshot: Snapshot, cylinder: number): boolean {
   const proof = lastAt(snapshot, 'proofs', cylinder)
   const barred = latest(sleeveEntries(snapshot, 'barred'))
-  return proof !== null && proof.seq > (barred?.seq ?? -1)
+  const deep = proof?.depthMm == null || proof.depthMm >= (rodNeedsMm(snapshot) ?? -Infinity)
+  return proof !== null && proof.seq > (barred?.seq ?? -1) && deep
 }
 /** Where the crank stands, as it was barred last. */
 export const crankNowDeg = (snapshot: Snapshot): number => latest(sleeveEntries(snapshot, 'barred'))?.crankDeg ?? 0
@@ -131,7 +140,7 @@ export interface SleeveInState {
 }
 const later = (at: string, minutes: number) => new Date(Date.parse(at) + minutes * 60_000).toISOString()
 
-export function readIn(snapshot: Snapshot, cylinder: number): SleeveInState {
+export const readIn = onceASnapshot((snapshot: Snapshot, cylinder: number): SleeveInState => {
   const section = sectionOf(snapshot)
   // What was done before its sleeve came out was done to another one.
   const outSeq = lastAt(snapshot, 'out', cylinder)?.seq ?? -1
@@ -161,7 +170,7 @@ export function readIn(snapshot: Snapshot, cylinder: number): SleeveInState {
     drawn,
     top,
   }
-}
+})
 
 /** The coolant's side under pressure: what was begun, and what it came to. */
 export interface HoldState {

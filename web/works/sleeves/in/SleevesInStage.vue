@@ -1,34 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { isClosed } from '#core/job/route'
-import { mandrelFor, readBore, readExpansion, readIn, sectionOf, sleeveScope } from '#core/works/sleeves/read-sleeves'
-import { sleevesInMove } from '#core/works/sleeves/sleeves-in'
-import AskDialog from '../../../bench/AskDialog.vue'
-import EngineSwitch from '../../../bench/EngineSwitch.vue'
-import StagePhotos from '../../../bench/StagePhotos.vue'
-import StageShell from '../../../bench/StageShell.vue'
+import { sleevesIn, sleevesNotIn } from '#core/works/sleeves/in/steps'
+import { mandrelFor, readBore, readExpansion, readIn, sleeveScope } from '#core/works/sleeves/read-sleeves'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
 import { useFigures } from '../../../bench/useFigures'
-import { useStageWork } from '../../../bench/useStageWork'
-import { useJob } from '../../../stores/job'
 import BarringView from '../BarringView.vue'
 import SleeveSection from '../SleeveSection.vue'
 import { useSendBack } from '../useSendBack'
+import { useSleeves } from '../useSleeves'
 import MandrelSection from './MandrelSection.vue'
 
 const { t } = useI18n()
 const { length } = useFigures()
-const job = useJob()
-const snapshot = computed(() => job.snapshot!)
-const move = computed(() => sleevesInMove(snapshot.value, job.selected))
-const closed = computed(() => isClosed(snapshot.value, 'sleeves-in'))
 const back = useSendBack()
-const { closing, asked, answered, go, engine, strike, problem } = useStageWork(() => move.value, {
-  'pull-again': () => back(move.value.cylinder!, t(`sleeve.mandrel-grips.${mine.value.drawn!.verdict}`)),
+const hands = useSleeves('sleeves-in', sleevesIn, {
+  'pull-again': () => back(hands.move.value.cylinder!, t(`sleeve.mandrel-grips.${mine.value.drawn!.verdict}`)),
 })
-const section = computed(() => sectionOf(snapshot.value))
+const { job, snapshot, section, closed, move, strike } = hands
 const scope = computed(() => sleeveScope(snapshot.value))
-const open = computed(() => scope.value.filter((c) => readIn(snapshot.value, c).entry === null))
+const open = computed(() => sleevesNotIn(snapshot.value))
 const mine = computed(() => readIn(snapshot.value, job.selected))
 /** The mandrel that was drawn, or the one that grips here. */
 const mandrelMm = computed(
@@ -72,12 +64,14 @@ const words = computed(() =>
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="min-h-0 flex-1">
-      <p v-if="!section" class="h-full bg-layout p-6 text-lead text-scribe" data-part="empty">
-        {{ t('sleeve.no-section') }}
-      </p>
-      <BarringView v-else-if="bars" :open="open" :cylinder="job.selected" />
+  <TurnShell
+    :hands="hands"
+    :words="words"
+    :title="t('pad.cylinder', { cylinder: job.selected })"
+    :empty="section ? null : t('sleeve.no-section')"
+  >
+    <template v-if="section">
+      <BarringView v-if="bars" :open="open" :cylinder="job.selected" />
       <MandrelSection
         v-else-if="section.kind === 'expanded' && mandrelMm !== null && expansion"
         :section="section"
@@ -86,9 +80,8 @@ const words = computed(() =>
         :head-bore-mm="readBore(snapshot, job.selected).meanMm ?? section.headBoreMm"
       />
       <SleeveSection v-else :section="section" :cylinder="job.selected" bare />
-    </div>
+    </template>
     <template #side>
-      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <p v-if="section" class="text-body">{{ t(`sleeve.kind.${section.kind}`) }}</p>
       <ol v-if="mine.steps.length" class="text-body" data-part="steps">
         <li v-for="s in mine.steps" :key="s.id" class="flex items-center gap-2 border-b border-line py-1">
@@ -121,18 +114,11 @@ const words = computed(() =>
           </dd>
         </template>
       </dl>
-      <button v-if="mine.entry && !closed" type="button" class="key" @click="strike(mine.entry.id)">
-        {{ t('sleeve.strike') }}
-      </button>
+      <EntryKeys v-if="mine.entry && !closed" :hands="hands" what="sleeve-in" :entry="mine.entry" />
       <p v-if="section?.topBelow" class="text-small text-soft">
         {{ t('sleeve.top-below') }}:
         {{ t('sleeve.top-window', { min: length(section.topBelow.minMm), max: length(section.topBelow.maxMm) }) }}
       </p>
-      <EngineSwitch v-if="engine.there.value && !closed" v-model="engine.wanted.value" :asking="engine.asking.value" />
-      <StagePhotos :tag="t('stage.sleeves-in')" :cylinder="job.selected" :closed="closed" />
     </template>
-    <template #dialogs>
-      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
-    </template>
-  </StageShell>
+  </TurnShell>
 </template>

@@ -1,32 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useRouter } from 'vue-router'
-import { isClosed } from '#core/job/route'
 import { engageThread } from '#core/fasten/engage-thread'
-import { lastAt, provenClear, sectionOf, sleeveEntries, sleeveScope } from '#core/works/sleeves/read-sleeves'
-import { sleevesOutMove } from '#core/works/sleeves/sleeves-out'
-import AskDialog from '../../../bench/AskDialog.vue'
-import EngineSwitch from '../../../bench/EngineSwitch.vue'
-import StagePhotos from '../../../bench/StagePhotos.vue'
-import StageShell from '../../../bench/StageShell.vue'
+import { removalSchools } from '#core/works/sleeves/kinds'
+import { sleevesOut, sleevesStillIn } from '#core/works/sleeves/out/steps'
+import { lastAt, provenClear, sleeveEntries, sleeveScope } from '#core/works/sleeves/read-sleeves'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
 import { useFigures } from '../../../bench/useFigures'
-import { useStageWork } from '../../../bench/useStageWork'
-import { useJob } from '../../../stores/job'
 import BarringView from '../BarringView.vue'
+import { useSleeves } from '../useSleeves'
 
 const { t } = useI18n()
 const { torque, rough, force } = useFigures()
-const job = useJob()
-const router = useRouter()
-const snapshot = computed(() => job.snapshot!)
-const move = computed(() => sleevesOutMove(snapshot.value, job.selected))
-const closed = computed(() => isClosed(snapshot.value, 'sleeves-out'))
-const { closing, asked, answered, go, engine, strike, problem } = useStageWork(() => move.value, {
-  'sheet-first': () => void router.push({ name: 'engine', params: { engineId: snapshot.value.engine.id } }),
-})
+const hands = useSleeves('sleeves-out', sleevesOut)
+const { job, snapshot, section, closed } = hands
 const scope = computed(() => sleeveScope(snapshot.value))
-const open = computed(() => scope.value.filter((c) => lastAt(snapshot.value, 'out', c) === null))
+const open = computed(() => sleevesStillIn(snapshot.value))
 const injectors = computed(() => sleeveEntries(snapshot.value, 'injectors'))
 const mine = computed(() => lastAt(snapshot.value, 'injectors', job.selected))
 const out = computed(() => lastAt(snapshot.value, 'out', job.selected))
@@ -52,13 +42,12 @@ const STEEL_SHEAR_MPA = 350
 const PULL_N = 9000
 const taps = [16, 18, 20, 22, 24, 27, 30].map((majorMm) => ({ majorMm, pitchMm: 1.5 }))
 const thread = computed(() => {
-  const section = sectionOf(snapshot.value)
+  const of = section.value
   // Its core no smaller than the bore by much, its crests inside the wall.
   const fits = (x: (typeof taps)[number]) =>
-    x.majorMm - x.pitchMm >= section!.sleeveBoreMm - 0.6 &&
-    x.majorMm <= section!.sleeveBoreMm + 2 * section!.wallMm - 0.8
-  const tap = section && taps.find(fits)
-  if (!section || !tap) return null
+    x.majorMm - x.pitchMm >= of!.sleeveBoreMm - 0.6 && x.majorMm <= of!.sleeveBoreMm + 2 * of!.wallMm - 0.8
+  const tap = of && taps.find(fits)
+  if (!of || !tap) return null
   const engaged = engageThread({
     thread: tap,
     holeDepthMm: 24,
@@ -75,10 +64,14 @@ const thread = computed(() => {
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="min-h-0 flex-1"><BarringView :open="open" :cylinder="job.selected" /></div>
+  <TurnShell
+    :hands="hands"
+    :words="words"
+    :title="t('pad.cylinder', { cylinder: job.selected })"
+    :empty="section ? null : t('sleeve.no-section')"
+  >
+    <BarringView :open="open" :cylinder="job.selected" />
     <template #side>
-      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <p class="text-body" data-part="washer-count">
         {{
           t('sleeve.count-washers', { n: injectors.length, washers: injectors.reduce((sum, i) => sum + i.washers, 0) })
@@ -87,15 +80,20 @@ const thread = computed(() => {
       <div v-if="mine" class="border border-line bg-plate p-3 text-body" data-part="injector-entry">
         <p class="font-bold">{{ t('sleeve.injector') }} {{ mine.trimCode }}</p>
         <p>{{ t('sleeve.washers-came') }}: {{ mine.washers }}</p>
-        <button v-if="!closed" type="button" class="key mt-2" @click="strike(mine.id)">{{ t('sleeve.strike') }}</button>
+        <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="injector-out" :entry="mine" />
       </div>
       <div v-if="out" class="border border-line bg-plate p-3 text-body" data-part="out-entry">
         <p class="font-bold">{{ t(`sleeve.schools.${out.school}`) }}, {{ torque(out.peakNm) }}</p>
         <p :class="{ 'font-semibold text-outside': !out.chipsOut }">
           {{ t(out.chipsOut ? 'sleeve.chips-out' : 'sleeve.chips-left') }}
         </p>
-        <button v-if="!closed" type="button" class="key mt-2" @click="strike(out.id)">{{ t('sleeve.strike') }}</button>
+        <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="sleeve-out" :entry="out" />
       </div>
+      <template v-else-if="provenClear(snapshot, job.selected)">
+        <p v-for="school in removalSchools" :key="school" class="text-small">
+          <b>{{ t(`sleeve.schools.${school}`) }}</b> {{ t(`sleeve.school-says.${school}`) }}
+        </p>
+      </template>
       <p v-if="thread && !out" class="text-small text-soft" data-part="thread">
         {{
           t('sleeve.thread', {
@@ -109,11 +107,6 @@ const thread = computed(() => {
         ({{ t('sleeve.thread-enough', { allowed: force(thread.allowedN) }) }})
       </p>
       <p class="text-small text-soft">{{ t('sleeve.rag-counted') }}</p>
-      <EngineSwitch v-if="engine.there.value && !closed" v-model="engine.wanted.value" :asking="engine.asking.value" />
-      <StagePhotos :tag="t('stage.sleeves-out')" :cylinder="job.selected" :closed="closed" />
     </template>
-    <template #dialogs>
-      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
-    </template>
-  </StageShell>
+  </TurnShell>
 </template>
