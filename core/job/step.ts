@@ -99,6 +99,8 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     read: (snapshot: Snapshot, spot: P) => S
     figures?: (here: Here<P, S>) => Figures
     elsewhere?: OrderOf<C>
+    /** Where an entry belongs that names its place otherwise than by cylinder and place. */
+    spotOf?: (act: EntryAct) => Spot
   }) {
     type H = Here<P, S>
     const known = new WeakMap<Snapshot, Map<string, S>>()
@@ -166,13 +168,14 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
           refuse(snapshot, act, nowMs) {
             const turn = turns.find((t) => t.entry === act.what)
             if (!turn) return null
-            const own = find(snapshot, spotOf(act))
+            const at = of.spotOf?.(act) ?? spotOf(act)
+            const own = find(snapshot, at)
             if (!own) {
               // What is done to the unit as a whole is done at none of its places.
-              if (spotOf(act).cylinder === null && spotOf(act).place === null) return null
+              if (at.cylinder === null && at.place === null) return null
               // A cylinder of the engine that nothing is asked of is none of this part's business.
-              if (of.elsewhere === undefined && spotOf(act).cylinder !== null) return null
-              if (of.elsewhere === undefined) return { code: 'unknown-place', details: [spotKey(spotOf(act))] }
+              if (of.elsewhere === undefined && at.cylinder !== null) return null
+              if (of.elsewhere === undefined) return { code: 'unknown-place', details: [spotKey(at)] }
               return { code: 'out-of-order', details: [of.elsewhere] }
             }
             const early = turn.refuses(hereAt(snapshot, own, nowMs), act)

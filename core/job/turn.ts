@@ -58,6 +58,7 @@ interface ChoiceSpec<H, O> extends Common<H> {
   offered?: OrBy<H, O>
 }
 interface TextSpec<H> extends Common<H> {
+  usual?: OrBy<H, string>
   /** Codes that the sheet has for here: it is compared with them as it is read. */
   codes?: (here: H) => readonly string[]
 }
@@ -293,7 +294,9 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
       const spot = spotOf(here.spot)
       const occasion = {
         ...('place' in given && spot.place !== null ? { place: spot.place } : {}),
-        ...('cylinder' in given && spot.cylinder !== null ? { cylinder: spot.cylinder } : {}),
+        ...('cylinder' in given && (spot.cylinder !== null || isNullable(given.cylinder as z.core.$ZodType))
+          ? { cylinder: spot.cylinder }
+          : {}),
         ...('gaugeId' in given ? measuredBy : {}),
       }
       // Passed over where a text may be left out.

@@ -1,12 +1,11 @@
 import { z } from 'zod'
-import { complaintNames, type ComplaintName } from '../job/intake'
 import type { Snapshot } from '../job/snapshot'
 import { cylinderNumber } from '../schema'
-import { leakKinds, leakTests, startLeakTable, type LeakKind, type LeakTest } from '../works/leaks/leak-table'
+import { leakKinds, startLeakTable, type LeakTest } from '../works/leaks/leak-table'
 import { lastAt, readIn, sectionOf, sleeveEntries } from '../works/sleeves/read-sleeves'
 import { barrelTruth } from './barrels/truth'
 import { answerBlock, blockQuestions, blockTruth } from './block-truth'
-import { answerBushings, bushingQuestions, bushingsWorn, bushingTruth, type BushingQuestion } from './bushing-truth'
+import { answerBushings, bushingQuestions, bushingTruth, type BushingQuestion } from './bushing-truth'
 import type { EngineAnswer } from './engine-answer'
 import { answerFaces, faceQuestions, faceTruth } from './face-truth'
 import { answerFront, frontQuestions, frontTruth, type FrontQuestion } from './front-truth'
@@ -35,8 +34,6 @@ export type UnitTruth = z.infer<typeof unitTruth>
 
 /** What is asked of the simulated engine: each of it an instrument, a look or a hand. */
 export const engineQuestion = z.discriminatedUnion('ask', [
-  z.strictObject({ ask: z.literal('test'), test: z.enum(leakTests), cylinder: cylinderNumber.nullable() }),
-  z.strictObject({ ask: z.literal('again'), complaint: z.enum(complaintNames) }),
   ...bushingQuestions,
   ...frontQuestions,
   ...faceQuestions,
@@ -77,17 +74,6 @@ export function testShows(truth: UnitTruth, snapshot: Snapshot, test: LeakTest, 
   )
 }
 
-/** Which leaks each complaint comes from, and what its instrument reads without and with them. */
-const complaints: Partial<Record<ComplaintName, { from: readonly LeakKind[]; good: number; bad: number }>> = {
-  'fuel-in-coolant': { from: ['sleeve-seal'], good: 0, bad: 6 },
-  'gas-in-coolant': { from: ['washer', 'sleeve-seat', 'head-gasket', 'liner-sunk', 'head-crack'], good: 0, bad: 24 },
-  'coolant-loss': { from: ['head-gasket', 'liner-sunk', 'head-crack', 'washer', 'sleeve-seat'], good: 0, bad: 1.6 },
-  'coolant-in-oil': { from: ['liner-seal', 'oil-cooler'], good: 0, bad: 4 },
-  'white-smoke': { from: ['head-gasket', 'liner-sunk', 'head-crack'], good: 0, bad: 3 },
-  overheats: { from: ['head-gasket', 'liner-sunk', 'head-crack'], good: 86, bad: 104 },
-  'head-gasket': { from: ['head-gasket', 'liner-sunk'], good: 6, bad: 38 },
-}
-
 /** Whether a question is one of the ends of the crank. */
 const frontAsks: readonly string[] = frontQuestions.map((q) => q.shape.ask.value)
 const isFront = (question: EngineQuestion): question is FrontQuestion => frontAsks.includes(question.ask)
@@ -102,15 +88,6 @@ export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: Eng
   if (cylinder !== null && !snapshot.engine.heads.flat().includes(cylinder))
     throw new RangeError(`This engine has no cylinder ${cylinder}.`)
   switch (question.ask) {
-    case 'test':
-      return { positive: testShows(truth, snapshot, question.test, question.cylinder) }
-    case 'again': {
-      if (question.complaint === 'oil-pressure' && truth.bushings)
-        return bushingsWorn(snapshot) ? { gone: false, before: 70, now: 75 } : { gone: true, before: 70, now: 215 }
-      const of = complaints[question.complaint]
-      const shows = leaksNow(truth, snapshot).some((l) => of?.from.includes(l.kind) ?? false)
-      return of ? { gone: !shows, before: of.bad, now: shows ? of.bad : of.good } : { gone: !shows }
-    }
     case 'air':
       return answerFaces(truth.faces ?? { lostKPa: {} }, snapshot, question)
     case 'flat-line':

@@ -18,7 +18,7 @@ describe('pump set A', () => {
     expect(settled).toEqual(['sleeve-seal@2', 'washer@5'])
     expect(leaksNow(pumpTruth, hand.job)).toEqual([])
     expect(sleeveScope(hand.job)).toEqual([2])
-    expect(hand.moves).toContain('first-run to-ladder')
+    expect(hand.moves.some((m) => m.startsWith('first-run to-ladder'))).toBe(true)
     expect(hand.moves.filter((m) => m.startsWith('sleeves-out sleeve'))).toEqual(['sleeves-out sleeve 2'])
     expect(hand.moves).toContain('tips washers-out 5')
     expect(leakEntries(hand.job, 'runs').filter((r) => !r.gone)).toHaveLength(1)

@@ -7,6 +7,7 @@ import { newUuid } from '#core/testing/hand'
 import { RecklessHand } from '#core/testing/reckless'
 import { stageLogic } from '#core/works/logic'
 import type { StageName } from '#core/works/stage-table'
+import { startLeakTable, type LeakTable } from '#core/works/leaks/leak-table'
 import type { SleeveSection } from '#core/works/sleeves/section'
 import type { BarrelSection } from '#core/works/barrels/section'
 import { keepsOpen } from '#core/job/gate'
@@ -18,6 +19,8 @@ import { faultsOf } from '../testing/blanks'
 import { askFaults } from '../testing/ask-faults'
 import { pumpTruth } from './unit-world'
 
+const mapValues = <K extends string, A, B>(of: Readonly<Record<K, A>>, change: (a: A) => B): Record<K, B> =>
+  Object.fromEntries(Object.entries<A>(of).map(([k, a]) => [k, change(a)])) as Record<K, B>
 /** So many hands at the least, and at the most. */
 const [LEAST, MOST] = [12, 150]
 
@@ -57,6 +60,14 @@ const withCause = (change: Partial<SleeveSection>) => (): Snapshot => {
   const act = { what: 'settle-cause', settledId: newUuid(), cause: 'sleeve-seal', cylinder: 2, chance: 0.9 } as const
   return applyAct(withSleeves(change)(), act, by)
 }
+const beyondDoubt: LeakTable = {
+  ...startLeakTable,
+  tests: mapValues(startLeakTable.tests, (t) => ({
+    ...t,
+    elsewhere: 0,
+    shows: mapValues(t.shows, (p) => Math.round(p)),
+  })),
+}
 const withoutSleeves = (): Snapshot => {
   const job = newJob('orrin', ['sleeves', 'tips'], [])
   return { ...job, sheet: { ...job.sheet, sections: {} } }
@@ -77,6 +88,21 @@ const works: Tried[] = [
     ],
     truth: { ...pumpTruth, leaks: [], barrels: compressorTruth },
     stages: ['barrel-measure', 'barrel-fit', 'barrel-sleeve', 'barrel-bore', 'barrel-ready'],
+  },
+  {
+    name: 'a leak that is looked for',
+    jobs: [
+      () => newJob('orrin', ['find-leak', 'first-run'], ['fuel-in-coolant', 'gas-in-coolant']),
+      // A shop that trusts its tests beyond doubt: what was seen wrong leaves no cause.
+      () => ({
+        ...newJob('orrin', ['find-leak', 'first-run'], ['fuel-in-coolant']),
+        leakTable: beyondDoubt,
+      }),
+      () => newJob('orrin', ['tips', 'first-run'], ['overheats']),
+      () => newJob('orrin', ['tips', 'first-run'], []),
+    ],
+    truth: { ...pumpTruth, washers: {} },
+    stages: ['find-leak', 'first-run'],
   },
   {
     name: 'injector sleeves',

@@ -1,7 +1,7 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
 import { entriesOf } from '#core/works/kinds'
 import { leakEntries, readLadder, takenOut } from '#core/works/leaks/read-leak'
-import { complaintsToRun, readRuns } from '#core/works/leaks/first-run'
+import { complaintsToRun, readRuns } from '#core/works/leaks/run/read'
 import type { Snapshot } from '#core/job/snapshot'
 import { lines, table, title, type Writer } from '../record/pdf-writer'
 import { word } from '../record/words'

@@ -44,7 +44,7 @@ beforeEach(async () => {
 })
 afterEach(() => app.unmount())
 
-const tip = { stage: 'first-run', action: 'run', cylinder: null, figures: { code: 'overheats' } } as unknown as Move
+const tip = { stage: 'cam-out', action: 'read-cam', cylinder: null, figures: {} } as unknown as Move
 const read = () =>
   useJob().act({
     what: 'open-set',

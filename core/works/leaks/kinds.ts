@@ -1,9 +1,12 @@
 import { z } from 'zod'
 import { complaintNames } from '../../job/intake'
+import { numberOf } from '../../figure-types'
 import { cylinderNumber } from '../../schema'
 import { kind } from '../kind'
 import { leakKinds, leakTests } from './leak-table'
 
+/** What a complaint is counted by: degrees, bubbles, litres a day. */
+const counted = numberOf({ least: -1e6, most: 1e6 })
 const words = z.string().max(300).default('')
 
 /** Entries of looking for a leak, and of the run that ends the job. */
@@ -45,8 +48,8 @@ export const kinds = {
     given: {
       complaint: z.enum(complaintNames),
       /** What the instrument read when it came in, and now; null where it reads nothing. */
-      before: z.number().min(-1e6).max(1e6).nullable(),
-      now: z.number().min(-1e6).max(1e6).nullable(),
+      before: counted.nullable(),
+      now: counted.nullable(),
       gone: z.boolean(),
       words,
     },

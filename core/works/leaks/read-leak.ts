@@ -50,6 +50,11 @@ export function testOf(id: string): TestPlace {
   return { test: test as LeakTest, cylinder }
 }
 
+/** A test or a cause as a place of the ladder: `soap@3` is `soap-at-3`. */
+export const placeOf = (id: string): string => id.replace('@', '-at-')
+/** The test at such a place. */
+export const testAt = (place: string): TestPlace => testOf(place.replace(/-at-(\d+)$/, '@$1'))
+
 /** The table this job reckons with: the shop's own, or the one it began with. */
 export const tableOf = (snapshot: Snapshot): LeakTable => snapshot.leakTable ?? startLeakTable
 
@@ -107,6 +112,7 @@ export function leakInput(snapshot: Snapshot): FindLeakInput {
     .filter((t) => last.has(testId(t)) || !skipped.has(testId(t)))
     // Protrusion is no test of its own here: it is measured on its own stage.
     .filter((t) => t.test !== 'protrusion' || deck !== null)
+  const known = new Set(tests.map(testId))
   return {
     causes: causes.map((c) => ({
       id: causeId(c),
@@ -124,7 +130,8 @@ export function leakInput(snapshot: Snapshot): FindLeakInput {
         positive: Object.fromEntries(causes.map((c) => [causeId(c), chance(c)])),
       }
     }),
-    results: [...last].map(([test, positive]) => ({ test, positive })),
+    // What was noted of a test that this engine has not tells nothing.
+    results: [...last].filter(([id]) => known.has(id)).map(([test, positive]) => ({ test, positive })),
     sureAt: table.sureAt,
   }
 }

@@ -3,7 +3,7 @@ import { answersOf, MORE } from '#core/job/turn'
 import { assembled, filled, nextAsk, nothingSaid, type Answer, type Answers, type Ask } from '#core/job/ask'
 import { applyAct } from '#core/job/apply'
 import { strikeEntry } from '#core/job/entries'
-import { spotKey } from '#core/job/place'
+import { spotKey, type Spot } from '#core/job/place'
 import { mean } from '#core/measure/mean'
 import { isInstrument, type Gauge, type Snapshot } from '#core/job/snapshot'
 import { uncertaintyByRuleMm } from '#core/measure/uncertainty'
@@ -54,6 +54,8 @@ const FAR = 10
 interface Correcting {
   entry: EntryWhat
   id: string
+  /** Where it was made. */
+  spot: Spot
 }
 
 /**
@@ -100,7 +102,7 @@ export function useTurn(
   const current = computed<Doing | null>(() => {
     const of = correcting.value
     if (!of) return doing()
-    return logic.turn?.(before(of), of.entry, job.hand, clock.nowMs()) ?? null
+    return logic.turn?.(before(of), of.entry, of.spot, clock.nowMs()) ?? null
   })
   const id = computed(() => {
     const at = current.value
@@ -317,8 +319,8 @@ export function useTurn(
   const canMore = computed(() => asks.value.some((a) => a.more))
 
   /** Opens an entry again with its figures in the cells. */
-  function correct(entry: EntryWhat, there: { id: string } & object): void {
-    correcting.value = { entry, id: there.id }
+  function correct(entry: EntryWhat, there: { id: string } & object, spot: Spot = job.hand): void {
+    correcting.value = { entry, id: there.id, spot }
     const own = current.value
     if (!own) {
       correcting.value = null

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
+import type { Spot } from '#core/job/place'
 import type { EntryWhat } from '#core/works/kinds'
 import type { useStage } from '../stage/useStage'
 
@@ -8,6 +9,8 @@ defineProps<{
   hands: Pick<ReturnType<typeof useStage>, 'strike' | 'turn'>
   what: EntryWhat
   entry: { id: string } & object
+  /** Where it is made again, where that is not the place in hand. */
+  spot?: Spot
   /** It has no figures of its own: it can only be struck out. */
   plain?: boolean
 }>()
@@ -16,7 +19,13 @@ const { t } = useI18n()
 
 <template>
   <div class="flex gap-2" data-part="entry-keys">
-    <button v-if="!plain" type="button" class="key flex-1" data-part="correct" @click="hands.turn.correct(what, entry)">
+    <button
+      v-if="!plain"
+      type="button"
+      class="key flex-1"
+      data-part="correct"
+      @click="hands.turn.correct(what, entry, spot)"
+    >
       {{ t('turn.correct') }}
     </button>
     <button type="button" class="key flex-1" data-part="strike" @click="hands.strike(entry.id)">

@@ -101,7 +101,7 @@ export function useStage<P extends Spot>(
   const mine = computed<P | null>(() => inHand() ?? places.value[0] ?? null)
   const choose = (place: string): void => job.select({ cylinder: null, place })
   /** Whether its places are cylinders. */
-  const atCylinders = computed(() => places.value.every((p) => p.place === null))
+  const atCylinders = computed(() => places.value.every((p) => p.cylinder !== null))
   const closing = ref<'close' | 'reopen' | null>(null)
 
   const turn = useTurn(
@@ -173,11 +173,11 @@ export function useStage<P extends Spot>(
     () => closing.value !== null || busy(),
     () => move.value,
     { n: () => void go() },
-    atCylinders.value ? undefined : () => places.value,
+    places.value.every((p) => p.place === null) ? undefined : () => places.value,
   )
   onMounted(() => {
     // Who comes here from a cylinder goes on where the work does.
-    if (atCylinders.value || inHand()) return
+    if (places.value.every((p) => p.place === null) || inHand()) return
     const place = (move.value.to ?? move.value).place ?? places.value[0]!.place
     if (place !== null) choose(place)
   })

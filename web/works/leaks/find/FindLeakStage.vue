@@ -2,21 +2,24 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nameOn } from '#core/job/name-on'
-import type { Move } from '#core/job/move'
 import { isClosed, routeStages } from '#core/job/route'
 import type { StageName } from '#core/job/stages'
-import { workWith } from '#core/sim/play-move'
-import { findLeakMove } from '#core/works/leaks/find-leak'
-import type { LeakKind } from '#core/works/leaks/leak-table'
-import { causeId, leakEntries, readLadder, tableOf, takenOut, testId, testOf } from '#core/works/leaks/read-leak'
-import AskDialog from '../../../bench/AskDialog.vue'
-import EngineSwitch from '../../../bench/EngineSwitch.vue'
-import StagePhotos from '../../../bench/StagePhotos.vue'
-import StageShell from '../../../bench/StageShell.vue'
+import { findLeak } from '#core/works/leaks/find/steps'
+import {
+  causeId,
+  leakEntries,
+  readLadder,
+  settledNow,
+  tableOf,
+  takenOut,
+  testId,
+  testOf,
+} from '#core/works/leaks/read-leak'
+import { workWith } from '#core/works/leaks/work-with'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useStage } from '../../../bench/stage/useStage'
 import { useActs } from '../../../bench/useActs'
 import { useFigures } from '../../../bench/useFigures'
-import { useStageWork } from '../../../bench/useStageWork'
-import { useJob } from '../../../stores/job'
 import { newId } from '../../../stores/new-id'
 import LeakLadder from './LeakLadder.vue'
 import LeakTableDialog from './LeakTableDialog.vue'
@@ -24,32 +27,33 @@ import LeakTests from './LeakTests.vue'
 
 const { t } = useI18n()
 const { money, when } = useFigures()
-const job = useJob()
-const { act, strike } = useActs()
-const snapshot = computed(() => job.snapshot!)
-const move = computed(() => findLeakMove(snapshot.value))
-const closed = computed(() => isClosed(snapshot.value, 'find-leak'))
+const { act } = useActs()
+const tableOpen = ref(false)
+const hands = useStage(
+  'find-leak',
+  findLeak,
+  () => [{ cylinder: null, place: null }],
+  { settle },
+  undefined,
+  () => tableOpen.value,
+)
+const { job, snapshot, closed, strike, choose } = hands
 const ladder = computed(() => readLadder(snapshot.value))
 const table = computed(() => tableOf(snapshot.value))
-const tableOpen = ref(false)
 
 /** The cause is taken, and its work added; what was closed of that is opened again. */
 function settle(): void {
-  const kind = String(move.value.figures.kind) as LeakKind
-  if (!engine.enter(move.value, {})) return
-  const work = workWith(snapshot.value, kind)
-  act({ what: 'change-job', work })
-  const note = t(`leak.cause-mean.${kind}`)
+  const doing = findLeak.doing!(snapshot.value, { cylinder: job.selected })
+  const entries = doing?.make({}, { gaugeId: null, uncertaintyMm: 0 }, newId)
+  if (!entries?.every(act)) return
+  const { cause } = settledNow(snapshot.value)!
+  act({ what: 'change-job', work: workWith(snapshot.value, cause) })
+  const note = t(`leak.cause-mean.${cause}`)
   const again: StageName[] = ['first-run', 'gas-test', 'tips']
   for (const stage of again)
     if (routeStages(snapshot.value).includes(stage) && isClosed(snapshot.value, stage))
       act({ what: 'reopen-stage', stage, note })
 }
-const { closing, asked, answered, go, engine, problem } = useStageWork(
-  () => move.value,
-  { settle },
-  () => tableOpen.value,
-)
 
 const tried = computed(() =>
   [...leakEntries(snapshot.value, 'results')].reverse().map((r) => {
@@ -67,38 +71,27 @@ const causeName = (c: { kind: string; cylinder: number | null }) => {
   const cause = t(`leak.cause.${c.kind}`)
   return c.cylinder === null ? cause : t('leak.cause-at', { cause, cylinder: c.cylinder })
 }
-/** Another test than the one that tells most: the same move, about that one. */
-function tryOther(id: string): void {
-  const { cylinder } = testOf(id)
-  const other = { ...move.value, action: 'try', head: cylinder === null ? 'try' : 'try-at', cylinder } as Move
-  const { test } = testOf(id)
-  asked.value = {
-    ...other,
-    figures: {
-      ...other.figures,
-      id,
-      test: { word: `leak.test.${test}.do` },
-      watch: { word: `leak.test.${test}.watch` },
-    },
-  }
-}
 function skip(id: string): void {
   act({ what: 'skip-test', skipId: newId(), ...testOf(id) })
 }
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :problem="problem" @go="go">
+  <TurnShell :hands="hands" :title="null" :empty="null">
     <template #rail><span /></template>
-    <div class="min-h-0 flex-1">
-      <LeakLadder v-if="ladder" :ladder="ladder" :table="table" />
-      <p v-else class="h-full bg-layout p-6 text-lead text-scribe" data-part="contradiction">
-        {{ t('move.find-leak.head.look-again') }}
-      </p>
-    </div>
-    <div class="flex flex-wrap items-center gap-x-4 bg-plate px-3 py-1 text-small">
-      <span class="flex-1">{{ t('leak.assumes') }}</span>
-      <button type="button" class="key" data-part="open-table" @click="tableOpen = true">{{ t('leak.table') }}</button>
+    <div class="flex h-full flex-col">
+      <div class="min-h-0 flex-1">
+        <LeakLadder v-if="ladder" :ladder="ladder" :table="table" />
+        <p v-else class="h-full bg-layout p-6 text-lead text-scribe" data-part="contradiction">
+          {{ t('move.find-leak.head.look-again') }}
+        </p>
+      </div>
+      <div class="flex flex-wrap items-center gap-x-4 bg-plate px-3 py-1 text-small">
+        <span class="flex-1">{{ t('leak.assumes') }}</span>
+        <button type="button" class="key" data-part="open-table" @click="tableOpen = true">
+          {{ t('leak.table') }}
+        </button>
+      </div>
     </div>
     <template #side>
       <h2 class="text-head">{{ t('leak.tests') }}</h2>
@@ -111,7 +104,7 @@ function skip(id: string): void {
         :ladder="ladder"
         :table="table"
         :closed="closed"
-        @try="tryOther"
+        @try="(id: string) => choose(placeOf(id))"
         @skip="skip"
       />
       <p v-if="skips.length" class="text-small">
@@ -158,12 +151,9 @@ function skip(id: string): void {
           </li>
         </ul>
       </section>
-      <EngineSwitch v-if="engine.there.value && !closed" v-model="engine.wanted.value" :asking="engine.asking.value" />
-      <StagePhotos :tag="t('stage.find-leak')" :cylinder="null" :closed="closed" />
     </template>
     <template #dialogs>
-      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
       <LeakTableDialog :open="tableOpen" :table="table" :own="snapshot.leakTable !== null" @close="tableOpen = false" />
     </template>
-  </StageShell>
+  </TurnShell>
 </template>

@@ -4,25 +4,21 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { nameOn } from '#core/job/name-on'
 import { isClosed } from '#core/job/route'
-import { firstRunMove, readRuns } from '#core/works/leaks/first-run'
+import { readRuns } from '#core/works/leaks/run/read'
+import { firstRun } from '#core/works/leaks/run/steps'
 import { leakEntries } from '#core/works/leaks/read-leak'
-import AskDialog from '../../../bench/AskDialog.vue'
-import EngineSwitch from '../../../bench/EngineSwitch.vue'
-import StagePhotos from '../../../bench/StagePhotos.vue'
-import StageShell from '../../../bench/StageShell.vue'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useStage } from '../../../bench/stage/useStage'
 import { useActs } from '../../../bench/useActs'
 import { useFigures } from '../../../bench/useFigures'
-import { useStageWork } from '../../../bench/useStageWork'
-import { useJob } from '../../../stores/job'
 
 const { t } = useI18n()
 const { when } = useFigures()
-const job = useJob()
 const router = useRouter()
-const { act, strike } = useActs()
-const snapshot = computed(() => job.snapshot!)
-const move = computed(() => firstRunMove(snapshot.value))
-const closed = computed(() => isClosed(snapshot.value, 'first-run'))
+const { act } = useActs()
+const hands = useStage('first-run', firstRun, () => [{ cylinder: null, place: null }], { 'to-ladder': toLadder })
+const { snapshot, closed } = hands
 const runs = computed(() => readRuns(snapshot.value))
 const earlier = computed(() => [...leakEntries(snapshot.value, 'runs')].reverse())
 
@@ -31,13 +27,12 @@ function toLadder(): void {
   if (isClosed(snapshot.value, 'find-leak')) act({ what: 'reopen-stage', stage: 'find-leak', note: t('run.still') })
   void router.push({ name: 'find-leak' })
 }
-const { closing, asked, answered, go, engine, problem } = useStageWork(() => move.value, { 'to-ladder': toLadder })
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :problem="problem" @go="go">
+  <TurnShell :hands="hands" :title="t('stage.first-run')" :empty="null">
     <template #rail><span /></template>
-    <section class="min-h-0 flex-1 overflow-y-auto bg-plate p-5" tabindex="0" :aria-label="t('run.list')">
+    <section class="h-full overflow-y-auto bg-plate p-5" tabindex="0" :aria-label="t('run.list')">
       <h2 class="text-head">{{ t('run.list') }}</h2>
       <p v-if="snapshot.job.complaint" class="mt-1 text-lead text-soft">“{{ snapshot.job.complaint }}”</p>
       <p v-if="runs.length === 0" class="mt-3 text-lead" data-part="empty">{{ t('run.none') }}</p>
@@ -70,7 +65,6 @@ const { closing, asked, answered, go, engine, problem } = useStageWork(() => mov
       </ul>
     </section>
     <template #side>
-      <h2 class="text-head">{{ t('stage.first-run') }}</h2>
       <ul class="text-body">
         <li v-for="r in earlier" :key="r.id" class="flex items-center gap-2 border-b border-line py-1">
           <span class="flex-1 leading-tight"
@@ -79,16 +73,15 @@ const { closing, asked, answered, go, engine, problem } = useStageWork(() => mov
               t('leak.by', { name: nameOn(snapshot.people, r.personId, r.at), when: when(r.at) })
             }}</span></span
           >
-          <button v-if="!closed" type="button" class="key !min-h-[44px] !px-2 text-small" @click="strike(r.id)">
-            {{ t('run.strike') }}
-          </button>
+          <EntryKeys
+            v-if="!closed"
+            :hands="hands"
+            what="run-again"
+            :entry="r"
+            :spot="{ cylinder: null, place: r.complaint }"
+          />
         </li>
       </ul>
-      <EngineSwitch v-if="engine.there.value && !closed" v-model="engine.wanted.value" :asking="engine.asking.value" />
-      <StagePhotos :tag="t('stage.first-run')" :cylinder="null" :closed="closed" />
     </template>
-    <template #dialogs>
-      <AskDialog :move="asked" @close="asked = null" @answer="answered" />
-    </template>
-  </StageShell>
+  </TurnShell>
 </template>
