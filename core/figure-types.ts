@@ -2,7 +2,17 @@ import { z } from 'zod'
 import { angleDeg as anyAngleDeg, lengthMm, temperatureC } from './schema'
 
 /** What a figure is: how it is typed, written and rounded goes by it. */
-export const quantities = ['length', 'rough', 'temperature', 'angle', 'pressure', 'torque', 'count', 'number'] as const
+export const quantities = [
+  'length',
+  'rough',
+  'temperature',
+  'angle',
+  'pressure',
+  'torque',
+  'count',
+  'share',
+  'number',
+] as const
 export type Quantity = (typeof quantities)[number]
 
 /** What a figure can be taken with; a gauge of the shop is one of these kinds. */
@@ -69,6 +79,9 @@ export const torqueOf = ({ least, most, by = ['wrench'] }: Bounds): Sized =>
 /** How many: whole. */
 export const countOf = ({ least, most, by = ['eye'] }: Bounds): Sized =>
   figureOf({ quantity: 'count', least, most, by, stored: z.int() as unknown as z.ZodNumber })
+/** A share of a whole, 0 to 1: typed and written in percent. */
+export const shareOf = ({ least, most, by = ['eye'] }: Bounds): Sized =>
+  figureOf({ quantity: 'share', least, most, by, stored: z.number().min(0).max(1) })
 /** A figure that is none of these. */
 export const numberOf = ({ least, most, by = [] }: Bounds): Sized =>
   figureOf({ quantity: 'number', least, most, by, stored: z.number() })

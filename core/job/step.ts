@@ -33,7 +33,7 @@ export interface Step<C extends Says, H> {
   /** It is done at place after place: with it done, the next one that wants it is taken in hand. */
   onward?: true
   /** It gives way to work that waits at another place and does not: what moves the whole unit comes between. */
-  yields?: true
+  yields?: OrBy<H, boolean>
   /** There is nothing to do about it: it is told, and answered for where the stage is closed. Only a soft one may be. */
   doubt?: true
 }
@@ -126,7 +126,8 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
         turnOf<W, H, OrderOf<C>>(spec),
       /** The part with its steps in order. @param more turns that no step asks for: entries of its own that may come */
       of(steps: readonly Step<C, H>[], more: readonly Turn<H>[] = []): Part {
-        const turns = once([...steps.flatMap((s) => s.turn ?? []), ...more])
+        // One that is made again is asked by its own turn, where it has one.
+        const turns = once([...more, ...steps.flatMap((s) => s.turn ?? [])])
         const moveOf = (step: Step<C, H>, here: H) => {
           const head = valueOf(step.head, here)
           const { cylinder, place } = spotOf(here.spot)
@@ -150,7 +151,12 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
             const step = steps.find((s) => !s.doubt && s.when(here)) ?? steps.find((s) => s.when(here))
             if (!step) return null
             const doing = step.turn ? doingOf(step.turn, here, step.onward) : null
-            return { move: moveOf(step, here), doing, doubt: step.doubt === true, yields: step.yields === true }
+            return {
+              move: moveOf(step, here),
+              doing,
+              doubt: step.doubt === true,
+              yields: step.yields !== undefined && valueOf(step.yields, here),
+            }
           },
           problems: (snapshot, nowMs) =>
             steps.flatMap(({ when, gate }) => {

@@ -4,13 +4,12 @@ import type { EntryAct } from '../works/kinds'
 import { blockActsOf, blockQuestionOf } from './block-truth'
 import { faceActsOf, faceQuestionOf } from './face-truth'
 import { frontActsOf, frontQuestionOf } from './play-front'
-import { bushingActsOf, bushingQuestionOf } from './play-bushings'
 import type { EngineAnswer, MeasuredBy } from './engine-answer'
 import type { EngineQuestion } from './unit-truth'
 
 /** What a move asks an instrument, an eye or a hand; null where it only does. */
 export function questionOf(move: Move): EngineQuestion | null {
-  return bushingQuestionOf(move) ?? frontQuestionOf(move) ?? faceQuestionOf(move) ?? blockQuestionOf(move)
+  return frontQuestionOf(move) ?? faceQuestionOf(move) ?? blockQuestionOf(move)
 }
 
 /**
@@ -28,7 +27,6 @@ export function actsOf(
   newId: () => string,
 ): EntryAct[] {
   return [
-    ...bushingActsOf(snapshot, move, answer, by, newId),
     ...frontActsOf(snapshot, move, answer, by, newId),
     ...faceActsOf(snapshot, move, answer, newId),
     ...blockActsOf(snapshot, move, answer, by, newId),

@@ -5,7 +5,7 @@ import { leakKinds, startLeakTable, type LeakTest } from '../works/leaks/leak-ta
 import { lastAt, readIn, sectionOf, sleeveEntries } from '../works/sleeves/read-sleeves'
 import { barrelTruth } from './barrels/truth'
 import { answerBlock, blockQuestions, blockTruth } from './block-truth'
-import { answerBushings, bushingQuestions, bushingTruth, type BushingQuestion } from './bushing-truth'
+import { bushingTruth } from './bushings/truth'
 import type { EngineAnswer } from './engine-answer'
 import { answerFaces, faceQuestions, faceTruth } from './face-truth'
 import { answerFront, frontQuestions, frontTruth, type FrontQuestion } from './front-truth'
@@ -33,12 +33,7 @@ export const unitTruth = z.object({
 export type UnitTruth = z.infer<typeof unitTruth>
 
 /** What is asked of the simulated engine: each of it an instrument, a look or a hand. */
-export const engineQuestion = z.discriminatedUnion('ask', [
-  ...bushingQuestions,
-  ...frontQuestions,
-  ...faceQuestions,
-  ...blockQuestions,
-])
+export const engineQuestion = z.discriminatedUnion('ask', [...frontQuestions, ...faceQuestions, ...blockQuestions])
 export type EngineQuestion = z.infer<typeof engineQuestion>
 
 /** Washers under an injector now: as it came in, or as this job put them. */
@@ -98,9 +93,7 @@ export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: Eng
         if (!truth.front) throw new RangeError('Nothing is known of these ends.')
         return answerFront(truth.front, snapshot, question)
       }
-      if (!truth.bushings) throw new RangeError('Nothing is known of this block.')
-      const asked: BushingQuestion = question
-      return answerBushings(truth.bushings, snapshot, asked)
+      throw new RangeError('Nothing is known of that.')
     }
   }
 }

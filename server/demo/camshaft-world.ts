@@ -1,4 +1,4 @@
-import type { BushingTruth } from '#core/sim/bushing-truth'
+import type { BushingTruth } from '#core/sim/bushings/truth'
 import type { BushingSection } from '#core/works/bushings/section'
 
 /** The camshaft of the made-up Brennick 4M-105: five stepped housings; 2 and 4 also feed the valve gear. */

@@ -8,6 +8,7 @@ import { RecklessHand } from '#core/testing/reckless'
 import { stageLogic } from '#core/works/logic'
 import type { StageName } from '#core/works/stage-table'
 import { startLeakTable, type LeakTable } from '#core/works/leaks/leak-table'
+import type { BushingSection } from '#core/works/bushings/section'
 import type { SleeveSection } from '#core/works/sleeves/section'
 import type { BarrelSection } from '#core/works/barrels/section'
 import { keepsOpen } from '#core/job/gate'
@@ -17,6 +18,8 @@ import { barrels, compressorTruth } from './compressor-world'
 import { newJob } from '../testing/hand'
 import { faultsOf } from '../testing/blanks'
 import { askFaults } from '../testing/ask-faults'
+import { crusherTruth } from './camshaft-world'
+import { crusherFront } from './front-world'
 import { pumpTruth } from './unit-world'
 
 const mapValues = <K extends string, A, B>(of: Readonly<Record<K, A>>, change: (a: A) => B): Record<K, B> =>
@@ -59,6 +62,14 @@ const by = { seq: 1, at: '2026-11-24T08:00:00.000Z', personId: '00000000-0000-40
 const withCause = (change: Partial<SleeveSection>) => (): Snapshot => {
   const act = { what: 'settle-cause', settledId: newUuid(), cause: 'sleeve-seal', cylinder: 2, chance: 0.9 } as const
   return applyAct(withSleeves(change)(), act, by)
+}
+const withBushings = (change: Partial<BushingSection> | null) => (): Snapshot => {
+  const job = newJob('brennick', ['bushings'], [])
+  const { bushings, ...others } = job.sheet.sections
+  return {
+    ...job,
+    sheet: { ...job.sheet, sections: change === null ? others : { ...others, bushings: { ...bushings!, ...change } } },
+  }
 }
 const beyondDoubt: LeakTable = {
   ...startLeakTable,
@@ -103,6 +114,23 @@ const works: Tried[] = [
     ],
     truth: { ...pumpTruth, washers: {} },
     stages: ['find-leak', 'first-run'],
+  },
+  {
+    name: 'cam bushings',
+    jobs: [
+      withBushings({}),
+      withBushings({}),
+      withBushings(null),
+      // Gauges that cannot tell, a drilling that no bushing meets, a circuit with a blind end.
+      withBushings({ clearance: { minMm: 0.05, maxMm: 0.09 } }),
+      // Closed by somebody before anything was cleaned.
+      () => withClosed(withBushings({})(), ['cam-out', 'bushings-out', 'galleries', 'bushing-map']),
+      // Behind a damper that is still on.
+      () => newJob('brennick', ['bushings', 'front'], []),
+    ],
+    truth: { ...pumpTruth, leaks: [], bushings: crusherTruth, front: crusherFront },
+    stages: ['cam-out', 'bushings-out', 'galleries', 'bushing-map', 'bushings-in', 'cam-spin'],
+    uncertaintyMm: 0.02,
   },
   {
     name: 'injector sleeves',

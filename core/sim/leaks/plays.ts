@@ -1,7 +1,7 @@
 import type { ComplaintName } from '../../job/intake'
 import type { LeakKind } from '../../works/leaks/leak-table'
 import { testAt } from '../../works/leaks/read-leak'
-import { bushingsWorn } from '../bushing-truth'
+import { bushingsWorn } from '../bushings/truth'
 import type { Plays } from '../play'
 import { leaksNow, testShows, type UnitTruth } from '../unit-truth'
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { angleDeg, lengthFromZeroMm, lengthMm, mark, share, thicknessMm } from '../../schema'
+import { angleOf, countOf, lengthOf, numberOf, shareOf, type Instrument, type Sized } from '../../figure-types'
+import { angleDeg, lengthFromZeroMm, mark } from '../../schema'
 import { id } from '../../job/base'
 import { placeCode } from '../../job/place'
 import { kind } from '../kind'
@@ -9,8 +10,12 @@ const words = z.string().max(300).default('')
 const at = { place: placeCode }
 /** What a figure was measured with: the gauge and what it can tell. */
 const by = { gaugeId: id.nullable(), uncertaintyMm: lengthFromZeroMm }
-const hour = z.number().gt(0).max(12)
-const twoWays = z.tuple([thicknessMm, thicknessMm])
+const hour = numberOf({ least: 0.1, most: 12, by: ['eye'] })
+/** No camshaft runs in less or more. */
+const acrossMm = (...gauges: Instrument[]) => lengthOf({ least: 3, most: 500, by: gauges })
+const twoWays = (of: Sized) => z.tuple([of, of])
+/** How far a shaft goes to and fro, or its gear. */
+const playMm = lengthOf({ least: 0, most: 20, by: ['dial', 'feeler'] })
 
 /** What an old bushing looks like. */
 export const oldLooks = ['sound', 'grey', 'copper', 'folded', 'layers', 'spun'] as const
@@ -40,8 +45,8 @@ export const kinds = {
     stage: 'cam-out',
     struckIn: 'cam-out',
     given: {
-      endFloatMm: lengthFromZeroMm.nullable(),
-      backlashMm: lengthFromZeroMm.nullable(),
+      endFloatMm: playMm.nullable(),
+      backlashMm: playMm.nullable(),
       photographed: z.boolean(),
       followersUp: z.boolean(),
       ...by,
@@ -63,7 +68,7 @@ export const kinds = {
     strikes: true,
     stage: 'cam-out',
     struckIn: 'cam-out',
-    given: { ...at, mm: twoWays, ...by },
+    given: { ...at, mm: twoWays(acrossMm('outside')), ...by },
   }),
   /** The plug behind the last bushing: out, and in again. */
   'cam-plug': kind({
@@ -86,7 +91,7 @@ export const kinds = {
       ...at,
       looks: z.enum(oldLooks),
       /** Where copper shows: how much of its round, and about which hour of the upright engine. */
-      copperShare: share,
+      copperShare: shareOf({ least: 0, most: 1 }).default(0),
       copperOClock: hour.nullable(),
       /** Whether its hole stood over its drilling as found. */
       holeInLine: z.boolean(),
@@ -129,7 +134,12 @@ export const kinds = {
     stage: 'bushing-map',
     struckIn: 'bushing-map',
     quiet: true,
-    given: { ...at, boreMm: twoWays, drillingsMm: z.array(lengthMm.nullable()).max(6), ...by },
+    given: {
+      ...at,
+      boreMm: twoWays(acrossMm('bore')),
+      drillingsMm: z.array(lengthOf({ least: -100, most: 1000, by: ['depth', 'rule'] }).nullable()).max(6),
+      ...by,
+    },
   }),
   /** A bushing of the box, as it lies for a housing: its code and its outside. */
   'note-bushing': kind({
@@ -138,7 +148,7 @@ export const kinds = {
     strikes: true,
     stage: 'bushing-map',
     struckIn: 'bushing-map',
-    given: { ...at, code: mark, outerMm: thicknessMm, ...by },
+    given: { ...at, code: mark, outerMm: acrossMm('outside'), ...by },
   }),
   /** Block and bushing marked for this lie, the bushing started square. */
   'aim-bushing': kind({
@@ -166,7 +176,13 @@ export const kinds = {
     stage: 'bushings-in',
     struckIn: 'bushings-in',
     quiet: true,
-    given: { ...at, blows: z.int().min(0).max(10_000), edgeMm: lengthMm, back: z.boolean().default(false), ...by },
+    given: {
+      ...at,
+      blows: countOf({ least: 0, most: 10_000 }),
+      edgeMm: lengthOf({ least: -500, most: 500, by: ['depth', 'rule'] }),
+      back: z.boolean().default(false),
+      ...by,
+    },
   }),
   /** A hole proven, by the largest pin that passes or by a look with a light. */
   'prove-hole': kind({
@@ -180,7 +196,7 @@ export const kinds = {
       ...at,
       hole: z.int().min(0).max(5),
       /** The largest pin that passes; 0 where none does; null where a light was used. */
-      pinMm: lengthFromZeroMm.nullable(),
+      pinMm: lengthOf({ least: 0, most: 100, by: ['outside'] }).nullable(),
       light: z.enum(['round', 'part', 'dark']).nullable(),
     },
   }),
@@ -207,7 +223,7 @@ export const kinds = {
     strikes: true,
     stage: 'cam-spin',
     struckIn: 'cam-spin',
-    given: { endFloatMm: lengthFromZeroMm, backlashMm: lengthFromZeroMm, ...by },
+    given: { endFloatMm: playMm, backlashMm: playMm, ...by },
   }),
   /** The camshaft turned: by a spring scale on an arm, or by what the hand felt. */
   'turn-cam': kind({
@@ -217,8 +233,15 @@ export const kinds = {
     stage: 'cam-spin',
     struckIn: 'cam-spin',
     given: {
-      armMm: thicknessMm.nullable(),
-      readings: z.array(z.strictObject({ angleDeg, pullN: z.number().min(-1e6).max(1e6) })).max(72),
+      armMm: lengthOf({ least: 10, most: 5000, by: ['rule'], rough: true }).nullable(),
+      readings: z
+        .array(
+          z.strictObject({
+            angleDeg: angleOf({ least: 0, most: 360 }),
+            pullN: numberOf({ least: -10_000, most: 10_000 }),
+          }),
+        )
+        .max(72),
       feel: z.enum(feels).nullable(),
     },
   }),

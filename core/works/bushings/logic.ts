@@ -1,10 +1,10 @@
 import type { WorkLogic } from '../stage-logic'
-import { bushingMap } from './bushing-map'
-import { bushingsIn } from './bushings-in'
-import { bushingsOut } from './bushings-out'
-import { camOut } from './cam-out'
-import { camSpin } from './cam-spin'
-import { galleries } from './galleries'
+import { camOut } from './cam/steps'
+import { galleries } from './galleries/steps'
+import { bushingsIn } from './in/steps'
+import { bushingMap } from './map/steps'
+import { bushingsOut } from './out/steps'
+import { camSpin } from './spin/steps'
 
 /** The logic of cam bushings, stage by stage. */
 export const stages: WorkLogic<'bushings'> = {

@@ -2,6 +2,7 @@ import { assignBushings, type AssignedBushings } from '../../bushing/assign-bush
 import { bushingClearance, type BushingClearance } from '../../bushing/bushing-clearance'
 import { seenClock } from '../../bushing/seen-clock'
 import { CalcError } from '../../errors'
+import type { Said } from '../../job/ask'
 import { latest } from '../../job/order'
 import type { Spot } from '../../job/place'
 import type { Snapshot } from '../../job/snapshot'
@@ -73,6 +74,20 @@ export const seenHours = ({ of }: HousingSpot, lie: Lie): { seenDeg: number; oCl
 const middle = ([a, b]: readonly [number, number]) => (a + b) / 2
 const within = (mm: readonly number[], wantMm: number, tolMm: number, uMm: number): Verdict =>
   worstVerdict([judgeUpper(Math.max(...mm), wantMm + tolMm, uMm), judgeLower(Math.min(...mm), wantMm - tolMm, uMm)])
+
+/** The same of two directions while they are being read: each by itself. @param name of their field */
+export function withinTol(
+  name: string,
+  mm: readonly (number | undefined)[],
+  wantMm: number,
+  tolMm: number,
+  uMm: number,
+): Said {
+  const told = mm.flatMap((v, i) =>
+    v === undefined ? [] : [[`${name}.${i}`, within([v], wantMm, tolMm, uMm)] as const],
+  )
+  return { verdicts: Object.fromEntries(told), lines: [] }
+}
 
 /** Something round that was measured in two directions, mm. */
 export interface RoundState<Entry> {

@@ -85,7 +85,7 @@ export function readGalleries(snapshot: Snapshot): PassageState[] {
     const own = wipes.filter((w) => w.passage === passage.id).map((w) => w.found)
     const clean = own.length - 1 - own.findLastIndex((f) => f !== 'clean')
     const needed = passage.deadEnd ? Math.max(section.cleanWipes, section.deadEndWipes) : section.cleanWipes
-    const plugOut = plugs.findLast((p) => p.passage === passage.id)?.out ?? false
+    const plugOut = passage.plug !== null && (plugs.findLast((p) => p.passage === passage.id)?.out ?? false)
     return { passage, wipes: own, clean, needed, done: clean >= needed, plugOut, blockedBy: [] }
   })
   return states.map((s) => ({

@@ -47,7 +47,8 @@ export function readBluing(snapshot: Snapshot): { marked: HousingSpot[]; open: H
   }
 }
 
-const inWindow = (valueMm: number, { minMm, maxMm }: { minMm: number; maxMm: number }, uMm: number): Verdict =>
+/** How a figure lies in a window. */
+export const inWindow = (valueMm: number, { minMm, maxMm }: { minMm: number; maxMm: number }, uMm: number): Verdict =>
   worstVerdict([judgeLower(valueMm, minMm, uMm), judgeUpper(valueMm, maxMm, uMm)])
 
 /** End float and backlash against the sheet: before, and after. */

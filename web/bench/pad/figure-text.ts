@@ -41,6 +41,7 @@ export function readFigure(text: string, quantity: Quantity, unit: LengthUnit): 
   }
   const read = plainNumber(text)
   if (quantity === 'temperature') return through(read, (v) => toCelsius(v, unit))
+  if (quantity === 'share') return through(read, (v) => v / 100)
   if (quantity === 'pressure') return through(read, (v) => toKPa(v, unit))
   return read
 }
@@ -56,6 +57,7 @@ export function writeFigure(value: number, quantity: Quantity, unit: LengthUnit,
     torque: () => formatTorque(value, unit, locale),
     angle: plain,
     count: plain,
+    share: () => new Intl.NumberFormat(locale, { maximumFractionDigits: 1 }).format(100 * value),
     number: plain,
   }
   return written[quantity]()
@@ -70,6 +72,7 @@ export function unitWord(quantity: Quantity, unit: LengthUnit): string | null {
     pressure: pressureUnit[unit],
     torque: torqueUnit[unit],
     angle: 'degrees',
+    share: 'percent',
   }
   return words[quantity] ?? null
 }

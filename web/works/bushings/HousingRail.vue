@@ -7,7 +7,7 @@ import type { HousingSpot } from '#core/works/bushings/read-bushings'
 
 /** The camshaft's axis with its housings in a row, to scale, their drillings drawn: picks the housing, and carries a word of each. */
 const props = defineProps<{
-  housings: HousingSpot[]
+  housings: readonly HousingSpot[]
   words: Record<string, { text: string; more?: string; verdict?: Verdict | null }>
   selected: string | null
 }>()

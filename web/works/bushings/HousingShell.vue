@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Verdict } from '#core/measure/verdict'
-import PlaceShell from '../../bench/PlaceShell.vue'
+import TurnShell from '../../bench/stage/TurnShell.vue'
 import HousingRail from './HousingRail.vue'
 import type { useHousings } from './useHousings'
 
@@ -19,7 +19,7 @@ const title = computed(() => (props.whole || !mine.value ? null : t('cam.of-plac
 </script>
 
 <template>
-  <PlaceShell :hands="hands" :title="title" :empty="housings.length === 0 ? t('cam.no-section') : null">
+  <TurnShell :hands="hands" :title="title" :empty="housings.length === 0 ? t('cam.no-section') : null">
     <template #rail>
       <HousingRail
         :housings="housings"
@@ -30,5 +30,5 @@ const title = computed(() => (props.whole || !mine.value ? null : t('cam.of-plac
     </template>
     <slot />
     <template #side><slot name="side" /></template>
-  </PlaceShell>
+  </TurnShell>
 </template>

@@ -1,15 +1,11 @@
 import { computed } from 'vue'
-import type { Spot } from '#core/job/place'
-import type { Move } from '#core/job/move'
-import type { Snapshot } from '#core/job/snapshot'
 import { housingsOf, sectionOf } from '#core/works/bushings/read-bushings'
-import { usePlaces } from '../../bench/usePlaces'
+import type { StageLogic } from '#core/works/stage-logic'
+import type { StageOf } from '#core/works/stage-table'
+import { useStage } from '../../bench/stage/useStage'
 
 /** The hands of a stage whose work is done at housings. */
-export function useHousings(
-  moveOf: (snapshot: Snapshot, hand: Spot) => Move,
-  own?: (move: () => Move) => Record<string, () => void>,
-) {
-  const hands = usePlaces(housingsOf, moveOf, own)
+export function useHousings(stage: StageOf<'bushings'>, logic: StageLogic, own?: Record<string, () => void>) {
+  const hands = useStage(stage, logic, housingsOf, own)
   return { ...hands, housings: hands.places, section: computed(() => sectionOf(hands.snapshot.value)) }
 }

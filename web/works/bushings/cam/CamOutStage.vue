@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { camOutMove } from '#core/works/bushings/cam-out'
+import { camOut } from '#core/works/bushings/cam/steps'
 import { lastOf, lieOf, readJournal } from '#core/works/bushings/read-bushings'
 import { readFloat } from '#core/works/bushings/read-spin'
 import { useFigures } from '../../../bench/useFigures'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import HousingShell from '../HousingShell.vue'
 import BlockLie from '../BlockLie.vue'
 import { useLie } from '../useLie'
@@ -12,8 +13,8 @@ import { useHousings } from '../useHousings'
 
 const { t } = useI18n()
 const { length, withUnit } = useFigures()
-const hands = useHousings(camOutMove)
-const { snapshot, section, housings, closed, mine, strike } = hands
+const hands = useHousings('cam-out', camOut)
+const { snapshot, section, housings, closed, mine } = hands
 const lies = useLie()
 const before = computed(() => readFloat(snapshot.value, 'before'))
 const out = computed(() => lastOf(snapshot.value, 'shaftOut'))
@@ -53,9 +54,13 @@ const words = computed(() =>
         <dt>{{ t('cam.followers-up') }}</dt>
         <dd>{{ before.entry.followersUp ? '✓' : '—' }}</dd>
       </dl>
-      <button v-if="before.entry && !out && !closed" type="button" class="key" @click="strike(before.entry.id)">
-        {{ t('cam.strike') }}
-      </button>
+      <EntryKeys
+        v-if="before.entry && !out && !closed"
+        :hands="hands"
+        what="read-cam"
+        :entry="before.entry"
+        :spot="{ cylinder: null, place: null }"
+      />
       <template v-if="mine && section">
         <p class="text-body">
           {{ t('cam.journal') }}
@@ -67,9 +72,7 @@ const words = computed(() =>
           <dt>{{ t('cam.round') }}</dt>
           <dd class="figure">{{ length(journal.outOfRoundMm!) }}</dd>
         </dl>
-        <button v-if="journal?.entry && !closed" type="button" class="key" @click="strike(journal.entry.id)">
-          {{ t('cam.strike') }}
-        </button>
+        <EntryKeys v-if="journal?.entry && !closed" :hands="hands" what="measure-journal" :entry="journal.entry" />
       </template>
     </template>
   </HousingShell>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nameOn } from '#core/job/name-on'
-import { galleriesMove } from '#core/works/bushings/galleries'
+import { galleries } from '#core/works/bushings/galleries/steps'
 import { bushingEntries, lastOf } from '#core/works/bushings/read-bushings'
 import { blockWorkDone, dirtyBefore, readGalleries } from '#core/works/bushings/read-galleries'
 import { useFigures } from '../../../bench/useFigures'
@@ -13,7 +13,7 @@ import OilCircuit from './OilCircuit.vue'
 
 const { t } = useI18n()
 const { when } = useFigures()
-const hands = useHousings((s) => galleriesMove(s))
+const hands = useHousings('galleries', galleries)
 const { snapshot, housings, move, closed, strike } = hands
 const states = computed(() => readGalleries(snapshot.value))
 const next = computed(() => {

@@ -4,63 +4,77 @@ import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
 import type { HousingSpot } from '#core/works/bushings/read-bushings'
 import { readPlacing, toolFrom, type Aim } from '#core/works/bushings/read-placing'
-import { backs, faces, type Back } from '#core/works/bushings/section'
-import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
+import { backs, faces, type Back, type Face } from '#core/works/bushings/section'
 import { useFigures } from '../../../bench/useFigures'
 
 /** The schools before the first blow, each with what it changes in figures. */
-const aim = defineModel<Aim>({ required: true })
-const props = defineProps<{ snapshot: Snapshot; housing: HousingSpot; forces: Record<Back, number> | null }>()
+const props = defineProps<{
+  aim: Aim
+  snapshot: Snapshot
+  housing: HousingSpot
+  forces: Record<Back, number> | null
+}>()
 const { t } = useI18n()
 const { force, length, withUnit } = useFigures()
-const placing = computed(() => readPlacing(props.snapshot, props.housing, aim.value.from, 'holes'))
-const tool = computed(() => toolFrom(props.snapshot, props.housing, aim.value.from))
 const percent = (share: number | undefined) => Math.round(100 * (share ?? 0))
-const says = computed(() => {
-  const placed = placing.value?.placed
-  const pilot = tool.value.pilotAt?.replace('housing-', '') ?? null
-  return {
-    aimFor:
-      aim.value.aimFor === 'holes'
-        ? t('cam.school-says.holes', {
+const pilotFrom = (from: Face) => toolFrom(props.snapshot, props.housing, from).pilotAt?.replace('housing-', '') ?? null
+/** Each school and what it changes; the one that is chosen stands out. */
+const rows = computed(() => {
+  const { placed } = readPlacing(props.snapshot, props.housing, props.aim.from, 'holes') ?? {}
+  const fromSays = (from: Face) => {
+    const n = pilotFrom(from)
+    if (n === null) return t('cam.school-says.none')
+    return t(from === props.housing.of.entersFrom ? 'cam.school-says.ahead' : 'cam.school-says.turned', { n })
+  }
+  const backSays = (back: Back) =>
+    t(`cam.school-says.${back}`, { force: props.forces ? force(props.forces[back]) : '—' })
+  return [
+    {
+      key: 'aimFor',
+      label: t('cam.school.depth'),
+      schools: [
+        {
+          value: 'holes',
+          word: t('cam.school.holes'),
+          says: t('cam.school-says.holes', {
             best: percent(placed?.best?.minShare),
             depth: placed?.best ? withUnit(placed.best.depthMm) : '—',
-          })
-        : t('cam.school-says.flush', { flush: percent(placed?.atFlush[0]?.minShare) }),
-    from:
-      pilot === null
-        ? t('cam.school-says.none')
-        : t(aim.value.from === props.housing.of.entersFrom ? 'cam.school-says.ahead' : 'cam.school-says.turned', {
-            n: pilot,
           }),
-    back: t(`cam.school-says.${aim.value.back}`, { force: props.forces ? force(props.forces[aim.value.back]) : '—' }),
-  }
+        },
+        {
+          value: 'flush',
+          word: t('cam.school.flush'),
+          says: t('cam.school-says.flush', { flush: percent(placed?.atFlush[0]?.minShare) }),
+        },
+      ],
+    },
+    {
+      key: 'from',
+      label: t('cam.school.from'),
+      schools: faces.map((value) => ({ value, word: t(`cam.face.${value}`), says: fromSays(value) })),
+    },
+    {
+      key: 'back',
+      label: t('cam.school.back'),
+      schools: backs.map((value) => ({ value, word: t(`cam.back.${value}`), says: backSays(value) })),
+    },
+  ] as const
 })
-function set<K extends 'from' | 'back' | 'aimFor'>(key: K, value: string): void {
-  aim.value = { ...aim.value, [key]: value }
-}
-const rows = [
-  { key: 'aimFor', options: ['holes', 'flush'], label: 'cam.school.depth', words: 'cam.school' },
-  { key: 'from', options: faces, label: 'cam.school.from', words: 'cam.face' },
-  { key: 'back', options: backs, label: 'cam.school.back', words: 'cam.back' },
-] as const
+const tool = computed(() => toolFrom(props.snapshot, props.housing, props.aim.from))
 </script>
 
 <template>
-  <fieldset v-for="row in rows" :key="row.key" :data-school="row.key">
-    <legend class="mb-1 font-semibold">{{ t(row.label) }}</legend>
-    <ChoiceKeys
-      :model-value="aim[row.key] as string"
-      class="flex flex-wrap gap-1"
-      :label="t(row.label)"
-      :options="row.options as readonly string[]"
-      :word="(o: string) => t(`${row.words}.${o}`)"
-      :mark="row.key"
-      filled
-      @update:model-value="set(row.key, String($event))"
-    />
-    <p class="mt-1 text-small text-soft">{{ says[row.key] }}</p>
-  </fieldset>
+  <section v-for="row in rows" :key="row.key" :data-school="row.key">
+    <h3 class="font-semibold">{{ row.label }}</h3>
+    <p
+      v-for="s in row.schools"
+      :key="s.value"
+      class="border-l-4 pl-2 text-small"
+      :class="aim[row.key] === s.value ? 'border-brass' : 'border-transparent text-soft'"
+    >
+      <b>{{ s.word }}</b> {{ s.says }}
+    </p>
+  </section>
   <p v-if="tool.pilotMm !== null" class="text-small text-soft" data-part="pilot">
     {{ t('cam.pilot-in', { n: tool.pilotAt!.replace('housing-', ''), size: length(tool.pilotMm) }) }}
   </p>

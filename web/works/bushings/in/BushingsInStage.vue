@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { isClosed } from '#core/job/route'
-import { bushingsInMove } from '#core/works/bushings/bushings-in'
+import { bushingsIn } from '#core/works/bushings/in/steps'
 import { bushingEntries, lastAt, lieOf, seenHours } from '#core/works/bushings/read-bushings'
 import {
   aimOf,
@@ -29,28 +29,19 @@ const { t } = useI18n()
 const { length, withUnit, force } = useFigures()
 const router = useRouter()
 const { act } = useActs()
-const aim = ref<Aim>({ from: 'rear', back: 'dry', aimFor: 'holes' })
-const hands = useHousings(
-  (s, hand) => bushingsInMove(s, hand, aim.value),
-  (now) => ({
-    aim: () => void engine.enter(now(), { ...aim.value }),
-    'galleries-again': () => {
-      if (isClosed(snapshot.value, 'galleries'))
-        act({ what: 'reopen-stage', stage: 'galleries', note: t('gate.last-work') })
-      void router.push({ name: 'galleries' })
-    },
-  }),
-)
-const { job, snapshot, section, housings, closed, mine, strike, engine } = hands
-/** What is chosen before the first blow starts as the sheet and the trade have it, housing by housing. */
-const choosing = computed(() => (mine.value ? `${job.snapshot!.job.id} ${mine.value.place}` : ''))
-watch(
-  choosing,
-  () => {
-    if (mine.value) aim.value = aimOf(snapshot.value, mine.value)
+const hands = useHousings('bushings-in', bushingsIn, {
+  'galleries-again': () => {
+    if (isClosed(snapshot.value, 'galleries'))
+      act({ what: 'reopen-stage', stage: 'galleries', note: t('gate.not-clean') })
+    void router.push({ name: 'galleries' })
   },
-  { immediate: true },
-)
+})
+const { snapshot, section, housings, closed, mine, strike, turn } = hands
+/** How it is aimed: as it was chosen so far, and else as the sheet and the trade have it. */
+const aim = computed<Aim>(() => ({
+  ...(mine.value ? aimOf(snapshot.value, mine.value) : { from: 'rear', back: 'dry', aimFor: 'holes' }),
+  ...(turn.current.value?.entry === 'aim-bushing' ? (turn.sofar.value as Partial<Aim>) : {}),
+}))
 const state = computed(() => (mine.value ? readDrive(snapshot.value, mine.value) : null))
 const started = computed(() => state.value?.aimed ?? false)
 const placing = computed(() => {
@@ -142,7 +133,7 @@ const words = computed(() =>
     <template #side>
       <AimSchools
         v-if="mine && placing && !started && !closed"
-        v-model="aim"
+        :aim="aim"
         :snapshot="snapshot"
         :housing="mine"
         :forces="forces"

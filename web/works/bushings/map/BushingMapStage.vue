@@ -2,10 +2,11 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nearestCode } from '#core/bushing/compare-codes'
-import { bushingMapMove } from '#core/works/bushings/bushing-map'
+import { bushingMap } from '#core/works/bushings/map/steps'
 import { codesFor, readBushing, readClearance, readHousing } from '#core/works/bushings/read-bushings'
 import CodeCompare from '../../../bench/ask/CodeCompare.vue'
 import { useFigures } from '../../../bench/useFigures'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import HousingShell from '../HousingShell.vue'
 import { useHousings } from '../useHousings'
 import FitStack from './FitStack.vue'
@@ -13,8 +14,8 @@ import MapLinks from './MapLinks.vue'
 
 const { t } = useI18n()
 const { length, withUnit } = useFigures()
-const hands = useHousings(bushingMapMove)
-const { snapshot, section, housings, move, closed, mine, choose, strike } = hands
+const hands = useHousings('bushing-map', bushingMap)
+const { snapshot, section, housings, move, closed, mine, choose } = hands
 const housing = computed(() => (mine.value ? readHousing(snapshot.value, mine.value) : null))
 const bushing = computed(() => (mine.value ? readBushing(snapshot.value, mine.value) : null))
 const clearance = computed(() => (mine.value ? readClearance(snapshot.value, mine.value) : null))
@@ -67,6 +68,7 @@ const words = computed(() =>
             </dd>
           </template>
         </dl>
+        <EntryKeys v-if="housing?.entry && !closed" :hands="hands" what="measure-housing" :entry="housing.entry" />
         <div
           v-if="bushing?.read"
           class="border border-line bg-plate p-3 text-body"
@@ -84,20 +86,7 @@ const words = computed(() =>
               t('cam.window', { min: length(section.interference.minMm), max: length(section.interference.maxMm) })
             }})
           </p>
-        </div>
-        <div v-if="!closed" class="flex flex-wrap gap-1">
-          <button
-            v-if="bushing?.read"
-            type="button"
-            class="key"
-            data-part="strike-bushing"
-            @click="strike(bushing.read.id)"
-          >
-            {{ t('cam.strike') }}: {{ bushing.read.code }}
-          </button>
-          <button v-if="housing?.entry" type="button" class="key" @click="strike(housing.entry.id)">
-            {{ t('cam.strike') }}: {{ t('cam.bore') }}
-          </button>
+          <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="note-bushing" :entry="bushing.read" />
         </div>
       </template>
     </template>

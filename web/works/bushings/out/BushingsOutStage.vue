@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { bushingsOutMove } from '#core/works/bushings/bushings-out'
+import { bushingsOut } from '#core/works/bushings/out/steps'
 import { lastAt } from '#core/works/bushings/read-bushings'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import HousingShell from '../HousingShell.vue'
 import { useHousings } from '../useHousings'
 import OldPatterns from '../OldPatterns.vue'
 import UnrolledStrips from './UnrolledStrips.vue'
 
 const { t } = useI18n()
-const hands = useHousings(bushingsOutMove)
-const { snapshot, housings, closed, mine, choose, strike } = hands
+const hands = useHousings('bushings-out', bushingsOut)
+const { snapshot, housings, closed, mine, choose } = hands
 const out = computed(() => (mine.value ? lastAt(snapshot.value, 'out', mine.value.place) : null))
 const words = computed(() =>
   Object.fromEntries(
@@ -46,7 +47,7 @@ const words = computed(() =>
         <p class="font-bold">{{ t(`cam.looks.${out.looks}`) }}</p>
         <p v-if="out.copperShare > 0">{{ t('cam.copper-some', { share: Math.round(100 * out.copperShare) }) }}</p>
         <p v-if="!out.holeInLine" class="font-semibold text-outside">{{ t('cam.hole-off') }}</p>
-        <button v-if="!closed" type="button" class="key mt-2" @click="strike(out.id)">{{ t('cam.strike') }}</button>
+        <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="bushing-out" :entry="out" />
       </div>
       <OldPatterns :snapshot="snapshot" />
     </template>

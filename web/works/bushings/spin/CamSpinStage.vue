@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { camSpinMove } from '#core/works/bushings/cam-spin'
+import { camSpin } from '#core/works/bushings/spin/steps'
 import { lastAt, lastOf, readClearance } from '#core/works/bushings/read-bushings'
 import { readFloat, readSpin } from '#core/works/bushings/read-spin'
 import { useFigures } from '../../../bench/useFigures'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import HousingShell from '../HousingShell.vue'
 import { useHousings } from '../useHousings'
 import SpinCurve from './SpinCurve.vue'
 
 const { t } = useI18n()
 const { length, torque } = useFigures()
-const hands = useHousings(camSpinMove)
-const { snapshot, section, housings, closed, strike } = hands
+const hands = useHousings('cam-spin', camSpin)
+const { snapshot, section, housings, closed } = hands
+const whole = { cylinder: null, place: null }
 const spin = computed(() => readSpin(snapshot.value))
 const before = computed(() => readFloat(snapshot.value, 'before'))
 const after = computed(() => readFloat(snapshot.value, 'after'))
@@ -79,9 +81,7 @@ const words = computed(() =>
         <p v-if="spin.test && spin.reading === 'tight-at-one-place' && spin.test.peakAtDeg !== null">
           {{ t('cam.spin-at', { deg: Math.round(spin.test.peakAtDeg) }) }}
         </p>
-        <button v-if="!closed" type="button" class="key mt-2" @click="strike(spin.turned.id)">
-          {{ t('cam.strike') }}
-        </button>
+        <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="turn-cam" :entry="spin.turned" :spot="whole" />
       </div>
       <p v-if="shaftIn" class="text-body" :class="{ 'font-semibold text-outside': !shaftIn.asPhotographed }">
         {{ t(shaftIn.asPhotographed ? 'cam.timing-on' : 'cam.timing-off') }}
@@ -109,6 +109,13 @@ const words = computed(() =>
           </tr>
         </tbody>
       </table>
+      <EntryKeys
+        v-if="after.entry && !closed"
+        :hands="hands"
+        what="read-cam-again"
+        :entry="after.entry"
+        :spot="whole"
+      />
       <p class="text-body">{{ t(plugged ? 'cam.plug-sealed' : 'cam.plug-open') }}</p>
     </template>
   </HousingShell>

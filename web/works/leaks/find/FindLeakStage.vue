@@ -8,6 +8,7 @@ import { findLeak } from '#core/works/leaks/find/steps'
 import {
   causeId,
   leakEntries,
+  placeOf,
   readLadder,
   settledNow,
   tableOf,

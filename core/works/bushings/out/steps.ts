@@ -1,0 +1,85 @@
+import { openUnder, stageSteps } from '../../../job/step'
+import type { Here } from '../../../job/turn'
+import { lastAt, lastOf, rearFirst, sectionOf, type HousingSpot } from '../read-bushings'
+import { readPatterns } from '../read-old'
+
+const says = {
+  actions: ['sheet-first', 'plug-off', 'bushing', 'next-place', 'close-stage', 'done'],
+  told: ['stop'],
+  reasons: ['no-section', 'cam-first', 'plug-first', 'label', 'next', 'debris', 'all-out', 'closed'],
+  cautions: ['eyes', 'label-bushing'],
+  gates: ['bushing-still-in'],
+  orders: ['cam-in-still'],
+} as const
+const { part, whole, logic } = stageSteps('bushings-out', says)
+const stillIn = { code: 'bushing-still-in', soft: false } as const
+
+const plug = whole((s) => lastOf(s, 'camPlugs') === null && rearFirst(s).some((h) => !lastAt(s, 'out', h.place)))
+const plugOff = plug.turn({ entry: 'cam-plug', fields: { fitted: () => false } })
+
+const bushings = part({
+  places: rearFirst,
+  read: (s, { place }) => ({
+    out: lastAt(s, 'out', place) !== null,
+    rear: rearFirst(s).find((h) => !lastAt(s, 'out', h.place))?.place === place,
+  }),
+})
+const copper = ['copper', 'layers', 'folded']
+const showsCopper = (_: Here<HousingSpot>, { looks }: { looks?: unknown }) => copper.includes(String(looks))
+const out = bushings.turn({
+  entry: 'bushing-out',
+  fields: {
+    looks: { words: 'cam.looks' },
+    copperShare: { when: showsCopper },
+    copperOClock: { when: showsCopper },
+    holeInLine: {},
+  },
+  after: { 'cam-in-still': ({ snapshot }) => lastOf(snapshot, 'shaftOut') === null },
+})
+
+/** Old bushings out, the rear one first: each labelled as it comes off the tool, and looked at. */
+export const bushingsOut = logic({
+  parts: [
+    whole((s) => ({ sheet: sectionOf(s) !== null, open: openUnder(s, 'bushings-out') !== null })).of([
+      {
+        action: 'sheet-first',
+        when: ({ state }) => !state.sheet,
+        gate: { code: 'no-sheet', soft: false },
+        reason: 'no-section',
+      },
+      {
+        action: 'stop',
+        when: ({ state }) => state.open,
+        gate: { code: 'earlier-open', soft: false },
+        reason: 'cam-first',
+      },
+    ]),
+    plug.of([
+      {
+        action: 'plug-off',
+        when: ({ state }) => state,
+        gate: stillIn,
+        reason: 'plug-first',
+        caution: 'eyes',
+        turn: plugOff,
+      },
+    ]),
+    bushings.of([
+      {
+        action: 'bushing',
+        when: ({ state }) => !state.out,
+        gate: stillIn,
+        reason: 'label',
+        caution: 'label-bushing',
+        turn: out,
+        onward: true,
+        yields: ({ state }) => !state.rear,
+      },
+    ]),
+  ],
+  next: { action: 'next-place', reason: 'next', figures: () => ({}) },
+  closes: (s) => {
+    const debris = readPatterns(s).find((p) => p.code === 'layers')
+    return { reason: debris ? 'debris' : 'all-out', figures: { passages: debris?.passages ?? [] } }
+  },
+})
