@@ -174,10 +174,7 @@ describe('two bushings by a finger, each figure entered', () => {
     const { go } = hand
     await browser.go(`/jobs/${jobId}/cam-out`)
     await hand.until('read-cam')
-    await go()
-    await hand.enter({ endFloatMm: '0.2', backlashMm: '0.22' })
-    for (const field of ['photographed', 'followersUp']) await finger.tap(`label:has([data-field=${field}])`)
-    await hand.save()
+    await hand.pad({ endFloatMm: '0.2', backlashMm: '0.22', photographed: true, followersUp: true })
     await hand.until('take-out')
     await go()
     for (const [place, mm] of [
@@ -185,7 +182,7 @@ describe('two bushings by a finger, each figure entered', () => {
       ['housing-2', '49.495'],
     ] as const) {
       await hand.at('journal', place)
-      await hand.answer({ 'mm.0': mm, 'mm.1': mm })
+      await hand.pad({ 'mm.0': mm, 'mm.1': mm })
     }
     // By the finger a half turn round the middle: upside down, and from the rear.
     await finger.drag('[data-part=block-lie]', [0.5, 0.2], [0.92, 0.53])
@@ -210,12 +207,8 @@ describe('two bushings by a finger, each figure entered', () => {
       ['housing-1', 'grey'],
     ] as const) {
       await hand.at('bushing', place)
-      await go()
-      await browser.see('[data-part=ask]')
-      await browser.dialog()
-      await finger.tap(`[data-looks=${looks}]`)
-      if (looks === 'copper') await hand.enter({ copperShare: '30', copperOClock: '6' })
-      await hand.save()
+      const shows: Record<string, string> = looks === 'copper' ? { copperShare: '30', copperOClock: '6' } : {}
+      await hand.pad({ looks, ...shows, holeInLine: true })
     }
     await hand.close()
 
@@ -227,13 +220,13 @@ describe('two bushings by a finger, each figure entered', () => {
         `${passage} is not next`,
       )
       await hand.until('wipe')
-      await hand.answer({})
+      await hand.pad({ found: 'clean' })
     }
     await hand.close()
 
     const housing = async (place: string, bore: string, drillings: string[]) => {
       await hand.at('housing', place)
-      await hand.answer({
+      await hand.pad({
         'boreMm.0': bore,
         'boreMm.1': bore,
         ...Object.fromEntries(drillings.map((d, i) => [`drillingsMm.${i}`, d])),
@@ -242,47 +235,40 @@ describe('two bushings by a finger, each figure entered', () => {
     await housing('housing-1', '54.001', ['11.0'])
     await hand.at('bushing', 'housing-1')
     // A look-alike: taken down as it is, and refused in words.
-    await go()
-    await hand.enter({ code: 'BK-2617', outerMm: '54.06' })
+    await (await browser.find('input[data-field=code], [data-field=code] input')).sendKeys('BK-2617')
     await browser.untilText('[data-part=code-compare]', 'differs from BK-2671 at place 6')
-    await hand.save()
+    await finger.tap('[data-part=turn-enter]')
+    await hand.pad({ outerMm: '54.06' })
     await housing('housing-2', '53.600', ['11.0', '11.0'])
     await hand.at('bushing', 'housing-2')
-    await hand.answer({ code: 'BK-2716', outerMm: '53.66' })
+    await hand.pad({ code: 'BK-2716', outerMm: '53.66' })
     await hand.at('other-bushing', 'housing-1')
     expect(await browser.text('[data-part=move-head]')).toContain('on no line of the list')
-    await hand.answer({ code: 'BK-2671', outerMm: '54.06' })
+    await hand.pad({ code: 'BK-2671', outerMm: '54.06' })
     await hand.close()
 
     await hand.at('aim', 'housing-2')
-    await finger.tap('[data-back=film]')
-    await browser.untilText('[data-part=move-head]', 'a film of oil')
     expect(await browser.text('[data-part=move-head]')).toContain("1, 7 o'clock as it lies")
-    await go()
+    await hand.pad({ aimFor: 'holes', from: 'rear', back: 'film' })
     await hand.until('first-look')
-    await hand.answer({ edgeMm: '-19' })
+    await hand.pad({ edgeMm: '-19' })
     await hand.until('strike')
-    await hand.answer({ edgeMm: '-18.4' })
+    await hand.pad({ edgeMm: '-18.4' })
     await hand.until('strike')
-    await hand.answer({ edgeMm: '1.4' })
+    await hand.pad({ edgeMm: '1.4' })
     await hand.until('bring-back')
-    await hand.answer({ edgeMm: '-0.5' })
+    await hand.pad({ edgeMm: '-0.5' })
     await hand.until('strike')
-    await hand.answer({ edgeMm: '0.1' })
+    await hand.pad({ edgeMm: '0.1' })
     await hand.until('prove')
-    await hand.answer({ pinMm: '4.3' })
+    await hand.pad({ pinMm: '4.3' })
     await browser.untilText('[data-part=move-head]', "7 o'clock")
-    await go()
-    await browser.see('[data-part=ask]')
-    await browser.dialog()
-    await finger.tap('[data-by=light]')
-    await finger.tap('[data-light=round]')
-    await hand.save()
+    await hand.pad({ pinMm: null, light: 'round' })
     await hand.until('sliver')
     await go()
     await hand.at('aim', 'housing-1')
     // No housing ahead of the front one: the tool is turned round.
-    expect(await browser.text('[data-part=move-head]')).toContain('tool turned round, drive from the front')
+    expect(await browser.text('[data-part=move-head]')).toContain('tool turned round, driven from the front')
     await go()
     await hand.until('first-look')
     for (const [action, edgeMm] of [
@@ -291,27 +277,20 @@ describe('two bushings by a finger, each figure entered', () => {
       ['strike', '2'],
     ] as const) {
       await hand.until(action)
-      await hand.answer({ edgeMm })
+      await hand.pad({ edgeMm })
     }
     await hand.until('prove')
-    await hand.answer({ pinMm: '4.5' })
+    await hand.pad({ pinMm: '4.5' })
     await hand.until('sliver')
     await go()
     await hand.close()
 
     await hand.until('shaft-in')
-    await go()
-    await finger.tap('[data-part=answer-yes]')
-    await browser.noDialog()
+    await hand.pad({ asPhotographed: true })
     await hand.until('turn')
-    await go()
-    await browser.see('[data-part=ask]')
-    await browser.dialog()
-    await finger.tap('[data-by=hand]')
-    await finger.tap('[data-feel=free]')
-    await hand.save()
+    await hand.pad({ armMm: null, feel: 'free' })
     await hand.until('read-again')
-    await hand.answer({ endFloatMm: '0.15', backlashMm: '0.2' })
+    await hand.pad({ endFloatMm: '0.15', backlashMm: '0.2' })
     await hand.until('seal-plug')
     await go()
     await hand.close()

@@ -51,7 +51,7 @@ const swept = (xMm: number, yMm: number) =>
   Object.fromEntries(
     Array.from({ length: 8 }, (_, i) => {
       const rad = (i * Math.PI) / 4
-      return [`sweepMm.${i}`, (0.5 + xMm * Math.sin(rad) + yMm * Math.cos(rad)).toFixed(3)]
+      return [`sweep.${i}.valueMm`, (0.5 + xMm * Math.sin(rad) + yMm * Math.cos(rad)).toFixed(3)]
     }),
   )
 const depths = (...mm: [string, string, string, string]) =>
@@ -68,31 +68,31 @@ describe('the ends of the crank by a finger, each figure entered', () => {
       await hand.go()
     }
     await hand.until('look')
-    await hand.answer({}, ['[data-teeth=worn]'])
+    await hand.pad({ face: 'sound', teeth: 'worn' })
     await hand.close()
 
     await hand.until('seal')
     // The hook comes nearest, and a scratch of it leaves the least.
     expect(await browser.text('[data-school-row=hook]')).toContain('0.000')
-    await hand.answer({}, ['[data-way=screws]', 'label:has([data-field=scratched])'])
+    await hand.pad({ way: 'screws', scratched: true })
     await hand.until('track')
-    await hand.answer({ fromMm: '6.4', toMm: '6.8', trackMm: '0.06' }, ['[data-feel=felt]'])
+    await hand.pad({ feel: 'felt', fromMm: '6.4', toMm: '6.8', trackMm: '0.06' })
     await hand.close()
     // No cover at this end: the stage has nothing to do, and says so by closing.
     await hand.close()
 
     await hand.until('read-seal')
-    await hand.answer({ outerMm: '110', innerMm: '90' })
+    await hand.pad({ outerMm: '110', innerMm: '90' })
     await hand.until('other-seal')
     expect(await browser.text('[data-part=move-head]')).toContain('112')
-    await hand.answer({ outerMm: '112', innerMm: '90' })
+    await hand.pad({ outerMm: '112', innerMm: '90' })
     await hand.until('start')
     await hand.go()
     await hand.until('round')
     expect(await hand.whileIs('round')).toBeGreaterThan(10)
-    await hand.answer(depths('1.50', '1.85', '1.90', '1.55'))
+    await hand.pad(depths('1.50', '1.85', '1.90', '1.55'))
     await browser.untilText('[data-part=move-why]', 'leans')
-    await hand.answer(depths('1.65', '1.70', '1.70', '1.65'))
+    await hand.pad(depths('1.65', '1.70', '1.70', '1.65'))
     await hand.close()
 
     for (const step of ['clean', 'on']) {
@@ -104,7 +104,7 @@ describe('the ends of the crank by a finger, each figure entered', () => {
     await hand.until('tight')
     await hand.go()
     await hand.until('sweep-face')
-    await hand.answer(swept(0.1, 0))
+    await hand.pad(swept(0.1, 0))
     await hand.until('clean')
     expect((await shownMove(browser)).head).toContain("high at 3 o'clock")
     for (const step of ['clean', 'on']) {
@@ -116,9 +116,9 @@ describe('the ends of the crank by a finger, each figure entered', () => {
     await hand.until('tight')
     await hand.go()
     await hand.until('sweep-face')
-    await hand.answer(swept(0.02, 0.01))
+    await hand.pad(swept(0.02, 0.01))
     await hand.until('sweep-bore')
-    await hand.answer(swept(-0.05, 0.03))
+    await hand.pad(swept(-0.05, 0.03))
     await hand.close()
     await browser.see('[data-stage=record]')
     await browser.untilSaved()
@@ -155,7 +155,7 @@ describe('the ends of the crank by a finger, each figure entered', () => {
     await hand.until('bolts')
     await hand.bolts()
     await hand.until('air')
-    await hand.answer({ startKPa: '0.30', endKPa: '0.25' })
+    await hand.pad({ startKPa: '0.30', endKPa: '0.25' })
     await hand.until('again')
     expect((await shownMove(browser)).told).toContain('0.05')
     await hand.go()

@@ -90,27 +90,22 @@ describe('a whole job', () => {
     )
     await close()
 
-    // The old gasket's fire ring, station by station: a figure, Tab, the next; Enter ends it.
+    // The old gasket's fire ring, station by station: a figure, Enter, the next one.
     await at('deck-check')
-    for (const cylinder of [1, 2, 3, 4]) {
-      await untilAction('ring')
-      await browser.type('n')
-      await browser.see('[data-part=ask]')
-      await browser.dialog()
-      for (const station of [0, 1, 2]) await browser.type((1.3 - station / 1000).toFixed(3), Key.TAB)
-      await browser.type('1.302', Key.ENTER)
-      await browser.noDialog()
-      await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
-      if (cylinder < 4) await browser.type('n')
-    }
+    for (const cylinder of [1, 2, 3, 4])
+      for (const station of [0, 1, 2, 3]) {
+        await browser.untilText('[data-part=turn-question]', `Ring ${cylinder} at ${[12, 3, 6, 9][station]} o'clock`)
+        await browser.type((1.3 - station / 1000).toFixed(3), Key.ENTER)
+      }
+    await untilAction('close-stage')
     await close()
     await at('pistons-out')
     for (const cylinder of [1, 2, 3, 4]) {
-      await untilAction('take')
-      await browser.type('n')
-      await untilAction(cylinder < 4 ? 'next-cylinder' : 'photograph')
+      await browser.untilText('[data-part=move-head]', `Cylinder ${cylinder}: rod and piston out`)
       await browser.type('n')
     }
+    await untilAction('photograph')
+    await browser.type('n')
     await close()
 
     await at('protect')
@@ -174,10 +169,11 @@ describe('a whole job', () => {
     // What it came in with is measured again.
     await at('first-run')
     await untilAction('run')
-    await browser.type('n')
-    await browser.see('[data-part=ask]')
-    await browser.dialog()
-    await press('[data-part=answer-yes]')
+    for (const asked of ['before', 'now']) {
+      await browser.see(`[data-part=turn-pad][data-asks=${asked}]`)
+      await press('[data-part=pass]')
+    }
+    await press('[data-option=true]')
     await close()
     await at('record')
     expect(await tom.countOutAndSign()).toBe(1)
@@ -241,17 +237,15 @@ describe('a whole job', () => {
     await browser.see('[data-part=face]')
     await finger.tapAt('[data-part=face]', 0.2, 0.5)
     await finger.tapAt('[data-part=face]', 0.8, 0.5)
-    await browser.dialog()
-    const gap = await browser.find('input[data-part=line-gap], [data-part=line-gap] input')
-    await gap.sendKeys(Key.chord(Key.CONTROL, 'a'), '0.06')
-    await finger.tap('[data-part=save-line]')
+    await hand.pad({ gapMm: '0.06', notMm: null })
     await browser.untilText('[data-part=line-entry]', '0.060 mm goes under')
     for (const cylinder of [1, 2, 3, 4]) {
       await untilAction('ring')
-      await hand.answer({ 'ringMm.0': '1.300', 'ringMm.1': '1.301', 'ringMm.2': '1.302', 'ringMm.3': '1.299' })
-      await untilAction(cylinder < 4 ? 'next-cylinder' : 'close-stage')
-      if (cylinder < 4) await go()
+      const values = ['1.300', '1.301', '1.302', '1.299'].map((mm, i) => [`readings.${i}.valueMm`, mm])
+      await browser.untilText('[data-part=turn-question]', `Ring ${cylinder} at`)
+      await hand.pad(Object.fromEntries(values))
     }
+    await untilAction('close-stage')
     await close()
     await at('pistons-out')
     // The one pulled first is ticked first; what is left is said.

@@ -1,4 +1,4 @@
-import { Key, type Browser } from './browser'
+import { type Browser } from './browser'
 import type { Finger } from './finger'
 import { shownMove } from './go-by-key'
 import { leaveStage } from './technician'
@@ -23,27 +23,6 @@ export class FingerJob {
     )
   }
 
-  /** Fills figures into the question that is open. */
-  async enter(figures: Record<string, string>): Promise<void> {
-    await this.browser.see('[data-part=ask]')
-    await this.browser.dialog()
-    for (const [field, figure] of Object.entries(figures)) {
-      const box = await this.browser.find(`input[data-field="${field}"], [data-field="${field}"] input`)
-      await box.sendKeys(Key.chord(Key.CONTROL, 'a'), figure)
-    }
-  }
-  async save(): Promise<void> {
-    await this.finger.tap('[data-part=answer]')
-    await this.browser.noDialog()
-  }
-  /** Opens the question of the next move, taps its choices, fills its figures in and keeps it. */
-  async answer(figures: Record<string, string>, taps: string[] = []): Promise<void> {
-    await this.go()
-    await this.enter({})
-    for (const css of taps) await this.finger.tap(css)
-    await this.enter(figures)
-    await this.save()
-  }
   /** What the pad asks now; empty where it asks nothing. */
   asks = (): Promise<string> =>
     this.browser.run<string>(`return document.querySelector('[data-part=turn-pad]')?.dataset.asks ?? ''`)
@@ -54,7 +33,11 @@ export class FingerJob {
     for (let asked = await this.asks(); asked in left; asked = await this.asks()) {
       const answer = left[asked]!
       delete left[asked]
-      if (answer === null) await this.finger.tap('[data-part=pass]')
+      const code = `[data-field="${asked}"]`
+      if (answer !== null && (await this.browser.count(code)) > 0) {
+        await (await this.browser.find(`input${code}, ${code} input`)).sendKeys(String(answer))
+        await this.finger.tap('[data-part=turn-enter]')
+      } else if (answer === null) await this.finger.tap('[data-part=pass]')
       else if (typeof answer === 'string' && (await this.browser.count('#reading-text')) > 0) {
         await (await this.browser.find('#reading-text')).sendKeys(answer)
         await this.finger.tap('[data-part=turn-enter]')

@@ -43,6 +43,8 @@ export interface Part {
   /** The step that stands at a place, the first of them; null where none does. */
   at(snapshot: Snapshot, spot: Spot, nowMs: number): Standing | null
   places(snapshot: Snapshot): readonly Spot[]
+  /** Its places are not taken in hand first. */
+  anywhere: boolean
   problems(snapshot: Snapshot, nowMs: number): GateProblem[]
   /** The turn that ends in a kind of entry, at a place; null where this part has none. */
   turn(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number): Doing | null
@@ -99,6 +101,10 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     read: (snapshot: Snapshot, spot: P) => S
     figures?: (here: Here<P, S>) => Figures
     elsewhere?: OrderOf<C>
+    /** The place by its spot, where there are more than those that wait. */
+    placeAt?: (snapshot: Snapshot, spot: Spot) => P | null
+    /** Its places are not taken in hand: the first of them is simply next. */
+    anywhere?: true
     /** Where an entry belongs that names its place otherwise than by cylinder and place. */
     spotOf?: (act: EntryAct) => Spot
   }) {
@@ -118,7 +124,9 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
       state: stateAt(snapshot, spot),
     })
     const find = (snapshot: Snapshot, spot: Spot) =>
-      of.places(snapshot).find((p) => sameSpot(p, spot) || (p.place === null && p.cylinder === null))
+      of.places(snapshot).find((p) => sameSpot(p, spot) || (p.place === null && p.cylinder === null)) ??
+      of.placeAt?.(snapshot, spot) ??
+      null
 
     return {
       /** A turn of this part. */
@@ -141,6 +149,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
         }
         return {
           places: of.places,
+          anywhere: of.anywhere === true,
           entries: turns.map((t) => t.entry),
           steps: steps.map(({ action, gate, doubt = false }) => ({ action, ...gate, doubt })),
           at(snapshot, spot, nowMs) {
@@ -205,14 +214,18 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
    *
    * @param has whether the sheet tells of the work
    * @param reason why it waits
+   * @param figures what is told of the stage that it waits for
+   * @param sheet what is said where the sheet lacks the work; left out: the same
    */
   const first = (
     has: (snapshot: Snapshot) => boolean,
     action: ActionOf<C>,
     reason: C['reasons'][number],
     figures?: (open: StageName) => Figures,
+    sheet: { action: ActionOf<C>; reason: C['reasons'][number] } = { action, reason },
   ): Part =>
     whole((snapshot) => ({ open: openUnder(snapshot, stage), sheet: has(snapshot) })).of([
+      { ...sheet, when: ({ state }) => !state.sheet, gate: { code: 'no-sheet', soft: false } },
       ...(stageLine[stage].restsOn.length === 0
         ? []
         : [
@@ -226,7 +239,6 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
                 : {}),
             },
           ]),
-      { action, when: ({ state }) => !state.sheet, gate: { code: 'no-sheet', soft: false }, reason },
     ])
 
   /**
@@ -260,18 +272,21 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
         const mine = there && !there.doubt ? there : null
         if (mine && !mine.yields) return mine
         if (there && !mine && !doubt?.own) doubt = { move: there.move, own: true }
-        for (const spot of spots) {
-          const other = spot === own ? null : part.at(snapshot, spot, nowMs)
-          if (!other || (mine && (other.doubt || other.yields))) continue
-          if (other.doubt) doubt ??= { move: other.move, own: false }
-          else if (!of.next) return other
-          else {
-            const { action, reason, figures } = of.next
-            const to = spotOf(spot)
-            // What is told of the place in hand is told before it is left.
-            if (doubt?.own) return plain({ ...doubt.move, action, button: action, to })
-            return plain(make(action, reason, { ...to, figures: figures(snapshot, spot) }))
-          }
+        const others = spots
+          .filter((spot) => spot !== own)
+          .map((spot) => ({ spot, at: part.at(snapshot, spot, nowMs) }))
+        const told = others.find(({ at }) => at?.doubt)?.at
+        if (told) doubt ??= { move: told.move, own: false }
+        const works = others.filter(({ at }) => at && !at.doubt)
+        // What gives way is gone to only where nothing else waits, and from nowhere that has work itself.
+        const next = works.find(({ at }) => !at!.yields) ?? (mine ? undefined : works[0])
+        if (next) {
+          if (!of.next || part.anywhere) return next.at!
+          const { action, reason, figures } = of.next
+          const to = spotOf(next.spot)
+          // What is told of the place in hand is told before it is left.
+          if (doubt?.own) return plain({ ...doubt.move, action, button: action, to })
+          return plain(make(action, reason, { ...to, figures: figures(snapshot, next.spot) }))
         }
         if (mine) return mine
       }

@@ -67,6 +67,7 @@ export interface OneOfSeveral {
   figures?: Figures
   spot: string
   about?: number | null
+  usual?: number
 }
 interface SeveralSpec<H> extends Common<H> {
   each: (here: H, sofar: Record<string, unknown>) => readonly OneOfSeveral[]
@@ -249,6 +250,7 @@ function asksOf(
       const element = of instanceof z.ZodTuple ? of.def.items[i]! : of.element
       return figureAsk(`${name}.${i}`, element, { ...figures, ...one.figures }, one.spot, {
         about: one.about ?? null,
+        usual: one.usual,
         optional: isNullable(element),
       })
     })

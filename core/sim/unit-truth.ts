@@ -4,11 +4,10 @@ import { cylinderNumber } from '../schema'
 import { leakKinds, startLeakTable, type LeakTest } from '../works/leaks/leak-table'
 import { lastAt, readIn, sectionOf, sleeveEntries } from '../works/sleeves/read-sleeves'
 import { barrelTruth } from './barrels/truth'
-import { answerBlock, blockQuestions, blockTruth } from './block-truth'
+import { blockTruth } from './block/truth'
 import { bushingTruth } from './bushings/truth'
-import type { EngineAnswer } from './engine-answer'
-import { answerFaces, faceQuestions, faceTruth } from './face-truth'
-import { answerFront, frontQuestions, frontTruth, type FrontQuestion } from './front-truth'
+import { faceTruth } from './faces/truth'
+import { frontTruth } from './front/truth'
 
 /** What nobody on the floor can see of a simulated engine: where it leaks, what lies under its injectors, what its bores are. */
 export const unitTruth = z.object({
@@ -31,10 +30,6 @@ export const unitTruth = z.object({
   block: blockTruth.optional(),
 })
 export type UnitTruth = z.infer<typeof unitTruth>
-
-/** What is asked of the simulated engine: each of it an instrument, a look or a hand. */
-export const engineQuestion = z.discriminatedUnion('ask', [...frontQuestions, ...faceQuestions, ...blockQuestions])
-export type EngineQuestion = z.infer<typeof engineQuestion>
 
 /** Washers under an injector now: as it came in, or as this job put them. */
 export function washersUnder(truth: UnitTruth, snapshot: Snapshot, cylinder: number): number[] {
@@ -67,33 +62,4 @@ export function testShows(truth: UnitTruth, snapshot: Snapshot, test: LeakTest, 
   return leaksNow(truth, snapshot).some(
     (l) => shows[l.kind] >= SHOWS && (cylinder === null || l.cylinder === null || l.cylinder === cylinder),
   )
-}
-
-/** Whether a question is one of the ends of the crank. */
-const frontAsks: readonly string[] = frontQuestions.map((q) => q.shape.ask.value)
-const isFront = (question: EngineQuestion): question is FrontQuestion => frontAsks.includes(question.ask)
-
-/**
- * What the simulated engine answers, as it stands now.
- *
- * @throws RangeError where the sheet lacks what is asked about, or the engine has no such cylinder
- */
-export function answerEngine(truth: UnitTruth, snapshot: Snapshot, question: EngineQuestion): EngineAnswer {
-  const { cylinder = null } = question as { cylinder?: number | null }
-  if (cylinder !== null && !snapshot.engine.heads.flat().includes(cylinder))
-    throw new RangeError(`This engine has no cylinder ${cylinder}.`)
-  switch (question.ask) {
-    case 'air':
-      return answerFaces(truth.faces ?? { lostKPa: {} }, snapshot, question)
-    case 'flat-line':
-    case 'fire-ring':
-      return answerBlock(truth.block ?? { gapsMm: {}, ringsMm: {} }, snapshot, question)
-    default: {
-      if (isFront(question)) {
-        if (!truth.front) throw new RangeError('Nothing is known of these ends.')
-        return answerFront(truth.front, snapshot, question)
-      }
-      throw new RangeError('Nothing is known of that.')
-    }
-  }
 }

@@ -4,9 +4,8 @@ import type { Move } from '../job/move'
 import { isClosed, readRoute, routeFacts } from '../job/route'
 import type { Snapshot } from '../job/snapshot'
 import type { StageName } from '../job/stages'
-import { actsOf, questionOf } from '../sim/play-move'
 import { playDoing } from '../sim/plays'
-import { answerEngine, type UnitTruth } from '../sim/unit-truth'
+import type { UnitTruth } from '../sim/unit-truth'
 import { gateProblems, stageLogic } from '../works/logic'
 import type { EntryAct } from '../works/kinds'
 import { padAt } from '../works/faces/read-faces'
@@ -94,15 +93,8 @@ export class Hand {
   /** What the move comes to, as the simulated engine answers it. */
   private actsOf(move: Move): EntryAct[] {
     const by = { gaugeId: null, uncertaintyMm: 0.01 }
-    const logic = stageLogic[move.stage]
-    if (logic.doing) {
-      const doing = logic.doing(this.job, this.inHand)
-      if (!doing) return []
-      return doing.make(playDoing(this.truth, this.job, doing, {}), by, newUuid) ?? []
-    }
-    const question = questionOf(move)
-    const answer = question ? answerEngine(this.truth, this.job, question) : {}
-    return actsOf(this.job, move, answer, by, newUuid)
+    const doing = stageLogic[move.stage].doing?.(this.job, this.inHand)
+    return doing?.make(playDoing(this.truth, this.job, doing, {}), by, newUuid) ?? []
   }
   private get inHand() {
     return { cylinder: this.cylinder, place: this.place, nowMs: this.nowMs }

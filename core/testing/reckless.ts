@@ -75,6 +75,10 @@ export class RecklessHand extends Hand {
       const right = playDoing(this.truth, this.job, doing, answers, 1)[ask.key]!
       answers = { ...answers, [ask.key]: this.chance(share) ? this.wrong(ask, right) : right }
     }
+    // What stands without being asked is touched, too.
+    for (const ask of doing.asks(answers))
+      if (ask.usual !== undefined && answers[ask.key] === undefined && this.chance(share))
+        answers = { ...answers, [ask.key]: this.wrong(ask, ask.usual) }
     return answers
   }
 

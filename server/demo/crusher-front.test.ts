@@ -1,13 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { beforeEach, describe, expect, it } from 'vitest'
-import type { FrontTruth } from '#core/sim/front-truth'
+import type { FrontTruth } from '#core/sim/front/truth'
 import { readCover } from '#core/works/front/read-cover'
 import { damperScrap, readDamper } from '#core/works/front/read-damper'
 import { endAt, frontEntries, readPlace } from '#core/works/front/read-front'
 import { readFlywheel } from '#core/works/front/read-flywheel'
 import { readSeal } from '#core/works/front/read-seal'
 import { centringDoubts, removalRisks, treatmentLines, trustSweep } from '#core/works/front/schools'
-import { damperOnMove } from '#core/works/front/damper-on'
 import { clocksOf } from '#core/works/logic'
 import { Hand, newJob } from '../testing/hand'
 import { crusherTruth } from './camshaft-world'
@@ -166,13 +165,13 @@ describe('the front of the crusher drive', () => {
   })
   it('offers the installer screw only where its thread holds what it must draw', () => {
     hand.until('oven')
-    expect(damperOnMove(hand.job, hand.nowMs, 'screw')).toMatchObject({ action: 'screw', reason: 'thread-holds' })
+    const byScrew = { what: 'start-damper', startId: randomUUID(), school: 'screw' } as const
+    expect(hand.refused(byScrew)).toBeNull()
     const { front: sheet } = hand.job.sheet.sections
     const damper = { ...sheet!.damper!, noseThread: { ...sheet!.damper!.noseThread, depthMm: 11 } }
     const short = { ...hand.job.sheet.sections, front: { ...sheet!, damper } }
     hand.job = { ...hand.job, sheet: { ...hand.job.sheet, sections: short } }
-    expect(damperOnMove(hand.job, hand.nowMs, 'screw')).toMatchObject({ action: 'cannot', reason: 'thread-short' })
-    expect(hand.refused({ what: 'start-damper', startId: randomUUID(), school: 'screw' })).toEqual(['thread-short'])
+    expect(hand.refused(byScrew)).toEqual(['thread-short'])
   })
   it('is not home before its travel agrees', () => {
     hand.until('home')

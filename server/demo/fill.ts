@@ -8,8 +8,7 @@ import { trueLedgeMm } from '#core/sim/simulated-engine'
 import { createHash } from 'node:crypto'
 import { workPresets } from '#core/job/stages'
 import type { GradeName } from '#core/works/liners/strip'
-import { actsOf, questionOf } from '#core/sim/play-move'
-import { answerEngine } from '#core/sim/unit-truth'
+import { playDoing } from '#core/sim/plays'
 import { stageLogic } from '#core/works/logic'
 import { keepPhoto } from '../photos/keep-photo'
 import { readSnapshot } from '../store/read'
@@ -263,9 +262,9 @@ async function lookAtFerryBlock(store: Store, jobId: string): Promise<void> {
       const move = stageLogic[stage].move(snapshot, { cylinder })
       if (move.action === 'close-stage') break
       if (move.action === 'next-cylinder') cylinder = move.cylinder!
-      const question = questionOf(move)
-      const answer = question ? answerEngine(truth, snapshot, question) : {}
-      for (const act of actsOf(snapshot, move, answer, by, newId)) await past.act(act, undefined, 1)
+      const doing = stageLogic[stage].doing!(snapshot, { cylinder })!
+      const acts = doing.make(playDoing(truth, snapshot, doing, {}), by, newId)
+      for (const act of acts!) await past.act(act, undefined, 1)
     }
     const note =
       stage === 'deck-check' ? 'Deck out along one diagonal: taken to the surface grinder after the strip.' : ''

@@ -1,4 +1,4 @@
-import type { FrontTruth } from '#core/sim/front-truth'
+import type { FrontTruth } from '#core/sim/front/truth'
 import type { Joint } from '#core/works/fasteners/data'
 import type { FrontSection } from '#core/works/front/section'
 

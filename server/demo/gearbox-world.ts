@@ -1,4 +1,4 @@
-import type { FaceTruth } from '#core/sim/face-truth'
+import type { FaceTruth } from '#core/sim/faces/truth'
 import type { Joint } from '#core/works/fasteners/data'
 import type { FaceSection } from '#core/works/faces/section'
 

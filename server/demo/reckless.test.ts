@@ -9,6 +9,7 @@ import { stageLogic } from '#core/works/logic'
 import type { StageName } from '#core/works/stage-table'
 import { startLeakTable, type LeakTable } from '#core/works/leaks/leak-table'
 import type { BushingSection } from '#core/works/bushings/section'
+import type { FrontSection } from '#core/works/front/section'
 import type { SleeveSection } from '#core/works/sleeves/section'
 import type { BarrelSection } from '#core/works/barrels/section'
 import { keepsOpen } from '#core/job/gate'
@@ -19,6 +20,7 @@ import { newJob } from '../testing/hand'
 import { faultsOf } from '../testing/blanks'
 import { askFaults } from '../testing/ask-faults'
 import { crusherTruth } from './camshaft-world'
+import { ferryBlock } from './world'
 import { crusherFront } from './front-world'
 import { pumpTruth } from './unit-world'
 
@@ -71,6 +73,17 @@ const withBushings = (change: Partial<BushingSection> | null) => (): Snapshot =>
     sheet: { ...job.sheet, sections: change === null ? others : { ...others, bushings: { ...bushings!, ...change } } },
   }
 }
+const { ends: endSheets, damper } = newJob('brennick', ['front', 'rear'], []).sheet.sections.front!
+const damperSheet = damper!
+const resting = endSheets.map((e) => ({ ...e, restMin: 600, seal: { ...e.seal, kind: 'ptfe' as const, lip: null } }))
+const withEnds = (change: Partial<FrontSection> | null) => (): Snapshot => {
+  const job = newJob('brennick', ['front', 'rear'], [])
+  const { front, ...others } = job.sheet.sections
+  return {
+    ...job,
+    sheet: { ...job.sheet, sections: change === null ? others : { ...others, front: { ...front!, ...change } } },
+  }
+}
 const beyondDoubt: LeakTable = {
   ...startLeakTable,
   tests: mapValues(startLeakTable.tests, (t) => ({
@@ -120,6 +133,8 @@ const works: Tried[] = [
     jobs: [
       withBushings({}),
       withBushings({}),
+      withBushings({}),
+      withBushings({}),
       withBushings(null),
       // Gauges that cannot tell, a drilling that no bushing meets, a circuit with a blind end.
       withBushings({ clearance: { minMm: 0.05, maxMm: 0.09 } }),
@@ -131,6 +146,43 @@ const works: Tried[] = [
     truth: { ...pumpTruth, leaks: [], bushings: crusherTruth, front: crusherFront },
     stages: ['cam-out', 'bushings-out', 'galleries', 'bushing-map', 'bushings-in', 'cam-spin'],
     uncertaintyMm: 0.02,
+  },
+  {
+    name: 'both ends of a crank',
+    jobs: [
+      withEnds({}),
+      withEnds({}),
+      withEnds({}),
+      withEnds(null),
+      () => newJob('brennick', ['bushings', 'front', 'rear'], []),
+      // Holes that strip; tracks wherever a lip could run; lips that rest; a damper that is never heated, on a thread too short.
+      withEnds({ damper: { ...damperSheet, holeShearMPa: 1 } }),
+      withEnds({ ends: endSheets.map((e) => ({ ...e, trackClearanceMm: 50, maxTrackMm: 0 })) }),
+      withEnds({ ends: resting, damper: { ...damperSheet, kind: 'fluid' } }),
+      withEnds({ ends: resting, damper: { ...damperSheet, kind: 'fluid' } }),
+      withEnds({
+        damper: { ...damperSheet, kind: 'fluid', noseThread: { ...damperSheet.noseThread, depthMm: 5 } },
+      }),
+    ],
+    truth: { ...pumpTruth, leaks: [], bushings: crusherTruth, front: crusherFront },
+    stages: ['damper-off', 'flywheel-off', 'seal-out', 'cover', 'seal-in', 'flywheel-on', 'damper-on', 'tdc'],
+    uncertaintyMm: 0.004,
+  },
+  {
+    name: 'face seals of a gearbox',
+    jobs: [
+      () => newJob('lune', ['face-seals'], []),
+      () => newJob('lune', ['face-seals'], []),
+      () => newJob('brennick', ['face-seals'], []),
+    ],
+    truth: { ...pumpTruth, leaks: [], faces: { lostKPa: { 'pad-1': 30 } } },
+    stages: ['face-seal'],
+  },
+  {
+    name: 'deck, gasket and pistons',
+    jobs: [() => newJob('tarrock', ['deck', 'pistons'], []), () => newJob('tarrock', ['deck', 'pistons'], [])],
+    truth: { ...pumpTruth, leaks: [], block: { gapsMm: { 'deck-1-left': 0.2 }, ringsMm: ferryBlock.ringsMm } },
+    stages: ['deck-check', 'pistons-out'],
   },
   {
     name: 'injector sleeves',

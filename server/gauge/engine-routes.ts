@@ -1,8 +1,7 @@
 import type { FastifyInstance } from 'fastify'
-import { z } from 'zod'
 import { answerTurn, askedTurn } from '#core/sim/plays'
 import { engineAnswer, type EngineAnswer } from '#core/sim/engine-answer'
-import { answerEngine, engineQuestion, unitTruth } from '#core/sim/unit-truth'
+import { unitTruth } from '#core/sim/unit-truth'
 import { apiError } from '#contract/shop'
 import { ApiProblem } from '../errors'
 import { jobParams } from '../routes/jobs'
@@ -16,10 +15,10 @@ export async function engineRoutes(plain: FastifyInstance, { store }: Services):
     '/api/jobs/:jobId/engine',
     {
       schema: {
-        summary: 'Ask the simulated engine of a job: a test, an instrument, a look',
+        summary: 'Ask the simulated engine of a job what a turn asks: an instrument, a look, a hand',
         tags: ['simulated'],
         params: jobParams,
-        body: z.union([engineQuestion, askedTurn]),
+        body: askedTurn,
         response: { 200: engineAnswer, 404: apiError, 422: apiError },
       },
     },
@@ -32,10 +31,7 @@ export async function engineRoutes(plain: FastifyInstance, { store }: Services):
       if (!truth || !snapshot) throw new ApiProblem('unknown-job')
       const known = unitTruth.parse(list(truth.truth))
       try {
-        const { body } = request
-        return body.ask === 'turn'
-          ? (answerTurn(known, snapshot, body, Date.now()) as EngineAnswer)
-          : answerEngine(known, snapshot, body)
+        return answerTurn(known, snapshot, request.body, Date.now()) as EngineAnswer
       } catch (error) {
         if (error instanceof RangeError) throw new ApiProblem('bad-input')
         throw error

@@ -1,7 +1,7 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
 import { blockAt, blockEntries } from '#core/works/block/entries'
-import { photographed } from '#core/works/block/pistons-out'
+import { photographed } from '#core/works/block/pistons/steps'
 import { readLines, readRan, type ReadLine } from '#core/works/block/read-block'
 import { lines, title, type Writer } from '../record/pdf-writer'
 import { word } from '../record/words'

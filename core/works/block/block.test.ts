@@ -9,9 +9,9 @@ import { moveInput } from '../liners/move-input'
 import { nextMove } from '../liners/next-move'
 import { suggestGrade } from '../liners/suggest-grade'
 import { section, type LinerSection } from '../liners/section'
-import { deckCheck, deckCheckMove } from './deck-check'
+import { deckCheck } from './deck/steps'
 import { faceLine, faceLineNames, faceOf, judgeGap, liesOnFace } from './faces'
-import { pistonsOut, pistonsOutMove } from './pistons-out'
+import { pistonsOut } from './pistons/steps'
 import { gaugedDepthsMm, linesOpen, readLinerBore, readLines, readRan } from './read-block'
 
 const none: LinerSection = section.parse({})
@@ -30,18 +30,18 @@ describe('rods and pistons out', () => {
       pistonsOut.problems(played.snapshot, 0).map((p) => `${p.code} ${p.cylinders.join(',')} ${p.soft}`)
     expect(gate()).toEqual(['piston-still-in 1,2,3,4,5,6 false', 'caps-no-photo  true'])
     for (const cylinder of [1, 2, 3, 4, 5]) {
-      expect(pistonsOutMove(played.snapshot, cylinder)).toMatchObject({
+      expect(pistonsOut.move(played.snapshot, { cylinder: cylinder })).toMatchObject({
         action: 'take',
         cylinder,
         figures: { mark: String(cylinder) },
       })
       played.act({ what: 'take-piston', pistonId: played.id(300 + cylinder), cylinder, mark: String(cylinder) })
     }
-    expect(pistonsOutMove(played.snapshot, 5)).toMatchObject({ action: 'next-cylinder', cylinder: 6 })
+    expect(pistonsOut.move(played.snapshot, { cylinder: 5 })).toMatchObject({ action: 'next-cylinder', cylinder: 6 })
     played.act({ what: 'take-piston', pistonId: played.id(306), cylinder: 6, mark: '6' })
-    expect(pistonsOutMove(played.snapshot, 6).action).toBe('photograph')
+    expect(pistonsOut.move(played.snapshot, { cylinder: 6 }).action).toBe('photograph')
     played.act({ what: 'lay-out', layOutId: played.id(310), photographed: true })
-    expect([pistonsOutMove(played.snapshot, 6).action, gate()]).toEqual(['close-stage', []])
+    expect([pistonsOut.move(played.snapshot, { cylinder: 6 }).action, gate()]).toEqual(['close-stage', []])
     played.act({ what: 'strike-entry', entryId: played.id(303), reason: 'still in' })
     expect(gate()).toEqual(['piston-still-in 3 false'])
   })
@@ -88,7 +88,7 @@ describe('a straight edge', () => {
     expect(linesOpen(engine())).toEqual([])
     const played = new Played(engine({ flat }))
     expect(linesOpen(played.snapshot)).toHaveLength(2 * 2 * 4)
-    expect(deckCheckMove(played.snapshot, 1)).toMatchObject({
+    expect(deckCheck.move(played.snapshot, { cylinder: 1 })).toMatchObject({
       action: 'line',
       figures: { on: 'deck', head: 1, line: 'left' },
     })

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { id } from '../../job/base'
-import { cylinderNumber, lengthFromZeroMm, lengthMm, reading, temperatureC, thicknessMm } from '../../schema'
+import { angleOf, lengthOf } from '../../figure-types'
+import { cylinderNumber, lengthFromZeroMm, lengthMm, temperatureC, thicknessMm } from '../../schema'
 import { stageEntry as entry } from '../kind'
 
 /** What a figure was measured with: the gauge and what it can tell. */
@@ -26,14 +27,22 @@ export const kinds = {
     from: point,
     to: point,
     /** The thickest leaf that goes under anywhere along it, mm; 0 where none does. */
-    gapMm: lengthFromZeroMm,
+    gapMm: lengthOf({ least: 0, most: 10, by: ['feeler'] }),
     /** The thinnest leaf that does not; null where nobody tried. */
-    notMm: thicknessMm.nullable(),
+    notMm: lengthOf({ least: 0.001, most: 10, by: ['feeler'] }).nullable(),
   }),
   'read-fire-ring': entry('fireRings', 'fireRingId', 'deck-check', {
     cylinder: cylinderNumber,
     /** Thickness of the old gasket's fire ring at the stations of its liner. */
-    readings: z.array(reading).min(1).max(36),
+    readings: z
+      .array(
+        z.strictObject({
+          angleDeg: angleOf({ least: 0, most: 360 }),
+          valueMm: lengthOf({ least: 0.01, most: 20, by: ['outside'] }),
+        }),
+      )
+      .min(1)
+      .max(36),
     ...by,
   }),
   'gauge-liner': entry(

@@ -16,7 +16,8 @@ export interface ReadLine {
   verdict: Verdict | null
 }
 
-const flatLimit = (snapshot: Snapshot, on: FlatFace): number | null => {
+/** How far out of flat a face may be, mm; null where the sheet does not say. */
+export const flatLimit = (snapshot: Snapshot, on: FlatFace): number | null => {
   const flat = snapshot.sheet.sections.liners?.flat
   return flat ? (on === 'deck' ? flat.deckMm : flat.headMm) : null
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { numberOf, pressureOf } from '../../figure-types'
 import { placeCode } from '../../job/place'
 import { kind } from '../kind'
 
@@ -22,7 +23,10 @@ export const kinds = {
     given: {
       ...at,
       way: z.enum(['off', 'on']),
-      turns: z.array(z.number().min(0).max(20)).min(2).max(12),
+      turns: z
+        .array(numberOf({ least: 0, most: 20 }))
+        .min(2)
+        .max(12),
       /** It bound: nothing is forced. */
       binds: z.boolean().default(false),
     },
@@ -43,6 +47,11 @@ export const kinds = {
     strikes: true,
     stage: 'face-seal',
     struckIn: 'face-seal',
-    given: { ...at, startKPa: z.number().min(0).max(1000), endKPa: z.number().min(0).max(1000), words },
+    given: {
+      ...at,
+      startKPa: pressureOf({ least: 0, most: 1000 }),
+      endKPa: pressureOf({ least: 0, most: 1000 }),
+      words,
+    },
   }),
 }

@@ -1,5 +1,5 @@
 import type { WorkLogic } from '../stage-logic'
-import { clocks, faceSeal } from './face-seal'
+import { clocks, faceSeal } from './seal/steps'
 
 /** The logic of face seals. */
 export const stages: WorkLogic<'faces'> = { 'face-seal': faceSeal }

@@ -1,16 +1,16 @@
 import { pressByScrews, type PressByScrews } from '../../front/press-by-screws'
-import { bySeq } from '../../job/order'
 import type { Spot } from '../../job/place'
 import type { Snapshot } from '../../job/snapshot'
-import { entriesOf, type Groups } from '../kinds'
+import type { Groups } from '../kinds'
+import { standingEntries } from '../standing-entries'
 import type { FaceStep } from './kinds'
 import type { FaceSection, Pad } from './section'
 
 type Faces = NonNullable<Groups['faces']>
 /** What stands of a collection at a pad, in the order it was done. */
 export function faceEntries<K extends keyof Faces>(snapshot: Snapshot, rows: K, place: string): Faces[K] {
-  const all = entriesOf(snapshot, `faces.${rows}`).filter((e) => !e.struck && (e as { place?: string }).place === place)
-  return [...all].sort(bySeq) as unknown as Faces[K]
+  const all = standingEntries<{ place?: string }[]>(snapshot, `faces.${rows}`)
+  return all.filter((e) => e.place === place) as unknown as Faces[K]
 }
 export const sectionOf = (snapshot: Snapshot): FaceSection | null => snapshot.sheet.sections.faces ?? null
 

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { id } from '../../job/base'
 import { placeCode } from '../../job/place'
-import { angleDeg, lengthFromZeroMm, lengthMm, mark, reading, temperatureC, thicknessMm } from '../../schema'
+import { angleOf, lengthOf, numberOf, temperatureOf } from '../../figure-types'
+import { angleDeg, lengthFromZeroMm, lengthMm, mark } from '../../schema'
 import { kind } from '../kind'
 import { lipWays, outsideWays } from './section'
 
@@ -9,7 +10,21 @@ const words = z.string().max(300).default('')
 const at = { place: placeCode }
 /** What a figure was measured with: the gauge and what it can tell. */
 const by = { gaugeId: id.nullable(), uncertaintyMm: lengthFromZeroMm }
-const twoPlaces = z.tuple([thicknessMm, thicknessMm])
+const turnedDeg = angleOf({ least: -360, most: 720 })
+/** Across a hub, a nose or a seal: none is smaller or larger. */
+const hubMm = lengthOf({ least: 5, most: 600, by: ['bore'] })
+const noseMm = lengthOf({ least: 5, most: 600, by: ['outside'] })
+const sealMm = lengthOf({ least: 5, most: 600, by: ['outside'] })
+/** How far something stands behind a face, or out of it. */
+const depthMm = lengthOf({ least: -500, most: 500, by: ['depth'] })
+const trackMm = lengthOf({ least: 0, most: 500, by: ['rule', 'depth'] })
+/** A dial at a station. */
+const station = z.strictObject({
+  angleDeg: angleOf({ least: 0, most: 360 }),
+  valueMm: lengthOf({ least: -50, most: 50, by: ['dial'] }),
+})
+const sweep = z.array(station).min(3).max(36)
+const stepMm = lengthOf({ least: -20, most: 20, by: ['feeler', 'depth'] })
 
 export const freeSteps = ['marked', 'studs', 'off'] as const
 export type FreeStep = (typeof freeSteps)[number]
@@ -41,11 +56,11 @@ export const kinds = {
     stage: 'damper-off',
     struckIn: 'damper-off',
     given: {
-      indexDeg: angleDeg,
-      runoutMm: lengthFromZeroMm.nullable(),
-      rubber: z.enum(rubberLooks),
+      indexDeg: turnedDeg.default(0),
+      runoutMm: lengthOf({ least: 0, most: 100, by: ['dial'] }).nullable(),
+      rubber: z.enum(rubberLooks).default('sound'),
       /** What decides of a fluid-filled one: its hours, and dents in its housing. */
-      ranH: z.number().min(0).max(1e6).nullable().default(null),
+      ranH: numberOf({ least: 0, most: 1e6 }).nullable().default(null),
       dented: z.boolean().default(false),
       ...by,
       words,
@@ -77,10 +92,10 @@ export const kinds = {
     quiet: true,
     given: {
       ...at,
-      fromMm: lengthFromZeroMm,
-      toMm: lengthFromZeroMm,
+      fromMm: trackMm.default(0),
+      toMm: trackMm.default(0),
       feel: z.enum(trackFeels),
-      trackMm: lengthFromZeroMm.nullable(),
+      trackMm: lengthOf({ least: 0, most: 20, by: ['depth'] }).nullable(),
     },
   }),
   'cover-off': kind({
@@ -111,9 +126,9 @@ export const kinds = {
     given: {
       ...at,
       centredBy: z.enum(centringWays),
-      sweep: z.array(reading).min(3).max(36),
-      leftStepMm: lengthMm,
-      rightStepMm: lengthMm,
+      sweep,
+      leftStepMm: stepMm,
+      rightStepMm: stepMm,
       ...by,
     },
   }),
@@ -134,7 +149,7 @@ export const kinds = {
     stage: 'seal-in',
     struckIn: 'seal-in',
     quiet: true,
-    given: { ...at, outerMm: thicknessMm, innerMm: thicknessMm },
+    given: { ...at, outerMm: sealMm, innerMm: sealMm },
   }),
   /** Its lip and its outside as they go in, over the taper, started square. */
   'start-seal': kind({
@@ -163,7 +178,7 @@ export const kinds = {
     strikes: true,
     stage: 'seal-in',
     struckIn: 'seal-in',
-    given: { ...at, edgesMm: z.array(lengthMm).length(4), ...by },
+    given: { ...at, edgesMm: z.array(depthMm).length(4), ...by },
   }),
   /** Hub and nose, each at two places. */
   'measure-hub': kind({
@@ -173,7 +188,7 @@ export const kinds = {
     stage: 'damper-on',
     struckIn: 'damper-on',
     quiet: true,
-    given: { hubMm: twoPlaces, noseMm: twoPlaces, ...by },
+    given: { hubMm: z.tuple([hubMm, hubMm]), noseMm: z.tuple([noseMm, noseMm]), ...by },
   }),
   /** Out of the oven: its clock runs from here. */
   'damper-hot': kind({
@@ -183,7 +198,7 @@ export const kinds = {
     stage: 'damper-on',
     struckIn: 'damper-on',
     quiet: true,
-    given: { ovenC: temperatureC, ambientC: temperatureC },
+    given: { ovenC: temperatureOf({ least: -40, most: 500 }), ambientC: temperatureOf({ least: -40, most: 60 }) },
   }),
   /** On the nose, keyed: slid on hot, or drawn by the installer's screw. */
   'start-damper': kind({
@@ -202,7 +217,7 @@ export const kinds = {
     strikes: true,
     stage: 'damper-on',
     struckIn: 'damper-on',
-    given: { beforeMm: lengthMm, afterMm: lengthMm, ...by },
+    given: { beforeMm: depthMm, afterMm: depthMm, ...by },
   }),
   'read-tdc': kind({
     rows: 'tops',
@@ -210,7 +225,7 @@ export const kinds = {
     strikes: true,
     stage: 'tdc',
     struckIn: 'tdc',
-    given: { forwardDeg: angleDeg, backwardDeg: angleDeg, markDeg: angleDeg },
+    given: { forwardDeg: turnedDeg, backwardDeg: turnedDeg, markDeg: turnedDeg },
   }),
   'set-pointer': kind({
     rows: 'pointers',
@@ -254,6 +269,6 @@ export const kinds = {
     strikes: true,
     stage: 'flywheel-on',
     struckIn: 'flywheel-on',
-    given: { surface: z.enum(flywheelSurfaces), sweep: z.array(reading).min(3).max(36), ...by },
+    given: { surface: z.enum(flywheelSurfaces), sweep, ...by },
   }),
 }

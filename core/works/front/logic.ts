@@ -1,14 +1,14 @@
 import type { Snapshot } from '../../job/snapshot'
 import type { Clock } from '../clock'
 import type { WorkLogic } from '../stage-logic'
-import { clocks as skinClocks, cover } from './cover'
-import { damperOff } from './damper-off'
-import { clocks as hotClocks, damperOn } from './damper-on'
-import { flywheelOff } from './flywheel-off'
-import { flywheelOn } from './flywheel-on'
-import { clocks as restClocks, sealIn } from './seal-in'
-import { sealOut } from './seal-out'
-import { tdc } from './tdc'
+import { clocks as skinClocks, cover } from './cover/steps'
+import { damperOff } from './off/steps'
+import { clocks as hotClocks, damperOn } from './on/steps'
+import { flywheelOff } from './wheel-off/steps'
+import { flywheelOn } from './wheel-on/steps'
+import { clocks as restClocks, sealIn } from './seal/steps'
+import { sealOut } from './out/steps'
+import { tdc } from './tdc/steps'
 
 /** The logic of the ends of the crank, stage by stage. */
 export const stages: WorkLogic<'front'> = {

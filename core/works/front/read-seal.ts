@@ -7,7 +7,7 @@ import { entriesAt, lastAt, readPlace, type EndSpot } from './read-front'
 
 export type SealFit = 'right' | 'outside-wrong' | 'inside-wrong'
 /** A gauge in a drawer tells a look-alike from the right one by this, mm. */
-const SAME_MM = 0.4
+export const SAME_MM = 0.4
 /** The last of the way goes by quarter turns: too deep cannot be pulled back. */
 export const LAST_MM = 1
 export const LAST_TURNS = 0.25

@@ -8,7 +8,7 @@ import { sayAsk, saySofar } from '#contract/words/say-ask'
 import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
-import CodeField from '../ask/CodeField.vue'
+import CodeField from './CodeField.vue'
 import PadKeys from '../PadKeys.vue'
 import { isSecondOf } from '../twice'
 import { useFigures } from '../useFigures'
@@ -248,7 +248,7 @@ watch(
       </button>
     </header>
     <p v-if="correcting" class="flex items-center justify-between gap-2 border-l-4 border-brass pl-2 text-body">
-      {{ t('turn.correcting') }}
+      {{ t(correcting.id ? 'turn.correcting' : 'turn.opened') }}
       <button type="button" class="key !min-h-[40px]" data-part="give-up" @click="turn.giveUp">
         {{ t('turn.give-up') }}
       </button>

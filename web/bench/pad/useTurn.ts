@@ -53,7 +53,8 @@ const FAR = 10
 
 interface Correcting {
   entry: EntryWhat
-  id: string
+  /** What is made again; null where it is one more, that the next move does not ask for. */
+  id: string | null
   /** Where it was made. */
   spot: Spot
 }
@@ -98,7 +99,13 @@ export function useTurn(
 
   /** The job without the entry that is made again. */
   const before = (of: Correcting): Snapshot =>
-    strikeEntry(snapshot(), of.id, { personId: device.personId, at: new Date(clock.nowMs()).toISOString(), reason: '' })
+    of.id === null
+      ? snapshot()
+      : strikeEntry(snapshot(), of.id, {
+          personId: device.personId,
+          at: new Date(clock.nowMs()).toISOString(),
+          reason: '',
+        })
   const current = computed<Doing | null>(() => {
     const of = correcting.value
     if (!of) return doing()
@@ -107,13 +114,18 @@ export function useTurn(
   const id = computed(() => {
     const at = current.value
     if (!at) return null
-    return draftId(snapshot().job.id, stage, spotKey(at), correcting.value ? `again ${correcting.value.id}` : at.entry)
+    return draftId(
+      snapshot().job.id,
+      stage,
+      spotKey(at),
+      correcting.value?.id ? `again ${correcting.value.id}` : at.entry,
+    )
   })
   const draft = computed<TurnDraft | null>(() => (id.value ? (drafts.all[id.value] ?? null) : null))
   const answers = computed<Answers>(() => draft.value?.answers ?? {})
   const asks = computed<Ask[]>(() => {
     const own = current.value?.asks(answers.value) ?? []
-    return correcting.value && own.length > 0 ? [...own, whyAsk] : own
+    return correcting.value?.id && own.length > 0 ? [...own, whyAsk] : own
   })
   const asking = computed<Ask | null>(() => {
     const key = repeating.value ?? chosen.value
@@ -200,7 +212,7 @@ export function useTurn(
     const entries = at.make(own, by.value, newId, {
       ...(draft.value ? { fromAt: draft.value.fromAt } : {}),
       ...(draft.value && Object.keys(draft.value.repeats).length > 0 ? { repeats: draft.value.repeats } : {}),
-      ...(of ? { replaces: { id: of.id, reason: String(why) } } : {}),
+      ...(of?.id ? { replaces: { id: of.id, reason: String(why) } } : {}),
     })
     if (!entries) return true
     // Each is judged by the job as those before it leave it.
@@ -334,6 +346,12 @@ export function useTurn(
     const added = Object.fromEntries(rows)
     keep({ answers: { ...added, ...answersOf(own.asks({ ...added, ...answersOf(own.asks(added), there) }), there) } })
   }
+  /** Opens a turn that the next move does not ask for: one more of what there is, or done another way. */
+  function open(entry: EntryWhat, spot: Spot): void {
+    correcting.value = { entry, id: null, spot }
+    if (!current.value) correcting.value = null
+    else if (asks.value.length === 0) finish()
+  }
   function giveUp(): void {
     const done = id.value
     correcting.value = null
@@ -368,6 +386,7 @@ export function useTurn(
     touch,
     more,
     correct,
+    open,
     giveUp,
     finish,
   }

@@ -1,68 +1,24 @@
-import { until, useLocalStorage } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
-import { nextAsk, type Answers } from '#core/job/ask'
+import { nextAsk } from '#core/job/ask'
 import type { Move } from '#core/job/move'
 import { atCylinder, sameSpot, type Spot } from '#core/job/place'
 import { isClosed } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
-import { engineAnswer } from '#core/sim/engine-answer'
 import type { EntryAct } from '#core/works/kinds'
-import type { Doing, StageLogic } from '#core/works/stage-logic'
+import type { StageLogic } from '#core/works/stage-logic'
 import type { StageName } from '#core/works/stage-table'
 import { useJob } from '../../stores/job'
 import { newId } from '../../stores/new-id'
-import { useOutbox } from '../../stores/outbox'
 import { useShopClock } from '../../stores/shop-clock'
 import { useTurn } from '../pad/useTurn'
 import { useActs } from '../useActs'
 import { useStageKeys } from '../useStageKeys'
+import { useSimulated } from './useSimulated'
 
 /** Moves that only take another place in hand. */
 const nexts = ['next-place', 'next-cylinder']
-/** How long the simulated engine may take, ms. */
-const PATIENCE_MS = 20_000
-
-/** Asks the simulated engine of a job, figure by figure. */
-function useSimulated() {
-  const job = useJob()
-  const outbox = useOutbox()
-  const wanted = useLocalStorage('evenbore.engine-answers', true)
-  const there = computed(() => job.snapshot?.job.simulated ?? false)
-  const on = computed(() => there.value && wanted.value)
-  const asking = ref(false)
-  /** It did not answer: what was seen is entered by hand. */
-  const away = ref(false)
-
-  /** @returns its answers to the next so many that are asked; null where it is away */
-  async function ask(stage: StageName, { entry, cylinder, place }: Doing, answers: Answers, most: number) {
-    asking.value = true
-    try {
-      // It answers as it stands on the server: what was just done is sent first, and what cannot be is not known to it.
-      await until(() => outbox.waiting === 0 || !outbox.reachable).toBe(true, { timeout: PATIENCE_MS })
-      if (outbox.waiting > 0) return null
-      const response = await fetch(`/api/jobs/${job.snapshot!.job.id}/engine`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ ask: 'turn', stage, entry, cylinder, place, answers, most }),
-        signal: AbortSignal.timeout(PATIENCE_MS),
-      })
-      return response.ok ? (engineAnswer.parse(await response.json()) as Answers) : null
-    } catch {
-      return null
-    } finally {
-      asking.value = false
-    }
-  }
-  async function answersTo(stage: StageName, doing: Doing, answers: Answers, most: number): Promise<Answers | null> {
-    const found = await ask(stage, doing, answers, most)
-    away.value = found === null
-    return found
-  }
-  return { wanted, there, on, asking, away, answersTo }
-}
-
 /**
  * The hands of a stage whose work is done at places: its next move, what that asks, and what one key does.
  *

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import PlaceShell from '../../bench/PlaceShell.vue'
+import TurnShell from '../../bench/stage/TurnShell.vue'
 import EndRail from './EndRail.vue'
 import type { useEnds } from './useEnds'
 
@@ -17,12 +17,12 @@ const title = computed(() => (props.whole || !mine.value ? null : t(`front.end-t
 </script>
 
 <template>
-  <PlaceShell :hands="hands" :title="title" :empty="section ? null : t('front.no-section')">
+  <TurnShell :hands="hands" :title="title" :empty="section ? null : t('front.no-section')">
     <template #rail>
       <EndRail :snapshot="snapshot" :selected="whole ? null : (mine?.place ?? null)" @select="choose" />
     </template>
     <slot />
     <template #side><slot name="side" /></template>
     <template #dialogs><slot name="dialogs" /></template>
-  </PlaceShell>
+  </TurnShell>
 </template>

@@ -1,15 +1,19 @@
 import { computed } from 'vue'
-import type { Spot } from '#core/job/place'
-import type { Move } from '#core/job/move'
-import type { Snapshot } from '#core/job/snapshot'
 import { endsOf, sectionOf } from '#core/works/front/read-front'
-import { usePlaces } from '../../bench/usePlaces'
+import type { StageLogic } from '#core/works/stage-logic'
+import type { StageOf } from '#core/works/stage-table'
+import { useStage } from '../../bench/stage/useStage'
+
+/** The whole of an end, where what is done belongs to none of them. */
+export const wholeCrank = { cylinder: null, place: null }
 
 /** The hands of a stage whose work is done at the ends of the crank. */
 export function useEnds(
-  moveOf: (snapshot: Snapshot, hand: Spot) => Move,
-  own?: (move: () => Move) => Record<string, () => void>,
+  stage: StageOf<'front'>,
+  logic: StageLogic,
+  own?: Record<string, () => void>,
+  nowMs?: () => number,
 ) {
-  const hands = usePlaces(endsOf, moveOf, own)
+  const hands = useStage(stage, logic, endsOf, own, nowMs)
   return { ...hands, section: computed(() => sectionOf(hands.snapshot.value)) }
 }

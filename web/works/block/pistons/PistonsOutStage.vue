@@ -1,24 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { isClosed } from '#core/job/route'
+import { atCylinder } from '#core/job/place'
 import { blockAt, blockEntries } from '#core/works/block/entries'
-import { photographed, pistonsOutMove } from '#core/works/block/pistons-out'
-import StagePhotos from '../../../bench/StagePhotos.vue'
-import StageShell from '../../../bench/StageShell.vue'
+import { photographed, pistonsOut } from '#core/works/block/pistons/steps'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useStage } from '../../../bench/stage/useStage'
 import { useActs } from '../../../bench/useActs'
-import { useStageWork } from '../../../bench/useStageWork'
-import { useJob } from '../../../stores/job'
 import { newId } from '../../../stores/new-id'
 
 /** Rods and pistons out: a tick a cylinder, one photo of them all laid out. */
 const { t } = useI18n()
-const job = useJob()
 const { act } = useActs()
-const snapshot = computed(() => job.snapshot!)
-const move = computed(() => pistonsOutMove(snapshot.value, job.selected))
-const closed = computed(() => isClosed(snapshot.value, 'pistons-out'))
-const { closing, go, strike, problem } = useStageWork(() => move.value)
+const hands = useStage('pistons-out', pistonsOut, (s) => s.engine.heads.flat().map(atCylinder))
+const { job, snapshot, closed, strike } = hands
 const rows = computed(() =>
   snapshot.value.engine.heads
     .flat()
@@ -51,8 +47,8 @@ function togglePhoto(): void {
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="min-h-0 flex-1 overflow-auto bg-layout p-6 text-scribe" data-part="pistons">
+  <TurnShell :hands="hands" :words="words" :title="t('pad.cylinder', { cylinder: job.selected })" :empty="null">
+    <div class="h-full overflow-auto bg-layout p-6 text-scribe" data-part="pistons">
       <h2 class="mb-3 text-head">{{ t('block.laid-out') }}</h2>
       <ul class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-3">
         <li v-for="{ cylinder, out } in rows" :key="cylinder">
@@ -85,13 +81,9 @@ function togglePhoto(): void {
       >
     </div>
     <template #side>
-      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <p class="text-body">{{ mine ? t('block.marked', { mark: mine.mark }) : t('block.still-in') }}</p>
-      <button v-if="mine && !closed" type="button" class="key" data-part="strike-piston" @click="strike(mine.id)">
-        {{ t('block.tick-off') }}
-      </button>
+      <EntryKeys v-if="mine && !closed" :hands="hands" what="take-piston" :entry="mine" />
       <p class="text-small text-soft">{{ t('block.caps-why') }}</p>
-      <StagePhotos :tag="t('stage.pistons-out')" :cylinder="null" :closed="closed" />
     </template>
-  </StageShell>
+  </TurnShell>
 </template>

@@ -2,12 +2,13 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointOf } from '#core/works/fasteners/read-joint'
-import { faceSealMove } from '#core/works/faces/face-seal'
+import { faceSeal } from '#core/works/faces/seal/steps'
 import { faceEntries, padsOf, readFace, sectionOf } from '#core/works/faces/read-faces'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
-import PlaceShell from '../../../bench/PlaceShell.vue'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useStage } from '../../../bench/stage/useStage'
 import { useFigures } from '../../../bench/useFigures'
-import { usePlaces } from '../../../bench/usePlaces'
 import { useShopNow } from '../../../stores/shop-clock'
 import FaceParts from './FaceParts.vue'
 import PadRail from './PadRail.vue'
@@ -16,11 +17,7 @@ const { t } = useI18n()
 const { length, pressure } = useFigures()
 const nowMs = useShopNow(1000)
 const bolts = ref(false)
-const hands = usePlaces(
-  padsOf,
-  (s, hand) => faceSealMove(s, hand, nowMs.value),
-  () => ({ bolts: () => (bolts.value = true) }),
-)
+const hands = useStage('face-seal', faceSeal, padsOf, { bolts: () => (bolts.value = true) }, () => nowMs.value)
 const { snapshot, closed, mine, move, choose, strike } = hands
 const section = computed(() => sectionOf(snapshot.value))
 const state = computed(() => (mine.value ? readFace(snapshot.value, mine.value) : null))
@@ -36,7 +33,7 @@ const last = computed(() => {
 </script>
 
 <template>
-  <PlaceShell :hands="hands" :title="mine?.of.name ?? null" :empty="section ? null : t('face.no-section')">
+  <TurnShell :hands="hands" :title="mine?.of.name ?? null" :empty="section ? null : t('face.no-section')">
     <template #rail><PadRail :snapshot="snapshot" :selected="mine?.place ?? null" @select="choose" /></template>
     <FaceParts v-if="mine && state" :pad="mine" :state="state" :hand="move.action" />
     <template #side>
@@ -69,7 +66,8 @@ const last = computed(() => {
           {{ t('face.air-of', { start: pressure(state.air.startKPa), end: pressure(state.air.endKPa) }) }}:
           {{ t(state.tight ? 'face.air-holds' : 'face.air-lost') }}
         </p>
-        <button v-if="last && !closed" type="button" class="key" data-part="strike-last" @click="strike(last.id)">
+        <EntryKeys v-if="state.air && !closed" :hands="hands" what="air-test" :entry="state.air" />
+        <button v-else-if="last && !closed" type="button" class="key" data-part="strike-last" @click="strike(last.id)">
           {{ t('face.strike') }}
         </button>
       </template>
@@ -77,5 +75,5 @@ const last = computed(() => {
     <template #dialogs>
       <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />
     </template>
-  </PlaceShell>
+  </TurnShell>
 </template>

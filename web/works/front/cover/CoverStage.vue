@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointOf } from '#core/works/fasteners/read-joint'
-import { coverMove } from '#core/works/front/cover'
+import { cover } from '#core/works/front/cover/steps'
 import { entriesAt } from '#core/works/front/read-front'
 import { readCover } from '#core/works/front/read-cover'
 import { centringDoubts } from '#core/works/front/schools'
@@ -10,6 +10,7 @@ import JointDialog from '../../../bench/joint/JointDialog.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { useShopNow } from '../../../stores/shop-clock'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import EndShell from '../EndShell.vue'
 import { useEnds } from '../useEnds'
 import CoverSweep from './CoverSweep.vue'
@@ -18,10 +19,7 @@ const { t } = useI18n()
 const { length } = useFigures()
 const nowMs = useShopNow(1000)
 const bolts = ref(false)
-const hands = useEnds(
-  (s, hand) => coverMove(s, hand, nowMs.value),
-  () => ({ bolts: () => (bolts.value = true) }),
-)
+const hands = useEnds('cover', cover, { bolts: () => (bolts.value = true) }, () => nowMs.value)
 const { snapshot, closed, mine, strike } = hands
 const state = computed(() => (mine.value?.of.cover ? readCover(snapshot.value, mine.value) : null))
 const joint = computed(() => (mine.value?.of.cover?.joint ? jointOf(snapshot.value, mine.value.of.cover.joint) : null))
@@ -75,9 +73,7 @@ const steps = computed(() => (mine.value ? entriesAt(snapshot.value, 'coverSteps
         <p v-else-if="state.set.verdict !== 'leave'">
           {{ t('front.needs', { runout: length(state.set.needs.runoutMm), step: length(state.set.needs.stepMm) }) }}
         </p>
-        <button v-if="!closed" type="button" class="key mt-2" @click="strike(state.sweep.id)">
-          {{ t('front.strike') }}
-        </button>
+        <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="sweep-cover" :entry="state.sweep" />
       </div>
       <SchoolRows v-if="doubts.length" :title="t('front.doubts')" :heads="doubtHeads" :rows="doubts" />
     </template>

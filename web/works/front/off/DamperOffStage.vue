@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { damperOffMove } from '#core/works/front/damper-off'
+import { damperOff } from '#core/works/front/off/steps'
 import { damperScrap, readPuller } from '#core/works/front/read-damper'
 import { lastOf } from '#core/works/front/read-front'
 import { useFigures } from '../../../bench/useFigures'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import EndShell from '../EndShell.vue'
-import { useEnds } from '../useEnds'
+import { useEnds, wholeCrank } from '../useEnds'
 import PullScrews from './PullScrews.vue'
 
 const { t } = useI18n()
 const { length } = useFigures()
-const hands = useEnds((s) => damperOffMove(s))
+const hands = useEnds('damper-off', damperOff)
 const { snapshot, section, closed, strike } = hands
 const puller = computed(() => (section.value?.damper ? readPuller(section.value.damper) : null))
 const seen = computed(() => lastOf(snapshot.value, 'dampers'))
@@ -40,9 +41,14 @@ const pulled = computed(() => lastOf(snapshot.value, 'pulled'))
           }}
         </p>
         <p v-for="why in scrap" :key="why" class="font-semibold text-outside">{{ t(`front.scrap.${why}`) }}</p>
-        <button v-if="!closed && !pulled" type="button" class="key mt-2" @click="strike(seen.id)">
-          {{ t('front.strike') }}
-        </button>
+        <EntryKeys
+          v-if="!closed && !pulled"
+          class="mt-2"
+          :hands="hands"
+          what="judge-damper"
+          :entry="seen"
+          :spot="wholeCrank"
+        />
       </div>
       <p v-if="pulled" class="text-body">{{ t('front.record-pulled', { screws: pulled.screws }) }}</p>
       <button v-if="pulled && !closed" type="button" class="key" @click="strike(pulled.id)">

@@ -2,37 +2,28 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointOf } from '#core/works/fasteners/read-joint'
-import type { OnSchool } from '#core/works/front/kinds'
-import { damperOnMove } from '#core/works/front/damper-on'
+import { damperOn } from '#core/works/front/on/steps'
 import { readDamper, secondsFromOven } from '#core/works/front/read-damper'
-import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { useShopNow } from '../../../stores/shop-clock'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import EndShell from '../EndShell.vue'
-import { useEnds } from '../useEnds'
+import { useEnds, wholeCrank } from '../useEnds'
 import HubGap from './HubGap.vue'
 
 const { t } = useI18n()
 const { length, force } = useFigures()
-const offered = ['heat', 'screw'] as const
 const nowMs = useShopNow(250)
 const bolts = ref(false)
-/** Which school is chosen; null: heat where it serves. */
-const chosen = ref<OnSchool | null>(null)
-const hands = useEnds(
-  (s) => damperOnMove(s, nowMs.value, chosen.value ?? undefined),
-  () => ({ bolt: () => (bolts.value = true) }),
-)
-const { snapshot, section, closed, strike } = hands
+const hands = useEnds('damper-on', damperOn, { bolt: () => (bolts.value = true) }, () => nowMs.value)
+const { snapshot, section, closed, strike, turn } = hands
 const state = computed(() => readDamper(snapshot.value))
 const damper = computed(() => section.value?.damper ?? null)
 const joint = computed(() => (damper.value?.joint ? jointOf(snapshot.value, damper.value.joint) : null))
-const school = computed({
-  get: () => chosen.value ?? (state.value.heatServes ? 'heat' : 'screw'),
-  set: (value: OnSchool) => (chosen.value = value),
-})
+/** Heat where it serves: the other way is offered beside it. */
+const school = computed(() => (state.value.heatServes ? 'heat' : 'screw'))
 const rows = computed(() => {
   const { press, thread, heatServes } = state.value
   const of = damper.value
@@ -83,28 +74,44 @@ const says = computed(() => {
       <p v-if="state.verdict && state.verdict !== 'in'" class="font-bold text-outside" data-part="fit-verdict">
         {{ t(`front.fit-verdict.${state.verdict}`) }}
       </p>
-      <fieldset v-if="state.verdict === 'in' && !state.started && !closed && !state.slides" data-school="on">
-        <legend class="mb-1 font-semibold">{{ t('front.school-label') }}</legend>
-        <ChoiceKeys
-          v-model="school"
-          class="flex flex-wrap gap-1"
-          :label="t('front.school-label')"
-          :options="offered"
-          :word="(o: string) => t(`front.school.${o}`)"
-          mark="school"
-          filled
-        />
-        <SchoolRows class="mt-2" :title="t('front.schools-on')" :heads="rowHeads" :rows="rows" />
-      </fieldset>
+      <section v-if="state.verdict === 'in' && !state.started && !closed && !state.slides" data-school="on">
+        <h3 class="font-semibold">{{ t('front.school-label') }}</h3>
+        <SchoolRows class="mt-1" :title="t('front.schools-on')" :heads="rowHeads" :rows="rows" />
+        <button
+          v-if="state.heatServes && state.thread?.enough"
+          type="button"
+          class="key mt-2"
+          data-part="by-screw"
+          @click="turn.open('start-damper', wholeCrank)"
+        >
+          {{ t('front.by-screw') }}
+        </button>
+      </section>
       <p v-if="state.started" class="text-body">
         {{ t('front.school-label') }}: {{ t(`front.school.${state.started.school}`) }}
       </p>
-      <button v-if="state.fit && !state.started && !closed" type="button" class="key" @click="strike(state.fit.id)">
+      <button
+        v-if="state.started && !state.home && !closed"
+        type="button"
+        class="key"
+        @click="strike(state.started.id)"
+      >
         {{ t('front.strike') }}
       </button>
-      <button v-if="state.home && !closed" type="button" class="key" @click="strike(state.home.id)">
-        {{ t('front.strike') }}
-      </button>
+      <EntryKeys
+        v-if="state.fit && !state.started && !closed"
+        :hands="hands"
+        what="measure-hub"
+        :entry="state.fit"
+        :spot="wholeCrank"
+      />
+      <EntryKeys
+        v-if="state.home && !closed"
+        :hands="hands"
+        what="damper-home"
+        :entry="state.home"
+        :spot="wholeCrank"
+      />
     </template>
     <template #dialogs>
       <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />

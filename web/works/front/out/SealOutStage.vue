@@ -2,18 +2,19 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { entriesAt, lastAt } from '#core/works/front/read-front'
-import { sealOutMove } from '#core/works/front/seal-out'
+import { sealOut } from '#core/works/front/out/steps'
 import { removalRisks } from '#core/works/front/schools'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import EndShell from '../EndShell.vue'
 import ShaftTracks from '../ShaftTracks.vue'
 import { useEnds } from '../useEnds'
 
 const { t } = useI18n()
 const { length } = useFigures()
-const hands = useEnds(sealOutMove)
-const { snapshot, closed, mine, strike } = hands
+const hands = useEnds('seal-out', sealOut)
+const { snapshot, closed, mine, turn } = hands
 const out = computed(() => (mine.value ? lastAt(snapshot.value, 'sealsOut', mine.value.place) : null))
 const tracks = computed(() => (mine.value ? entriesAt(snapshot.value, 'tracks', mine.value.place) : []))
 const risks = computed(() => (mine.value ? removalRisks(snapshot.value, mine.value) : []))
@@ -43,7 +44,7 @@ const ways = computed(() =>
       <div v-if="out" class="border border-line bg-plate p-3 text-body" data-part="seal-out-entry">
         <p class="font-bold">{{ t(`front.way.${out.way}`) }}</p>
         <p v-if="out.scratched" class="font-semibold text-outside">{{ t('front.scratched') }}</p>
-        <button v-if="!closed" type="button" class="key mt-2" @click="strike(out.id)">{{ t('front.strike') }}</button>
+        <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="seal-out" :entry="out" />
       </div>
       <ul class="text-body">
         <li v-for="tr in tracks" :key="tr.id" class="flex items-center gap-2 border-b border-line py-1">
@@ -51,11 +52,18 @@ const ways = computed(() =>
             {{ t(`front.feel.${tr.feel}`) }},
             <span class="figure">{{ length(tr.fromMm) }} – {{ length(tr.toMm) }}</span>
           </span>
-          <button v-if="!closed" type="button" class="key !min-h-[44px] !px-2 text-small" @click="strike(tr.id)">
-            {{ t('front.strike') }}
-          </button>
+          <EntryKeys v-if="!closed" :hands="hands" what="note-track" :entry="tr" />
         </li>
       </ul>
+      <button
+        v-if="mine && tracks.length && !closed"
+        type="button"
+        class="key"
+        data-part="another-track"
+        @click="turn.open('note-track', mine)"
+      >
+        {{ t('front.another-track') }}
+      </button>
     </template>
   </EndShell>
 </template>

@@ -1,15 +1,14 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { treatmentOf } from '#core/works/front/read-front'
 import { readSeal } from '#core/works/front/read-seal'
 import { treatmentLines } from '#core/works/front/schools'
-import { sealInMove } from '#core/works/front/seal-in'
-import { lipWays, outsideWays } from '#core/works/front/section'
-import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
+import { sealIn } from '#core/works/front/seal/steps'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { useShopNow } from '../../../stores/shop-clock'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import EndShell from '../EndShell.vue'
 import ShaftTracks from '../ShaftTracks.vue'
 import { useEnds } from '../useEnds'
@@ -18,22 +17,16 @@ import FourDepths from './FourDepths.vue'
 const { t } = useI18n()
 const { length } = useFigures()
 const nowMs = useShopNow(1000)
-/** How lip and outside go in; as the sheet or the trade has it until somebody chooses otherwise. */
-const ways = ref<{ lip: string; outside: string }>({ lip: 'oiled', outside: 'dry' })
-const hands = useEnds(
-  (s, hand) => sealInMove(s, hand, nowMs.value),
-  (move) => ({ start: () => void hands.engine.enter(move(), { ...ways.value }) }),
-)
-const { snapshot, closed, mine, strike } = hands
+const hands = useEnds('seal-in', sealIn, {}, () => nowMs.value)
+const { snapshot, closed, mine, turn } = hands
 const state = computed(() => (mine.value ? readSeal(snapshot.value, mine.value) : null))
 const treatment = computed(() => (mine.value ? treatmentOf(mine.value) : null))
-watch(
-  () => mine.value?.place,
-  () => {
-    if (treatment.value) ways.value = { lip: treatment.value.lip, outside: treatment.value.outside }
-  },
-  { immediate: true },
-)
+/** How lip and outside go in: as it was chosen so far, else as the sheet or the trade has it. */
+const ways = computed(() => ({
+  lip: treatment.value?.lip,
+  outside: treatment.value?.outside,
+  ...(turn.current.value?.entry === 'start-seal' ? (turn.sofar.value as { lip?: string; outside?: string }) : {}),
+}))
 const lineHeads = [t('front.said-label'), t('front.waits')]
 const lines = computed(() =>
   (mine.value ? treatmentLines(mine.value) : []).map((l) => ({
@@ -75,35 +68,15 @@ const fitWrong = computed(() => state.value?.fit !== null && state.value?.fit !=
           <p class="figure" :class="{ 'font-bold text-outside': fitWrong }">
             {{ length(state.seal.outerMm) }} × {{ length(state.seal.innerMm) }}
           </p>
-          <button v-if="!closed && !state.started" type="button" class="key mt-2" @click="strike(state.seal.id)">
-            {{ t('front.strike') }}
-          </button>
+          <EntryKeys
+            v-if="!closed && !state.started"
+            class="mt-2"
+            :hands="hands"
+            what="note-seal"
+            :entry="state.seal"
+          />
         </div>
         <template v-if="!state.started && !closed">
-          <fieldset data-school="lip">
-            <legend class="mb-1 font-semibold">{{ t('front.lip-label') }}</legend>
-            <ChoiceKeys
-              v-model="ways.lip"
-              class="flex flex-wrap gap-1"
-              :label="t('front.lip-label')"
-              :options="lipWays as readonly string[]"
-              :word="(o: string) => t(`front.lip.${o}`)"
-              mark="lip"
-              filled
-            />
-          </fieldset>
-          <fieldset data-school="outside">
-            <legend class="mb-1 font-semibold">{{ t('front.outside-label') }}</legend>
-            <ChoiceKeys
-              v-model="ways.outside"
-              class="flex flex-wrap gap-1"
-              :label="t('front.outside-label')"
-              :options="outsideWays as readonly string[]"
-              :word="(o: string) => t(`front.outside.${o}`)"
-              mark="outside"
-              filled
-            />
-          </fieldset>
           <SchoolRows
             :title="t(treatment?.ofSheet ? 'front.by-sheet' : 'front.by-usual')"
             :heads="lineHeads"
@@ -123,9 +96,7 @@ const fitWrong = computed(() => state.value?.fit !== null && state.value?.fit !=
           :plane="state.plane"
           :max-lean-mm="mine.of.maxLeanMm"
         />
-        <button v-if="state.depth && !closed" type="button" class="key" @click="strike(state.depth.id)">
-          {{ t('front.strike') }}
-        </button>
+        <EntryKeys v-if="state.depth && !closed" :hands="hands" what="seal-depth" :entry="state.depth" />
       </template>
     </template>
   </EndShell>

@@ -2,14 +2,16 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { lastOf } from '#core/works/front/read-front'
-import { pointerOffDeg, readTop, tdcMove } from '#core/works/front/tdc'
+import { pointerOffDeg, readTop } from '#core/works/front/tdc/read'
+import { tdc } from '#core/works/front/tdc/steps'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import EndShell from '../EndShell.vue'
-import { useEnds } from '../useEnds'
+import { useEnds, wholeCrank } from '../useEnds'
 import TopCircle from './TopCircle.vue'
 
 const { t } = useI18n()
-const hands = useEnds((s) => tdcMove(s))
-const { snapshot, closed, strike } = hands
+const hands = useEnds('tdc', tdc)
+const { snapshot, closed } = hands
 const top = computed(() => readTop(snapshot.value))
 const stops = computed(() => lastOf(snapshot.value, 'tops'))
 const off = computed(() => pointerOffDeg(snapshot.value))
@@ -27,9 +29,7 @@ const off = computed(() => pointerOffDeg(snapshot.value))
         <dt>{{ t('front.mark') }}</dt>
         <dd class="figure">{{ stops.markDeg }}°</dd>
       </dl>
-      <button v-if="stops && !closed" type="button" class="key" @click="strike(stops.id)">
-        {{ t('front.strike') }}
-      </button>
+      <EntryKeys v-if="stops && !closed" :hands="hands" what="read-tdc" :entry="stops" :spot="wholeCrank" />
     </template>
   </EndShell>
 </template>

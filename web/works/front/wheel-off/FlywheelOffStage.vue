@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { flywheelOffMove } from '#core/works/front/flywheel-off'
+import { flywheelOff } from '#core/works/front/wheel-off/steps'
 import { flywheelScrap } from '#core/works/front/read-flywheel'
 import { frontEntries, lastOf } from '#core/works/front/read-front'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import EndShell from '../EndShell.vue'
 import FlywheelFace from '../FlywheelFace.vue'
-import { useEnds } from '../useEnds'
+import { useEnds, wholeCrank } from '../useEnds'
 
 const { t } = useI18n()
-const hands = useEnds((s) => flywheelOffMove(s))
+const hands = useEnds('flywheel-off', flywheelOff)
 const { snapshot, section, closed, strike } = hands
 const freed = computed(() => frontEntries(snapshot.value, 'flywheelFreed'))
 const seen = computed(() => lastOf(snapshot.value, 'flywheelLooks'))
@@ -44,7 +45,7 @@ const shaftMm = computed(() => section.value?.ends.find((e) => e.end === 'rear')
           }}
         </p>
         <p v-for="why in scrap" :key="why" class="font-semibold text-outside">{{ t(`front.wheel-scrap.${why}`) }}</p>
-        <button v-if="!closed" type="button" class="key mt-2" @click="strike(seen.id)">{{ t('front.strike') }}</button>
+        <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="look-flywheel" :entry="seen" :spot="wholeCrank" />
       </div>
     </template>
   </EndShell>

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointOf } from '#core/works/fasteners/read-joint'
-import { flywheelOnMove } from '#core/works/front/flywheel-on'
+import { flywheelOn } from '#core/works/front/wheel-on/steps'
 import { readFlywheel } from '#core/works/front/read-flywheel'
 import { frontEntries } from '#core/works/front/read-front'
 import JointDialog from '../../../bench/joint/JointDialog.vue'
@@ -14,10 +14,7 @@ import { useEnds } from '../useEnds'
 const { t } = useI18n()
 const nowMs = useShopNow(1000)
 const bolts = ref(false)
-const hands = useEnds(
-  (s) => flywheelOnMove(s, nowMs.value),
-  () => ({ bolts: () => (bolts.value = true) }),
-)
+const hands = useEnds('flywheel-on', flywheelOn, { bolts: () => (bolts.value = true) }, () => nowMs.value)
 const { snapshot, section, closed, strike } = hands
 const state = computed(() => readFlywheel(snapshot.value))
 const steps = computed(() => frontEntries(snapshot.value, 'flywheelMounted'))

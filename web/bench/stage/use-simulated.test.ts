@@ -2,19 +2,19 @@ import { createApp, type App } from 'vue'
 import { getActivePinia } from 'pinia'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
-import type { Move } from '#core/job/move'
+import type { Doing } from '#core/works/stage-logic'
 import { ids, sixCylinders } from '#core/testing/make-snapshot'
-import { i18n } from '../app/i18n'
-import { useDevice } from '../stores/device'
-import { useJob } from '../stores/job'
-import { newId } from '../stores/new-id'
-import { FakeServer, newDevice } from '../testing/device'
-import { PATIENT } from '../testing/patient'
-import { useEngine } from './useEngine'
+import { i18n } from '../../app/i18n'
+import { useDevice } from '../../stores/device'
+import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
+import { FakeServer, newDevice } from '../../testing/device'
+import { PATIENT } from '../../testing/patient'
+import { useSimulated } from './useSimulated'
 
 let server: FakeServer
 let app: App
-let engine: ReturnType<typeof useEngine>
+let engine: ReturnType<typeof useSimulated>
 /** How many acts had arrived when the simulated engine was asked, each time. */
 let asked: number[]
 let answer: () => Promise<Response>
@@ -38,13 +38,14 @@ beforeEach(async () => {
   })
   useDevice().personId = ids.person
   await useJob().open(server.snapshot.job.id)
-  app = createApp({ setup: () => ((engine = useEngine()), () => null) })
+  app = createApp({ setup: () => ((engine = useSimulated()), () => null) })
   const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/', component: {} }] })
   app.use(getActivePinia()!).use(i18n).use(router).mount(document.createElement('div'))
 })
 afterEach(() => app.unmount())
 
-const tip = { stage: 'cam-out', action: 'read-cam', cylinder: null, figures: {} } as unknown as Move
+const tip = { entry: 'measure-tip', cylinder: 1, place: null } as Doing
+const play = () => engine.answersTo('tips', tip, {}, 1)
 const read = () =>
   useJob().act({
     what: 'open-set',
@@ -60,7 +61,7 @@ it('is asked when all that was done has arrived, and not a moment before', async
   way = new Promise((resolve) => (letGo = resolve))
   read()
   read()
-  const played = engine.play(tip)
+  const played = play()
   await new Promise((resolve) => setTimeout(resolve, 50))
   expect(asked).toEqual([])
   letGo()
@@ -72,12 +73,12 @@ it('is asked when all that was done has arrived, and not a moment before', async
 it('is not asked where what was done cannot arrive: it would answer of an engine as it was before', async () => {
   server.up = false
   read()
-  expect(await engine.play(tip)).toBe(false)
+  expect(await play()).toBeNull()
   expect([engine.away.value, engine.asking.value, asked]).toEqual([true, false, []])
   // It is there again with the server.
   server.up = true
   await vi.waitFor(async () => {
-    await engine.play(tip)
+    await play()
     expect(engine.away.value).toBe(false)
   }, PATIENT)
   expect(asked.at(-1)).toBe(1)
@@ -89,16 +90,16 @@ it.each([
   ['does not answer', () => Promise.reject(new TypeError('no network'))],
 ])('leaves it to the person where it %s', async (_, says) => {
   answer = says
-  expect(await engine.play(tip)).toBe(false)
+  expect(await play()).toBeNull()
   expect(engine.away.value).toBe(true)
 })
 
-it('is left alone where somebody enters what they saw themselves, or the job has none', async () => {
+it('is not there where somebody enters what they saw themselves, or the job has none', async () => {
+  expect([engine.there.value, engine.on.value]).toEqual([true, true])
   engine.wanted.value = false
-  expect(await engine.play(tip)).toBe(false)
+  expect([engine.there.value, engine.on.value]).toEqual([true, false])
   engine.wanted.value = true
   server.snapshot.job.simulated = false
   await useJob().refresh()
-  expect(await engine.play(tip)).toBe(false)
-  expect([asked, engine.away.value]).toEqual([[], false])
+  expect([engine.there.value, engine.on.value]).toEqual([false, false])
 })

@@ -1,0 +1,255 @@
+import { nothingSaid } from '../../../job/ask'
+import { stageSteps } from '../../../job/step'
+import type { Snapshot } from '../../../job/snapshot'
+import type { Here } from '../../../job/turn'
+import type { Clock } from '../../clock'
+import { jointOpen } from '../../fasteners/read-joint'
+import { faceSteps, type FaceStep } from '../kinds'
+import { padsOf, readFace, sectionOf, type DrawState, type FaceState, type PadSpot } from '../read-faces'
+
+const says = {
+  actions: [
+    'sheet-first',
+    'jack',
+    'ring-out',
+    'pair',
+    'soak',
+    'bubbles',
+    'jelly',
+    'rolled',
+    'clicked',
+    'wiped',
+    'draw',
+    'even',
+    'bolts',
+    'air',
+    'again',
+    'next-place',
+    'close-stage',
+    'done',
+  ],
+  told: ['wait'],
+  reasons: [
+    'no-section',
+    'alternately',
+    'fingers',
+    'matched',
+    'dry-burns',
+    'soaks',
+    'air-in-it',
+    'on-packing',
+    'no-twist',
+    'tabs',
+    'nothing-on-it',
+    'in-turn',
+    'uneven',
+    'binds',
+    'book',
+    'before-filled',
+    'leaks',
+    'next',
+    'all-in',
+    'closed',
+  ],
+  cautions: ['never-snap', 'faces', 'spirit', 'low-air-only', 'evenly-off'],
+  gates: ['face-not-in', 'face-uneven', 'bolts-open-at', 'air-not-tried', 'air-lost'],
+  orders: ['face-step-first', 'not-soaked', 'not-drawn'],
+} as const
+const { part, first, logic } = stageSteps('face-seal', says)
+
+interface FaceNow extends FaceState {
+  boltsOpen: boolean
+}
+type H = Here<PadSpot, FaceNow>
+const soaking = ({ state, nowMs }: H) => state.soakedAt !== null && Date.parse(state.soakedAt) > nowMs
+/** What is done next at a pad, in the order of the trade; null where its seal is in. */
+function nextAt(h: H): string | null {
+  const { state } = h
+  if (!state.has('ring-out')) return state.off.turnsNow !== null ? 'jack' : 'ring-out'
+  const laid = (['pair', 'soak', 'bubbles', 'jelly', 'rolled'] as const).find((step) => !state.has(step))
+  if (laid) return laid
+  if (soaking(h) && !state.has('clicked')) return 'wait'
+  if (!state.has('clicked')) return 'clicked'
+  if (!state.has('wiped')) return 'wiped'
+  if (state.on.binds) return 'binds'
+  if (state.on.uneven) return 'even'
+  if (state.on.turnsNow !== null) return 'draw'
+  if (state.boltsOpen) return 'bolts'
+  if (state.tight === null) return 'air'
+  return state.tight ? null : 'again'
+}
+const is = (action: string) => (h: H) => nextAt(h) === action
+
+const pads = part({
+  places: padsOf,
+  read: (s, pad): FaceNow => ({
+    ...readFace(s, pad),
+    boltsOpen: pad.of.joint !== null && jointOpen(s, pad.of.joint, null),
+  }),
+  figures: ({ spot: { of }, state, nowMs }) => {
+    const draw: DrawState = state.has('ring-out') ? state.on : state.off
+    return {
+      name: of.name,
+      minutes: of.soakMin,
+      minutesLeft: state.soakedAt ? Math.max(1, Math.ceil((Date.parse(state.soakedAt) - nowMs) / 60_000)) : null,
+      airMin: of.airMin,
+      wantKPa: of.airKPa,
+      dropKPa: of.airDropKPa,
+      lostKPa: state.air ? state.air.startKPa - state.air.endKPa : null,
+      turns: draw.turnsNow === null ? null : Math.round(draw.turnsNow * 100) / 100,
+      roundsLeft: draw.plan?.rounds ?? 0,
+      nuts: of.nuts,
+      skewMm: draw.skewMm,
+      maxSkewMm: of.maxSkewMm,
+    }
+  },
+})
+const name = ({ spot }: H) => ({ name: spot.of.name })
+/** A round of screws off or nuts on: each by the same, where nobody says otherwise. */
+const round = (way: 'off' | 'on', turnsOf: (h: H) => readonly number[]) =>
+  pads.turn({
+    entry: 'nut-round',
+    fields: {
+      way: () => way,
+      turns: {
+        each: (h) =>
+          Array.from({ length: h.spot.of.nuts }, (_, i) => ({
+            figures: { ...name(h), n: i + 1 },
+            spot: `nut-${i + 1}`,
+            usual: turnsOf(h)[i] ?? 0,
+          })),
+      },
+      binds: { usual: false, figures: name },
+    },
+    refuses: ({ state }, act) => (act.way === 'on' && !state.has('wiped') ? 'face-step-first' : null),
+  })
+const same = (draw: (h: H) => DrawState) => (h: H) => Array<number>(h.spot.of.nuts).fill(draw(h).turnsNow ?? 0)
+const stepped = (step: FaceStep) =>
+  pads.turn({
+    entry: 'face-step',
+    fields: { step: () => step },
+    refuses: (h, act) => {
+      const before = faceSteps.slice(0, faceSteps.indexOf(act.step))
+      if (before.some((b) => !h.state.has(b))) return 'face-step-first'
+      return act.step === 'clicked' && soaking(h) ? 'not-soaked' : null
+    },
+  })
+const air = pads.turn({
+  entry: 'air-test',
+  fields: {
+    startKPa: { figures: name, about: ({ spot }) => spot.of.airKPa },
+    endKPa: { figures: name, about: (_, { startKPa }) => (typeof startKPa === 'number' ? startKPa : null) },
+  },
+  said: ({ spot }, { startKPa, endKPa }) =>
+    startKPa === undefined || endKPa === undefined
+      ? nothingSaid
+      : { verdicts: { endKPa: startKPa - endKPa <= spot.of.airDropKPa + 1e-9 ? 'in' : 'out' }, lines: [] },
+  after: { 'not-drawn': ({ state }) => state.on.turnsNow !== null },
+})
+
+const notIn = { code: 'face-not-in', soft: false } as const
+/** Face seals: off by jacking screws, a matched pair on, soaked, clicked in, drawn by nuts in turn, tried with air. */
+export const faceSeal = logic({
+  parts: [
+    first((s) => sectionOf(s) !== null, 'sheet-first', 'no-section'),
+    pads.of([
+      {
+        action: 'jack',
+        when: is('jack'),
+        gate: notIn,
+        reason: 'alternately',
+        caution: 'evenly-off',
+        turn: round(
+          'off',
+          same(({ state }) => state.off),
+        ),
+      },
+      { action: 'ring-out', when: is('ring-out'), gate: notIn, reason: 'fingers', turn: stepped('ring-out') },
+      { action: 'pair', when: is('pair'), gate: notIn, reason: 'matched', caution: 'faces', turn: stepped('pair') },
+      { action: 'soak', when: is('soak'), gate: notIn, reason: 'dry-burns', turn: stepped('soak') },
+      { action: 'bubbles', when: is('bubbles'), gate: notIn, reason: 'air-in-it', turn: stepped('bubbles') },
+      {
+        action: 'jelly',
+        when: is('jelly'),
+        gate: notIn,
+        reason: 'on-packing',
+        caution: 'faces',
+        turn: stepped('jelly'),
+      },
+      { action: 'rolled', when: is('rolled'), gate: notIn, reason: 'no-twist', turn: stepped('rolled') },
+      // While one soaks, the other goes on.
+      { action: 'wait', when: is('wait'), gate: notIn, reason: 'soaks', yields: true },
+      { action: 'clicked', when: is('clicked'), gate: notIn, reason: 'tabs', turn: stepped('clicked') },
+      {
+        action: 'wiped',
+        when: is('wiped'),
+        gate: notIn,
+        reason: 'nothing-on-it',
+        caution: 'spirit',
+        turn: stepped('wiped'),
+      },
+      {
+        action: 'clicked',
+        when: is('binds'),
+        gate: notIn,
+        reason: 'binds',
+        caution: 'never-snap',
+        turn: stepped('clicked'),
+      },
+      {
+        action: 'even',
+        when: is('even'),
+        gate: { code: 'face-uneven', soft: false },
+        reason: 'uneven',
+        caution: 'never-snap',
+        // The nuts that lag are brought up to the one that leads.
+        turn: round('on', ({ state }) => state.on.lagging),
+      },
+      {
+        action: 'draw',
+        when: is('draw'),
+        gate: notIn,
+        reason: 'in-turn',
+        caution: 'never-snap',
+        turn: round(
+          'on',
+          same(({ state }) => state.on),
+        ),
+      },
+      { action: 'bolts', when: is('bolts'), gate: { code: 'bolts-open-at', soft: true }, reason: 'book' },
+      {
+        action: 'air',
+        when: is('air'),
+        gate: { code: 'air-not-tried', soft: true },
+        reason: 'before-filled',
+        caution: 'low-air-only',
+        turn: air,
+        onward: true,
+      },
+      {
+        action: 'again',
+        when: is('again'),
+        gate: { code: 'air-lost', soft: false },
+        reason: 'leaks',
+        caution: 'low-air-only',
+        turn: air,
+      },
+    ]),
+  ],
+  next: {
+    action: 'next-place',
+    reason: 'next',
+    figures: (s, { place }) => ({ name: padsOf(s).find((p) => p.place === place)?.of.name ?? '' }),
+  },
+  closes: () => ({ reason: 'all-in' }),
+})
+
+/** A carbon under oil. */
+export function clocks(snapshot: Snapshot): Clock[] {
+  return padsOf(snapshot).flatMap((pad) => {
+    const { soakAt, soakedAt, has } = readFace(snapshot, pad)
+    if (!soakAt || !soakedAt || has('clicked')) return []
+    const of = { name: pad.of.name, stage: 'face-seal' as const, cylinder: null, place: pad.place }
+    return [{ id: `soak-${pad.place}-${soakAt}`, code: 'soak', ...of, fromAt: soakAt, dueAt: soakedAt, ends: 'ready' }]
+  })
+}

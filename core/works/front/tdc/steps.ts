@@ -1,0 +1,65 @@
+import { stageSteps } from '../../../job/step'
+import type { Snapshot } from '../../../job/snapshot'
+import { sectionOf } from '../read-front'
+import { POINTER_DEG, pointerOffDeg, readTop } from './read'
+
+const says = {
+  actions: ['sheet-first', 'read', 'set', 'close-stage', 'done'],
+  told: ['stop'],
+  heads: ['read-again'],
+  reasons: ['no-section', 'damper-first', 'both-sides', 'doubtful', 'pointer-off', 'agrees', 'closed'],
+  cautions: ['by-hand'],
+  gates: ['top-not-read', 'pointer-off'],
+} as const
+const { whole, first, logic } = stageSteps('tdc', says)
+
+const tenth = (deg: number) => Math.round(deg * 10) / 10
+const top = whole(
+  (s: Snapshot) => ({ top: readTop(s), offDeg: pointerOffDeg(s) }),
+  ({ state: { top, offDeg } }) => ({
+    error: offDeg === null ? null : tenth(Math.abs(offDeg)),
+    tdc: top ? tenth(top.tdcDeg) : null,
+    way: { word: (offDeg ?? 0) > 0 ? 'front.back' : 'front.forward' },
+  }),
+)
+const read = top.turn({ entry: 'read-tdc', fields: { forwardDeg: {}, backwardDeg: {}, markDeg: {} } })
+const set = top.turn({ entry: 'set-pointer', fields: { byDeg: ({ state }) => -(state.top?.pointerErrorDeg ?? 0) } })
+const notRead = { code: 'top-not-read', soft: true } as const
+
+/** The pointer at the true top, not at what the old damper said. */
+export const tdc = logic({
+  parts: [
+    first((s) => sectionOf(s) !== null, 'stop', 'damper-first', undefined, {
+      action: 'sheet-first',
+      reason: 'no-section',
+    }),
+    top.of([
+      {
+        action: 'read',
+        when: ({ state }) => state.top === null,
+        gate: notRead,
+        reason: 'both-sides',
+        caution: 'by-hand',
+        turn: read,
+      },
+      {
+        action: 'read',
+        when: ({ state }) => state.top?.doubtful === true,
+        gate: notRead,
+        head: 'read-again',
+        reason: 'doubtful',
+        caution: 'by-hand',
+        turn: read,
+      },
+      {
+        action: 'set',
+        when: ({ state }) =>
+          state.top?.doubtful === false && state.offDeg !== null && Math.abs(state.offDeg) > POINTER_DEG,
+        gate: { code: 'pointer-off', soft: true },
+        reason: 'pointer-off',
+        turn: set,
+      },
+    ]),
+  ],
+  closes: () => ({ reason: 'agrees' }),
+})
