@@ -125,7 +125,7 @@ describe('sleeves pressed with compound', () => {
     await go()
     // A rod that does not go in deep enough proves nothing.
     await until('prove')
-    await pad.pad({ depthMm: '10' })
+    await finger.figure('10')
     await browser.untilText('[data-part=move-why]', 'must go')
     await pad.pad({ depthMm: null })
     // Chips are still in: the stage stops at them.

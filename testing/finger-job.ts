@@ -3,6 +3,9 @@ import type { Finger } from './finger'
 import { shownMove } from './go-by-key'
 import { leaveStage } from './technician'
 
+/** As long as a hand waits before it taps again, ms. */
+const TAP_AGAIN_MS = 900
+
 /** What a finger does on a job's stages: the next move's button, a question's fields, the bolts. */
 export class FingerJob {
   constructor(
@@ -26,6 +29,22 @@ export class FingerJob {
   /** What the pad asks now; empty where it asks nothing. */
   asks = (): Promise<string> =>
     this.browser.run<string>(`return document.querySelector('[data-part=turn-pad]')?.dataset.asks ?? ''`)
+  /** How many answers this pad took; none where it is gone. */
+  private taken = (): Promise<string> =>
+    this.browser.run<string>(`return document.querySelector('[data-part=turn-pad]')?.dataset.taken ?? 'gone'`)
+  /** Taps a key of the pad until it is taken: the same tap so soon after another is taken for that one. */
+  private async tapTaken(css: string, asked: string): Promise<void> {
+    const before = await this.taken()
+    let tappedAt = 0
+    await this.browser.until(async () => {
+      if ((await this.taken()) !== before || (await this.browser.count('[data-part=turn-problem]')) > 0) return true
+      if (Date.now() - tappedAt > TAP_AGAIN_MS && (await this.asks()) === asked) {
+        tappedAt = Date.now()
+        await this.finger.tap(css)
+      }
+      return false
+    }, `the pad did not take ${asked}`)
+  }
   /** Answers what the pad asks, one by one by its keys, until it asks what is not among these. */
   async pad(answers: Record<string, string | boolean | null>): Promise<void> {
     await this.browser.see('[data-part=turn-pad]')
@@ -34,23 +53,23 @@ export class FingerJob {
       const answer = left[asked]!
       delete left[asked]
       const code = `[data-field="${asked}"]`
-      if (answer !== null && (await this.browser.count(code)) > 0) {
-        await (await this.browser.find(`input${code}, ${code} input`)).sendKeys(String(answer))
-        await this.finger.tap('[data-part=turn-enter]')
-      } else if (answer === null) await this.finger.tap('[data-part=pass]')
-      else if (typeof answer === 'string' && (await this.browser.count('#reading-text')) > 0) {
-        await (await this.browser.find('#reading-text')).sendKeys(answer)
-        await this.finger.tap('[data-part=turn-enter]')
-      } else if (typeof answer === 'string' && (await this.browser.count('#reading')) > 0)
+      if (answer === null) await this.tapTaken('[data-part=pass]', asked)
+      else if ((await this.browser.count(code)) > 0) await this.typed(`input${code}, ${code} input`, answer, asked)
+      else if ((await this.browser.count('#reading-text')) > 0) await this.typed('#reading-text', answer, asked)
+      else if (typeof answer === 'string' && (await this.browser.count('#reading')) > 0) {
+        const before = await this.taken()
         await this.finger.figure(answer.replace('-', '−'))
-      else await this.finger.tap(`[data-option="${answer}"]`)
-      const was = asked
-      await this.browser.until(
-        async () => (await this.asks()) !== was || (await this.browser.count('[data-part=turn-problem]')) > 0,
-        `the pad did not take ${was}`,
-      )
+        await this.browser.until(
+          async () => (await this.taken()) !== before || (await this.browser.count('[data-part=turn-problem]')) > 0,
+          `the pad did not take ${asked}`,
+        )
+      } else await this.tapTaken(`[data-option="${answer}"]`, asked)
     }
     if (Object.keys(left).length > 0) throw new Error(`the pad asked ${await this.asks()}, not ${Object.keys(left)[0]}`)
+  }
+  private async typed(css: string, answer: string | boolean, asked: string): Promise<void> {
+    await (await this.browser.find(css)).sendKeys(String(answer))
+    await this.tapTaken('[data-part=turn-enter]', asked)
   }
   async close(): Promise<void> {
     await this.until('close-stage')

@@ -225,6 +225,9 @@ export class Technician {
   }
 }
 
+/** As long as a person waits before they strike a key again. */
+const STRIKE_AGAIN_MS = 2000
+
 /** Closes the stage on the screen by its next move, says yes where a name is asked for, and waits for the stage after it. */
 export async function leaveStage(
   browser: Browser,
@@ -236,9 +239,16 @@ export async function leaveStage(
   const before = await shown()
   let confirmed = false
   await go()
+  let goneAt = Date.now()
   await browser.until(async () => {
     const now = await shown()
     if (now !== null && now !== before) return true
+    // A stroke so soon after the one that ended the work is taken for the same one: it is struck again.
+    const open = confirmed || (await browser.count('[data-part=close-confirm]')) > 0
+    if (!open && Date.now() - goneAt > STRIKE_AGAIN_MS) {
+      await go()
+      goneAt = Date.now()
+    }
     if (!confirmed && (await browser.count('[data-part=close-confirm]:not(:disabled)')) > 0) {
       await browser.dialog()
       await confirm()

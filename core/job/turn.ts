@@ -264,6 +264,16 @@ function asksOf(
   ]
 }
 
+/** Finer than this nothing is kept: what is reckoned stands in the job as it does in its store. */
+const KEPT_DIGITS = 6
+/** Figures as they are kept, however deep they lie. */
+function kept(value: unknown): unknown {
+  if (typeof value === 'number') return Number(value.toFixed(KEPT_DIGITS))
+  if (Array.isArray(value)) return value.map(kept)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(Object.entries(value).map(([name, of]) => [name, kept(of)]))
+}
+
 /** A turn at a part of a stage, as {@link TurnSpec} tells it. */
 export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order extends string>(
   spec: TurnSpec<W, H, Order>,
@@ -290,7 +300,9 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
       const values = fields.flatMap(([name, of]): [string, unknown][] => {
         if (typeof of === 'function') return [[name, of(here)]]
         if (name in whole) return [[name, whole[name]]]
-        // What was not asked here is nothing, where it may be; else its default fills it.
+        // What was not asked here is nothing, or none of several, where it may be; else its default fills it.
+        if (inner(given[name] as z.core.$ZodType) instanceof z.ZodArray && !isNullable(given[name] as z.core.$ZodType))
+          return [[name, []]]
         return isNullable(given[name] as z.core.$ZodType) ? [[name, null]] : []
       })
       const spot = spotOf(here.spot)
@@ -303,7 +315,8 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
       }
       // Passed over where a text may be left out.
       const said = values.filter(([name, v]) => v !== null || isNullable(given[name] as z.core.$ZodType))
-      const act = { what: spec.entry, [key]: newId(), ...occasion, ...Object.fromEntries(said), ...more }
+      const figures = kept(Object.fromEntries(said)) as Record<string, unknown>
+      const act = { what: spec.entry, [key]: newId(), ...occasion, ...figures, ...more }
       return [...(spec.before?.(here, newId) ?? []), act as unknown as EntryAct]
     },
     refuses: (here, act) => {

@@ -59,6 +59,7 @@ export class RecklessHand extends Hand {
 
   /** An answer that is wrong as people's are: a little off, a lot, the other way, another one. */
   private wrong(ask: Ask, right: Answer): Answer {
+    if (ask.optional && this.chance(0.4)) return null
     if (typeof right === 'boolean') return !right
     if (ask.is === 'choice') return this.pick(ask.options)
     if (ask.is === 'places') return [this.pick(this.cylinders)]

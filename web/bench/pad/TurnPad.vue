@@ -169,6 +169,7 @@ function onBoxKey(event: KeyboardEvent): void {
       onInput()
     },
     ...(empty ? { ' ': takeOne, Backspace: props.turn.undo, u: props.turn.undo, r: props.turn.again } : {}),
+    ...(empty && ask.value?.optional ? { p: () => answer(null) } : {}),
   }
   const act = acts[event.key]
   if (!act) return
@@ -204,6 +205,9 @@ useEventListener(
     } else if (event.key === 'u') {
       event.preventDefault()
       props.turn.undo()
+    } else if (event.key === 'p' && ask.value?.optional) {
+      event.preventDefault()
+      answer(null)
     }
   },
   { capture: true },
@@ -226,6 +230,7 @@ watch(
     data-part="turn-pad"
     :data-asks="ask?.key"
     :data-entry="current?.entry"
+    :data-taken="turn.taken.value"
   >
     <header class="flex items-center justify-between gap-2">
       <h3
@@ -351,7 +356,7 @@ watch(
       </button>
     </form>
 
-    <button v-if="!ask" type="button" class="key-brass" data-part="turn-enter" @click="turn.finish">
+    <button v-if="!ask && turn.draft.value" type="button" class="key-brass" data-part="turn-enter" @click="turn.finish">
       {{ t('turn.enter') }}
     </button>
     <div id="turn-note" aria-live="assertive">
@@ -372,7 +377,14 @@ watch(
         {{ t('turn.reading-again') }}
       </p>
     </div>
-    <button v-if="ask?.optional" type="button" class="key !min-h-[44px]" data-part="pass" @click="answer(null)">
+    <button
+      v-if="ask?.optional"
+      type="button"
+      class="key !min-h-[44px]"
+      data-part="pass"
+      aria-keyshortcuts="p"
+      @click="answer(null)"
+    >
       {{ t('turn.pass') }}
     </button>
     <div v-if="asks.length > 1" class="min-h-0 flex-1 overflow-y-auto">

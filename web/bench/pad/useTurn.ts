@@ -200,7 +200,8 @@ export function useTurn(
     keep({ answers: { ...answers.value, [key]: taking }, order, repeats })
     clear()
     taken.value++
-    return finish()
+    // What stands without being asked is changed one by one: only what was asked ends the turn.
+    return ask.usual === undefined ? finish() : true
   }
 
   /** Makes the entry once all is answered. @returns false where it cannot be taken as it is */
