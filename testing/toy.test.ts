@@ -8,12 +8,12 @@ import { oneChecker, unswept } from '../ops/check'
 
 /**
  * A work with one stage, one kind and one section, in folders of its own, is added to a copy of the
- * house by three lines and carried through it. What is left out is named by a failing check.
+ * house by four lines and carried through it. What is left out is named by a failing check.
  */
 const house = mkdtempSync(join(tmpdir(), 'evenbore-toy-'))
 const parts = ['core', 'contract', 'server', 'web', 'package.json', 'tsconfig.json', 'vitest.config.ts']
 
-/** The three lines that are written outside the folders of the work: where, before what, and which. */
+/** The four lines that are written outside the folders of the work: where, before what, and which. */
 const lines: [file: string, before: string, line: string][] = [
   [
     'core/works/stage-table.ts',
@@ -22,6 +22,7 @@ const lines: [file: string, before: string, line: string][] = [
   ],
   ['core/works/works.ts', '', "export * as gaskets from './gaskets/data'\n"],
   ['core/works/logics.ts', '', "export * as gaskets from './gaskets/logic'\n"],
+  ['core/sim/works.ts', '', "export { plays as gaskets } from './gaskets/plays'\n"],
 ]
 
 function write([file, before, line]: (typeof lines)[number]): void {
@@ -87,7 +88,7 @@ beforeAll(async () => {
 afterAll(() => rmSync(house, { recursive: true, force: true }))
 
 describe('a new work', () => {
-  it('is carried from intake to a signed record by three lines outside its folders', () => {
+  it('is carried from intake to a signed record by four lines outside its folders', () => {
     const { status, said } = tests(
       /is carried from intake|the message file|lay-gaskets/,
       'server/carry.test.ts',
@@ -116,9 +117,17 @@ describe('a new work', () => {
         without(
           'core/works/stage-table.ts',
           () => {
-            const { said } = types()
-            expect(said).toMatch(/core\/works\/logic\.ts.*Property 'gaskets' is missing/s)
-            expect(said).toMatch(/core\/works\/stage-table\.ts.*Property 'hours' is missing/s)
+            // A figure that a turn neither asks nor gives, and one without bounds.
+            without(
+              'core/works/gaskets/lay/steps.ts',
+              () => {
+                const { said } = types()
+                expect(said).toMatch(/core\/works\/logic\.ts.*Property 'gaskets' is missing/s)
+                expect(said).toMatch(/core\/works\/stage-table\.ts.*Property 'hours' is missing/s)
+                expect(said).toMatch(/gaskets\/lay\/steps\.ts.*'gapMm' is missing/s)
+              },
+              (text) => text.replace('    gapMm: {},\n', ''),
+            )
           },
           (text) => text.replace(table![2], table![2].replace(/, hours: \{.*?\}/, '')),
         ),
@@ -137,11 +146,27 @@ describe('a new work', () => {
     )
   }, 240_000)
 
+  it('without what its simulated unit answers fails and says so', () => {
+    const [, , , plays] = lines
+    without(
+      'core/sim/works.ts',
+      () => {
+        const { status, said } = tests(/is carried from intake/, 'server/carry.test.ts')
+        expect(status).not.toBe(0)
+        expect(said).toMatch(/Nothing is known of lay-gasket thicknessMm/)
+      },
+      (text) => text.replace(plays![2], ''),
+    )
+  }, 240_000)
+
   it('without its screen, a sentence, the name of its stage or of its act fails and says each', () => {
     const left = [
-      '"bare": "nothing lies there.", ',
+      '"bare": "nothing lies there.",',
       '"stage": { "lay-gaskets": "Gaskets" },',
       '"act": { "lay-gasket": "gasket laid" },',
+      ', "gapMm": "Which leaf goes beside it?"',
+      '"not-laid": "Nothing lies there yet: {cylinders}.", ',
+      '"order": { "already-laid": "one lies there already" },',
     ]
     without('web/works/gaskets/views.ts', () =>
       without(
@@ -153,6 +178,9 @@ describe('a new work', () => {
             /no more: lay-gaskets.*'bare'/s,
             /stage\.lay-gaskets/,
             /act\.lay-gasket/,
+            /lay-gasket\.gapMm/,
+            /gate\.not-laid/,
+            /order\.already-laid/,
             /The stage lay-gaskets has no screen: web\/works\/gaskets\/views\.ts/,
           ])
             expect(said).toMatch(message)

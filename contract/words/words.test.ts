@@ -71,6 +71,12 @@ describe('the message file', () => {
     for (const reason of reasons) expect(keys).toContain(`order.${reason}`)
   })
 
+  it('has words for whatever a turn asks', () => {
+    const asked = stageNames.flatMap((s) => stageLogic[s].asked ?? [])
+    expect(asked.length).toBeGreaterThan(60)
+    expect(asked.filter((word) => !keys.has(`ask.${word}`))).toEqual([])
+  })
+
   it('has words for every refusal', () => {
     for (const code of refusalCodes) expect(keys).toContain(`refusal.${code}`)
   })

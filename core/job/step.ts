@@ -50,6 +50,8 @@ export interface Part {
   turn(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number): Doing | null
   entries: readonly EntryWhat[]
   refuse(snapshot: Snapshot, act: EntryAct, nowMs: number): Refused | null
+  /** What its turns can ask, as `measure-tip.valueMm`: each has its words. */
+  words: readonly string[]
   /** The steps by what names them, for tests that go down each. */
   steps: readonly { action: string; code: string; soft: boolean; doubt: boolean }[]
 }
@@ -151,6 +153,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
           places: of.places,
           anywhere: of.anywhere === true,
           entries: turns.map((t) => t.entry),
+          words: once(turns.flatMap((t) => t.words.map((word) => `${t.entry}.${word}`))),
           steps: steps.map(({ action, gate, doubt = false }) => ({ action, ...gate, doubt })),
           at(snapshot, spot, nowMs) {
             const own = find(snapshot, spot)
@@ -314,6 +317,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
       refuse: (snapshot, act, nowMs) =>
         of.parts.find((p) => p.entries.some((e) => e === act.what))?.refuse(snapshot, act, nowMs) ?? null,
       steps: of.parts.flatMap((p) => p.steps),
+      asked: once(of.parts.flatMap((p) => p.words)),
     }
   }
   return { part, whole, first, logic }

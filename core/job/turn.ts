@@ -147,6 +147,8 @@ export interface Turn<H = Here> {
   make(here: H, answers: Answers, by: MeasuredBy, newId: () => string, more?: ByTurn): EntryAct[]
   /** Codes that its refusals can have. */
   orders: readonly string[]
+  /** What it can ask, by the words of its questions. */
+  words: readonly string[]
   refuses(here: H, act: EntryAct): string | null
 }
 
@@ -290,6 +292,10 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
   return {
     entry: spec.entry,
     orders: Object.keys(spec.after ?? {}),
+    words: fields.flatMap(([name, of]) => {
+      if (typeof of === 'function') return []
+      return of.rows ? Object.keys(of.each as object).map((field) => `${name}.${field}`) : [name]
+    }),
     asks,
     said: (here, answers, measuredBy) =>
       spec.said?.(here, laid(filled(asks(here, answers), answers)) as SofarOf<W>, measuredBy) ?? nothingSaid,

@@ -6,17 +6,11 @@ import type { EntryWhat } from '../works/kinds'
 import { stageLogic } from '../works/logic'
 import type { Doing } from '../works/stage-logic'
 import { stageNames } from '../works/stage-table'
-import { plays as barrels } from './barrels/plays'
-import { plays as block } from './block/plays'
-import { plays as bushings } from './bushings/plays'
-import { plays as faces } from './faces/plays'
-import { plays as front } from './front/plays'
-import { plays as leaks } from './leaks/plays'
 import type { Plays } from './play'
-import { plays as sleeves } from './sleeves/plays'
 import type { UnitTruth } from './unit-truth'
+import * as works from './works'
 
-const plays: Plays<UnitTruth> = { ...barrels, ...block, ...bushings, ...faces, ...front, ...leaks, ...sleeves }
+const plays = Object.assign({}, ...Object.values(works)) as Plays<UnitTruth>
 
 /** What is asked of a simulated engine: the next answers to a turn, by what was answered so far. */
 export const askedTurn = z.strictObject({

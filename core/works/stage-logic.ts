@@ -53,6 +53,8 @@ export interface StageLogic {
   turn?(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number): Doing | null
   /** Its steps, by what each is among the reasons that keep it open. */
   steps?: readonly { action: string; code: string; soft: boolean; doubt: boolean }[]
+  /** What its turns can ask, as `measure-tip.valueMm`: each has its words. */
+  asked?: readonly string[]
   /** Its next physical action. */
   move(snapshot: Snapshot, hand: Hand): Move
   /** Why an entry of this stage cannot be taken as it is; null where it can. */

@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { signatureState } from '#core/job/signature'
 import { carryAway, withPlainSeqs } from '#core/job/carry-away'
+import { playDoing } from '#core/sim/plays'
+import { unitTruth } from '#core/sim/unit-truth'
 import { stageLogic } from '#core/works/logic'
 import { en } from '#contract/words/all'
 import { sayMove } from '#contract/words/say-move'
@@ -74,19 +76,33 @@ it('is carried from intake to a signed record, its paper and a round trip', asyn
   expect(said.head).toMatchObject({ key: 'move.lay-gaskets.head.lay', params: { thick: '0.80', placeN: '2' } })
   expect((en.place as Record<string, string>).lid).toContain('{placeN}')
 
-  const lay = (place: string) => act({ what: 'lay-gasket', gasketId: randomUUID(), place, thicknessMm: 0.8 })
+  const by = { gaugeId: null, uncertaintyMm: 0.005 }
+  const lay = (place: string) =>
+    act({ what: 'lay-gasket', gasketId: randomUUID(), place, thicknessMm: 0.8, gapMm: 0.3, ...by })
   expect(await lay('lid-9')).toMatchObject({ code: 'unknown-place' })
   expect(await act({ what: 'close-stage', stage: 'lay-gaskets', note: 'so be it' })).toMatchObject({ code: 'gate' })
-  for (const pad of ['lid-1', 'lid-2']) expect(await lay(pad)).toMatchObject({ result: 'done' })
-  expect(await lay('lid-2')).toMatchObject({ code: 'already-struck' })
-  expect(await move()).toMatchObject({ action: 'close-stage' })
+  // The turn asks two figures, each by its instrument; what the simulated unit answers is the entry.
+  const now = await server.snapshot(jobId)
+  const doing = stageLogic['lay-gaskets'].doing!(now, { cylinder: 1, place: 'lid-2' })!
+  expect(doing.asks({}).map((a) => [a.key, a.quantity, a.by])).toEqual([
+    ['thicknessMm', 'length', ['outside']],
+    ['gapMm', 'length', ['feeler']],
+  ])
+  const truth = unitTruth.parse({ leaks: [], washers: {}, boreOffMm: {}, flows: {} })
+  const [entry] = doing.make(playDoing(truth, now, doing, {}), by, randomUUID)!
+  expect(await act(entry!)).toMatchObject({ result: 'done' })
+  expect(await lay('lid-1')).toMatchObject({ result: 'done' })
+  expect(await lay('lid-2')).toMatchObject({ code: 'out-of-order', details: ['already-laid'] })
+  // One gapes: nothing is to be done about it, and closing wants words.
+  expect(await move()).toMatchObject({ action: 'close-stage', head: 'gapes' })
+  expect(await act({ what: 'close-stage', stage: 'lay-gaskets', note: '' })).toMatchObject({ code: 'gate' })
   const gaskets = (await server.snapshot(jobId)).works.gaskets!.gaskets
   expect(gaskets).toMatchObject([
-    { place: 'lid-1', words: '' },
-    { place: 'lid-2', thicknessMm: 0.8, struck: null },
+    { place: 'lid-2', gapMm: 0.02, struck: null },
+    { place: 'lid-1', thicknessMm: 0.8, words: '' },
   ])
   for (const stage of ['lay-gaskets', 'record'])
-    expect(await act({ what: 'close-stage', stage, note: '' })).toMatchObject({ result: 'done' })
+    expect(await act({ what: 'close-stage', stage, note: 'it may gape' })).toMatchObject({ result: 'done' })
   expect(await act({ what: 'strike-entry', entryId: gaskets[0]!.id, reason: 'no' })).toMatchObject({
     code: 'stage-closed',
   })
@@ -98,7 +114,7 @@ it('is carried from intake to a signed record, its paper and a round trip', asyn
   broken.works.gaskets!.gaskets[0]!.thicknessMm = 0.9
   expect(broken.closures.map((c) => signatureState(broken, c))).toEqual(['broken', 'broken'])
   const paper = JSON.stringify(await recordContent(new Writer(signed, { unit: 'mm', paper: 'A4' }), new Map()))
-  expect(paper).toContain('lid-2 0.80')
+  expect(paper).toContain('lid-1 0.80')
   expect(paper).not.toContain('Limits')
   for (const name of ['record', 'owner'])
     expect((await server.app.inject(`/api/jobs/${jobId}/${name}.pdf`)).statusCode).toBe(200)

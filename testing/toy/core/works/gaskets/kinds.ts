@@ -1,9 +1,11 @@
 import { z } from 'zod'
+import { lengthOf } from '../../figure-types'
+import { id } from '../../job/base'
 import { placeCode } from '../../job/place'
-import { thicknessMm } from '../../schema'
+import { lengthFromZeroMm } from '../../schema'
 import { kind } from '../kind'
 
-/** Entries of the toy work: a gasket laid on a pad. */
+/** Entries of the toy work: a gasket laid on a pad, and the gap that it leaves. */
 export const kinds = {
   'lay-gasket': kind({
     rows: 'gaskets',
@@ -11,6 +13,13 @@ export const kinds = {
     strikes: true,
     stage: 'lay-gaskets',
     struckIn: 'lay-gaskets',
-    given: { place: placeCode, thicknessMm, words: z.string().max(80).default('') },
+    given: {
+      place: placeCode,
+      thicknessMm: lengthOf({ least: 0.1, most: 5, by: ['outside'] }),
+      gapMm: lengthOf({ least: 0, most: 2, by: ['feeler'] }),
+      gaugeId: id.nullable(),
+      uncertaintyMm: lengthFromZeroMm,
+      words: z.string().max(80).default(''),
+    },
   }),
 }

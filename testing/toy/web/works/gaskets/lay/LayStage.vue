@@ -1,29 +1,23 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { stages } from '#core/works/gaskets/logic'
-import StageShell from '../../../bench/StageShell.vue'
-import { useActs } from '../../../bench/useActs'
-import { useStageKeys } from '../../../bench/useStageKeys'
-import { newId } from '../../../stores/new-id'
-import { useJob } from '../../../stores/job'
+import type { Spot } from '#core/job/place'
+import type { Snapshot } from '#core/job/snapshot'
+import { padDrawing } from '#core/works/gaskets/lay/drawing'
+import { layGaskets } from '#core/works/gaskets/lay/steps'
+import { placesOf } from '#core/works/kinds'
+import SceneDrawing from '../../../bench/drawing/SceneDrawing.vue'
+import { useAskedSpots } from '../../../bench/pad/useAskedSpots'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useStage } from '../../../bench/stage/useStage'
 
-const job = useJob()
-const { act } = useActs()
-const closing = ref<'close' | 'reopen' | null>(null)
-const snapshot = computed(() => job.snapshot!)
-const move = computed(() => stages['lay-gaskets'].move(snapshot.value, { cylinder: 1, place: job.place }))
-function go(): void {
-  const thicknessMm = snapshot.value.sheet.sections.gaskets?.thicknessMm ?? 1
-  if (move.value.place !== null) act({ what: 'lay-gasket', gasketId: newId(), place: move.value.place, thicknessMm })
-  else closing.value = 'close'
-}
-useStageKeys(
-  () => closing.value !== null,
-  () => move.value,
-  { n: go },
-)
+const pads = (s: Snapshot): readonly Spot[] => placesOf('gaskets', s.engine, s.sheet.sections)
+const hands = useStage('lay-gaskets', layGaskets, pads)
+const { turn } = hands
+const { spots, choose } = useAskedSpots(turn, 'lay-gasket')
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" @go="go"><div data-part="pads" /></StageShell>
+  <TurnShell :hands="hands" :title="null" :empty="null">
+    <template #rail><span /></template>
+    <SceneDrawing :draw="(frame) => padDrawing(spots, frame)" @spot="choose" />
+  </TurnShell>
 </template>
