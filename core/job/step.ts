@@ -174,8 +174,10 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
             steps.flatMap(({ when, gate }) => {
               const spots = of.places(snapshot).filter((spot) => when(hereAt(snapshot, spot, nowMs)))
               if (spots.length === 0) return []
-              const cylinders = spots.flatMap((s) => s.cylinder ?? [])
-              const places = spots.flatMap((s) => s.place ?? [])
+              // What is next by itself is named by nobody.
+              const told = of.anywhere ? [] : spots
+              const cylinders = told.flatMap((s) => s.cylinder ?? [])
+              const places = told.flatMap((s) => s.place ?? [])
               return [{ ...gate, cylinders, ...(places.length > 0 ? { places } : {}) }]
             }),
           turn(snapshot, entry, spot, nowMs) {
@@ -225,24 +227,30 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     action: ActionOf<C>,
     reason: C['reasons'][number],
     figures?: (open: StageName) => Figures,
-    sheet: { action: ActionOf<C>; reason: C['reasons'][number] } = { action, reason },
-  ): Part =>
-    whole((snapshot) => ({ open: openUnder(snapshot, stage), sheet: has(snapshot) })).of([
-      { ...sheet, when: ({ state }) => !state.sheet, gate: { code: 'no-sheet', soft: false } },
-      ...(stageLine[stage].restsOn.length === 0
-        ? []
-        : [
-            {
-              action,
-              when: ({ state }: { state: { open: StageName | null } }) => state.open !== null,
-              gate: { code: 'earlier-open' as const, soft: false },
-              reason,
-              ...(figures
-                ? { figures: ({ state }: { state: { open: StageName | null } }) => figures(state.open!) }
-                : {}),
-            },
-          ]),
-    ])
+    sheet?: { action: ActionOf<C>; reason: C['reasons'][number] },
+  ): Part => {
+    interface Before {
+      open: StageName | null
+      sheet: boolean
+    }
+    const missing = {
+      ...(sheet ?? { action, reason }),
+      when: ({ state }: { state: Before }) => !state.sheet,
+      gate: { code: 'no-sheet' as const, soft: false },
+    }
+    const open = {
+      action,
+      when: ({ state }: { state: Before }) => state.open !== null,
+      gate: { code: 'earlier-open' as const, soft: false },
+      reason,
+      ...(figures ? { figures: ({ state }: { state: Before }) => figures(state.open!) } : {}),
+    }
+    const rests = stageLine[stage].restsOn.length > 0
+    return whole((snapshot): Before => ({ open: openUnder(snapshot, stage), sheet: has(snapshot) })).of(
+      // Where nothing is said of the sheet by itself, what it waits for is told first.
+      !rests ? [missing] : sheet ? [missing, open] : [open, missing],
+    )
+  }
 
   /**
    * What every stage knows of itself, made of its parts: the move is the first step that stands, at the place in hand

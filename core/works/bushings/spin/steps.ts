@@ -29,6 +29,7 @@ const says = {
     'tooth-off',
     'by-scale',
     'once-a-turn',
+    'once-felt',
     'all-round',
     'marks-here',
     'no-marks',
@@ -38,6 +39,7 @@ const says = {
     'float-window',
     'next',
     'free',
+    'free-felt',
     'closed',
   ],
   cautions: ['cam-heavy', 'oil-bushings', 'ease-by-hand', 'plug-sealer'],
@@ -187,7 +189,10 @@ export const camSpin = logic({
         action: 'blue',
         when: ({ state }) => state.open,
         gate: { code: 'binds', soft: false },
-        reason: ({ state }) => (state.spin.reading === 'tight-at-one-place' ? 'once-a-turn' : 'all-round'),
+        reason: ({ state: { spin } }) => {
+          if (spin.reading !== 'tight-at-one-place') return 'all-round'
+          return spin.test ? 'once-a-turn' : 'once-felt'
+        },
         turn: blued,
         yields: ({ state }) => !state.tightest,
       },
@@ -229,5 +234,5 @@ export const camSpin = logic({
     ]),
   ],
   next: { action: 'next-place', reason: 'next', figures: () => ({}) },
-  closes: (s) => ({ reason: 'free', figures: turning(s, readSpin(s)) }),
+  closes: (s) => ({ reason: readSpin(s).test ? 'free' : 'free-felt', figures: turning(s, readSpin(s)) }),
 })

@@ -74,6 +74,7 @@ const wordsOf = (test: LeakTest) => ({
 const told = { figures: ({ state }: { state: { test: LeakTest } }) => wordsOf(state.test) }
 const tests = part({
   places: testsToTry,
+  anywhere: true,
   read: (s, { id, place }) => ({ ladder: openLadder(s)!, first: openLadder(s)!.next === id, ...testAt(place) }),
   figures: ({ state: { ladder, test }, spot }) => ({
     ...wordsOf(test),
@@ -93,6 +94,7 @@ const tried = tests.turn({
 const skipped = tests.turn({ entry: 'skip-test', fields: { test: ({ state }) => state.test } })
 
 const causes = part({
+  anywhere: true,
   places: (s): OnLadder[] => {
     const ladder = openLadder(s)
     if (!ladder || ladder.next !== null) return []

@@ -27,6 +27,7 @@ const openWord = ({ state }: { state: StageName | null }) => ({ open: { word: `s
 const hasLadder = (snapshot: Snapshot) => routeStages(snapshot).includes('find-leak')
 
 const runs = part({
+  anywhere: true,
   places: (s) => complaintsToRun(s).map((place) => ({ cylinder: null, place })),
   spotOf: (act) => ({ cylinder: null, place: act.what === 'run-again' ? act.complaint : null }),
   read: (s, { place }) => runOf(s, place),
