@@ -1,5 +1,5 @@
 import { nothingSaid, type Said } from '../../../job/ask'
-import { openUnder, stageSteps } from '../../../job/step'
+import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
 import type { Verdict } from '../../../measure/verdict'
@@ -27,7 +27,7 @@ const says = {
   cautions: ['cam-heavy', 'followers'],
   gates: ['cam-not-read', 'no-photo', 'cam-in-still', 'journal-not-read', 'journal-out', 'float-out'],
 } as const
-const { part, whole, logic } = stageSteps('cam-out', says)
+const { part, whole, first, logic } = stageSteps('cam-out', says)
 
 /** End float and backlash as they are being read, against the sheet. */
 export function floatSays(
@@ -89,20 +89,10 @@ const journal = journals.turn({
 /** The camshaft: read in the block, taken out, its journals measured. */
 export const camOut = logic({
   parts: [
-    whole((s) => ({ sheet: sectionOf(s) !== null, open: openUnder(s, 'cam-out') !== null })).of([
-      {
-        action: 'sheet-first',
-        when: ({ state }) => !state.sheet,
-        gate: { code: 'no-sheet', soft: false },
-        reason: 'no-section',
-      },
-      {
-        action: 'stop',
-        when: ({ state }) => state.open,
-        gate: { code: 'earlier-open', soft: false },
-        reason: 'front-first',
-      },
-    ]),
+    first((s) => sectionOf(s) !== null, 'stop', 'front-first', undefined, {
+      action: 'sheet-first',
+      reason: 'no-section',
+    }),
     shaft.of([
       {
         action: 'read-cam',

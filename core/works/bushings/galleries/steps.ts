@@ -1,4 +1,4 @@
-import { openUnder, stageSteps } from '../../../job/step'
+import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
 import type { Spot } from '../../../job/place'
@@ -26,7 +26,7 @@ const says = {
   gates: ['last-work', 'not-clean', 'plug-open'],
   orders: ['last-work', 'no-such-passage'],
 } as const
-const { whole, logic } = stageSteps('galleries', says)
+const { whole, first, logic } = stageSteps('galleries', says)
 
 /** The circuit as it stands: the passage that is cleaned next, and the first whose plug is still out. */
 function readCircuit(snapshot: Snapshot) {
@@ -81,20 +81,10 @@ const plugged = ({ state: { next } }: H) => next !== null && next.passage.plug !
 /** The galleries in the order of the oil: brushed and wiped until wipes come out clean. */
 export const galleries = logic({
   parts: [
-    whole((s) => ({ sheet: sectionOf(s) !== null, open: openUnder(s, 'galleries') !== null })).of([
-      {
-        action: 'sheet-first',
-        when: ({ state }) => !state.sheet,
-        gate: { code: 'no-sheet', soft: false },
-        reason: 'no-section',
-      },
-      {
-        action: 'stop',
-        when: ({ state }) => state.open,
-        gate: { code: 'earlier-open', soft: false },
-        reason: 'out-first',
-      },
-    ]),
+    first((s) => sectionOf(s) !== null, 'stop', 'out-first', undefined, {
+      action: 'sheet-first',
+      reason: 'no-section',
+    }),
     circuit.of([
       {
         action: 'sign-work',

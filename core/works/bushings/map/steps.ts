@@ -1,4 +1,4 @@
-import { openUnder, stageSteps } from '../../../job/step'
+import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
 import { nothingSaid } from '../../../job/ask'
@@ -42,7 +42,7 @@ const says = {
   cautions: ['box-list'],
   gates: ['housing-not-read', 'housing-out', 'no-bushing', 'wrong-bushing', 'clearance-out', 'clearance-unsure'],
 } as const
-const { part, whole, logic } = stageSteps('bushing-map', says)
+const { part, first, logic } = stageSteps('bushing-map', says)
 
 /** Whether every housing and every bushing was read: only then a code that belongs elsewhere tells where. */
 const allRead = onceASnapshot((s: Snapshot) =>
@@ -143,20 +143,10 @@ const wrongBushing = { code: 'wrong-bushing', soft: false } as const
 /** Which bushing goes where: housings measured, codes and sizes read, each where it belongs. */
 export const bushingMap = logic({
   parts: [
-    whole((s) => ({ sheet: sectionOf(s) !== null, open: openUnder(s, 'bushing-map') !== null })).of([
-      {
-        action: 'sheet-first',
-        when: ({ state }) => !state.sheet,
-        gate: { code: 'no-sheet', soft: false },
-        reason: 'no-section',
-      },
-      {
-        action: 'stop',
-        when: ({ state }) => state.open,
-        gate: { code: 'earlier-open', soft: false },
-        reason: 'out-first',
-      },
-    ]),
+    first((s) => sectionOf(s) !== null, 'stop', 'out-first', undefined, {
+      action: 'sheet-first',
+      reason: 'no-section',
+    }),
     housings.of([
       {
         action: 'housing',

@@ -1,4 +1,4 @@
-import { openUnder, stageSteps } from '../../../job/step'
+import { stageSteps } from '../../../job/step'
 import type { Here } from '../../../job/turn'
 import { lastAt, lastOf, rearFirst, sectionOf, type HousingSpot } from '../read-bushings'
 import { readPatterns } from '../read-old'
@@ -11,7 +11,7 @@ const says = {
   gates: ['bushing-still-in'],
   orders: ['cam-in-still'],
 } as const
-const { part, whole, logic } = stageSteps('bushings-out', says)
+const { part, whole, first, logic } = stageSteps('bushings-out', says)
 const stillIn = { code: 'bushing-still-in', soft: false } as const
 
 const plug = whole((s) => lastOf(s, 'camPlugs') === null && rearFirst(s).some((h) => !lastAt(s, 'out', h.place)))
@@ -40,20 +40,10 @@ const out = bushings.turn({
 /** Old bushings out, the rear one first: each labelled as it comes off the tool, and looked at. */
 export const bushingsOut = logic({
   parts: [
-    whole((s) => ({ sheet: sectionOf(s) !== null, open: openUnder(s, 'bushings-out') !== null })).of([
-      {
-        action: 'sheet-first',
-        when: ({ state }) => !state.sheet,
-        gate: { code: 'no-sheet', soft: false },
-        reason: 'no-section',
-      },
-      {
-        action: 'stop',
-        when: ({ state }) => state.open,
-        gate: { code: 'earlier-open', soft: false },
-        reason: 'cam-first',
-      },
-    ]),
+    first((s) => sectionOf(s) !== null, 'stop', 'cam-first', undefined, {
+      action: 'sheet-first',
+      reason: 'no-section',
+    }),
     plug.of([
       {
         action: 'plug-off',

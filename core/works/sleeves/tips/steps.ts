@@ -1,6 +1,6 @@
 import { nothingSaid } from '../../../job/ask'
 import { atCylinder } from '../../../job/place'
-import { openUnder, stageSteps } from '../../../job/step'
+import { stageSteps } from '../../../job/step'
 import type { Here } from '../../../job/turn'
 import type { CylinderSpot } from '../../../job/place'
 import { judgeLower, judgeUpper, worstVerdict } from '../../../measure/verdict'
@@ -44,22 +44,12 @@ const says = {
   gates: ['not-measured', 'washers-wrong', 'not-seated', 'out', 'unsure', 'bolts-open'],
   orders: ['one-washer'],
 } as const
-const { part, whole, logic } = stageSteps('tips', says)
+const { part, first, logic } = stageSteps('tips', says)
 
-const before = whole((s) => ({ section: sectionOf(s), open: openUnder(s, 'tips') })).of([
-  {
-    action: 'sheet-first',
-    when: ({ state }) => state.section === null,
-    gate: { code: 'no-sheet', soft: false },
-    reason: 'no-section',
-  },
-  {
-    action: 'stop',
-    when: ({ state }) => state.open !== null,
-    gate: { code: 'earlier-open', soft: false },
-    reason: 'test-first',
-  },
-])
+const before = first((s) => sectionOf(s) !== null, 'stop', 'test-first', undefined, {
+  action: 'sheet-first',
+  reason: 'no-section',
+})
 
 interface TipNow extends TipState {
   /** Gas came past its washer, and nobody lifted it since: it is no good any more, wherever the tip stands. */

@@ -75,8 +75,7 @@ const says = computed(() => {
         {{ t(`front.fit-verdict.${state.verdict}`) }}
       </p>
       <section v-if="state.verdict === 'in' && !state.started && !closed && !state.slides" data-school="on">
-        <h3 class="font-semibold">{{ t('front.school-label') }}</h3>
-        <SchoolRows class="mt-1" :title="t('front.schools-on')" :heads="rowHeads" :rows="rows" />
+        <SchoolRows :title="t('front.schools-on')" :heads="rowHeads" :rows="rows" />
         <button
           v-if="state.heatServes && state.thread?.enough"
           type="button"
