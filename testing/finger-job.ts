@@ -98,18 +98,10 @@ export class FingerJob {
     }
     return n
   }
-  /** Every bolt of the joint that the next move opens, each tapped as it clicked. */
+  /** Every bolt of the joint in hand, each tapped as it clicked. */
   async bolts(): Promise<void> {
-    await this.go()
-    await this.browser.see('[data-part=joint-bench]')
-    await this.browser.dialog()
-    for (let i = 0; i < 60; i++) {
-      if ((await this.browser.count('[data-part=joint-bench][data-done=true]')) > 0) break
-      await this.finger.tap('[data-part=clicked]')
-      await this.browser.driver.sleep(60)
-    }
-    await this.browser.see('[data-part=joint-bench][data-done=true]')
-    await this.finger.tap('[data-part=close-bolts]')
-    await this.browser.noDialog()
+    const pad = '[data-part=turn-pad][data-entry=tighten-bolt]'
+    await this.browser.see(pad)
+    while ((await this.browser.count(pad)) > 0) await this.tapTaken('[data-part=take-offered]', 'torqueNm')
   }
 }

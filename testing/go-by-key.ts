@@ -61,17 +61,23 @@ export async function goByKey(
 export const carryByKey = (browser: Browser, otherwise: Record<string, () => Promise<void>> = {}) =>
   goByKey(browser, (now) => now.stage === 'record' && now.action === 'sign', otherwise)
 
-/** Opens the fastener bench by the next move's key, tightens every bolt by hand in its order, and puts it away. */
+/** As long as a hand waits before it presses again, ms. */
+const PRESS_AGAIN_MS = 400
+
+/** Tightens every bolt of the joint in hand, each taken by Enter at the pad as it clicks. */
 export async function tightenByKey(browser: Browser): Promise<void> {
-  await browser.type('n')
-  await browser.see('[data-part=joint-bench]')
-  await browser.dialog()
-  for (let i = 0; i < 60; i++) {
-    if ((await browser.count('[data-part=joint-bench][data-done=true]')) > 0) break
-    await browser.type(Key.ENTER)
-    await browser.driver.sleep(60)
+  const pad = '[data-part=turn-pad][data-entry=tighten-bolt]'
+  await browser.see(pad)
+  const taken = () => browser.run<string>(`return document.querySelector('${pad}')?.dataset.taken ?? 'gone'`)
+  for (let before = await taken(); before !== 'gone'; before = await taken()) {
+    let pressedAt = 0
+    await browser.until(async () => {
+      if ((await taken()) !== before) return true
+      if (Date.now() - pressedAt > PRESS_AGAIN_MS) {
+        pressedAt = Date.now()
+        await browser.type(Key.ENTER)
+      }
+      return false
+    }, 'the bolt was not taken')
   }
-  await browser.see('[data-part=joint-bench][data-done=true]')
-  await browser.type(Key.ESCAPE)
-  await browser.noDialog()
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { settingIn, wrenchLine } from '../sim/simulated-wrench'
-import { nmPerUnit, parseWrenchLine, torqueUnits } from './wrench-line'
+import { nmPerUnit, torqueUnits } from '../units/torque-units'
+import { parseWrenchLine } from './wrench-line'
 
 describe('the line of a torque wrench', () => {
   it.each([

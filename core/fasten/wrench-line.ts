@@ -1,17 +1,4 @@
-/** Units a torque wrench may be set to. */
-export const torqueUnits = ['Nm', 'lbf-ft', 'lbf-in', 'kgf-m'] as const
-export type TorqueUnit = (typeof torqueUnits)[number]
-
-const LBF_FT_NM = 1.3558179483
-const INCHES_PER_FOOT = 12
-const KGF_N = 9.80665
-/** N·m in each unit. */
-export const nmPerUnit: Readonly<Record<TorqueUnit, number>> = {
-  Nm: 1,
-  'lbf-ft': LBF_FT_NM,
-  'lbf-in': LBF_FT_NM / INCHES_PER_FOOT,
-  'kgf-m': KGF_N,
-}
+import { nmPerUnit, type TorqueUnit } from '../units/torque-units'
 
 /** How wrenches write their units. */
 const spellings: Readonly<Record<string, TorqueUnit>> = {

@@ -22,7 +22,7 @@ export interface Ask {
   /** What stands without being asked: it is changed by touching it. */
   usual: Answer | undefined
   /** What the figures ask for, of several: offered first, and taken by Enter. */
-  offered: string | undefined
+  offered: string | number | undefined
   /** Of a figure. */
   quantity: Quantity | null
   least: number

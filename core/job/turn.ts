@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { TorqueUnit } from '../units/torque-units'
 import { inner, sizingOf, type Sized } from '../figure-types'
 import { kindOf, type AllKinds, type EntryAct, type EntryWhat, type GivenOf } from '../works/kinds'
 import type { ByTurn } from '../works/kind'
@@ -31,6 +32,8 @@ export interface Here<P extends Spot = Spot, S = unknown> {
 export interface MeasuredBy {
   gaugeId: string | null
   uncertaintyMm: number
+  /** Of a torque: the unit its wrench is on, what it showed there, and how that came in. */
+  wrench?: { unit: TorqueUnit; shown?: number; sent: boolean }
 }
 
 type OrBy<H, T> = T | ((here: H, sofar: Record<string, unknown>) => T)
@@ -46,7 +49,11 @@ interface Common<H> {
 }
 interface FigureSpec<H> extends Common<H> {
   about?: OrBy<H, number | null>
-  usual?: OrBy<H, number>
+  usual?: OrBy<H, number | undefined>
+  /** What it is where nothing went wrong: taken by Enter. */
+  offered?: OrBy<H, number>
+  /** What reads another figure may send it along: it is kept where it is not asked, too. */
+  comes?: true
 }
 interface YesNoSpec<H> extends Common<H> {
   usual?: OrBy<H, boolean>
@@ -56,6 +63,7 @@ interface ChoiceSpec<H, O> extends Common<H> {
   words: string
   options?: (here: H) => readonly O[]
   offered?: OrBy<H, O>
+  usual?: OrBy<H, O>
 }
 interface TextSpec<H> extends Common<H> {
   usual?: OrBy<H, string>
@@ -111,7 +119,9 @@ type SpecOf<S, H> =
 type Filled = 'place' | 'cylinder' | 'gaugeId' | 'uncertaintyMm'
 type Needed<G> = { [F in keyof G]: F extends Filled ? never : undefined extends z.input<G[F]> ? never : F }[keyof G]
 type May<G> = Exclude<keyof G, Needed<G> | Filled>
-type FieldOf<S, H> = SpecOf<S, H> | ((here: H) => z.input<S>)
+/** What is given: by the place, by what was answered or touched beside the questions, by what it is measured with. */
+type Given<S, H> = (here: H, sofar: Record<string, unknown>, by: MeasuredBy) => z.input<S>
+type FieldOf<S, H> = SpecOf<S, H> | Given<S, H>
 /** Each field of an entry is asked (an object) or given (a function), exactly once; one with a default may be left out. */
 export type Fields<G, H> = { [F in Needed<G>]: FieldOf<G[F], H> } & { [F in May<G>]?: FieldOf<G[F], H> }
 
@@ -159,6 +169,7 @@ type AnySpec = Common<Here> & {
   options?: (here: Here) => readonly string[]
   words?: string
   codes?: (here: Here) => readonly string[]
+  comes?: true
   each?: unknown
   rows?: RowsSpec<Here, z.ZodRawShape>['rows']
   more?: RowsSpec<Here, z.ZodRawShape>['more']
@@ -261,6 +272,7 @@ function asksOf(
     figureAsk(name, schema, figures, spot, {
       optional,
       about: by<number | null | undefined>(spec.about, here, sofar) ?? null,
+      offered: by(spec.offered, here, sofar),
       usual,
     }),
   ]
@@ -281,8 +293,13 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
   spec: TurnSpec<W, H, Order>,
 ): Turn<H> {
   const kind = () => kindOf[spec.entry]
-  const fields = Object.entries(spec.fields) as [string, AnySpec | ((here: Here) => unknown)][]
+  const fields = Object.entries(spec.fields) as [string, AnySpec | Given<z.ZodUnknown, Here>][]
   const laid = (answers: Answers) => assembled(answers)
+  /** What was touched beside the questions, for what is given. */
+  const beside = (answers: Answers): Answers =>
+    Object.fromEntries(
+      fields.flatMap(([name, of]) => (typeof of === 'function' && name in answers ? [[name, answers[name]!]] : [])),
+    )
   const asks = (here: H, answers: Answers): Ask[] => {
     const sofar = laid(answers)
     return fields.flatMap(([name, of]) =>
@@ -298,14 +315,19 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
     }),
     asks,
     said: (here, answers, measuredBy) =>
-      spec.said?.(here, laid(filled(asks(here, answers), answers)) as SofarOf<W>, measuredBy) ?? nothingSaid,
+      spec.said?.(
+        here,
+        laid({ ...beside(answers), ...filled(asks(here, answers), answers) }) as SofarOf<W>,
+        measuredBy,
+      ) ?? nothingSaid,
     make: (here, answers, measuredBy, newId, more = {}) => {
       const { key, given } = kind()
       const asked = asks(here, answers)
       const whole = laid(filled(asked, answers))
       const values = fields.flatMap(([name, of]): [string, unknown][] => {
-        if (typeof of === 'function') return [[name, of(here)]]
+        if (typeof of === 'function') return [[name, of(here, laid(answers), measuredBy)]]
         if (name in whole) return [[name, whole[name]]]
+        if (of.comes && answers[name] !== undefined) return [[name, answers[name]]]
         // What was not asked here is nothing, or none of several, where it may be; else its default fills it.
         if (inner(given[name] as z.core.$ZodType) instanceof z.ZodArray && !isNullable(given[name] as z.core.$ZodType))
           return [[name, []]]
@@ -317,7 +339,7 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
         ...('cylinder' in given && (spot.cylinder !== null || isNullable(given.cylinder as z.core.$ZodType))
           ? { cylinder: spot.cylinder }
           : {}),
-        ...('gaugeId' in given ? measuredBy : {}),
+        ...('gaugeId' in given ? { gaugeId: measuredBy.gaugeId, uncertaintyMm: measuredBy.uncertaintyMm } : {}),
       }
       // Passed over where a text may be left out.
       const said = values.filter(([name, v]) => v !== null || isNullable(given[name] as z.core.$ZodType))

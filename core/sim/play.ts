@@ -8,6 +8,8 @@ export interface Asked {
   snapshot: Snapshot
   spot: Spot
   sofar: Record<string, unknown>
+  /** About what is asked now must be; null where nothing is known of it. */
+  about: number | null
 }
 /** What a simulated engine answers to a kind of entry: its figures by the kind's own names. What a choice asks for is taken where it says nothing. */
 export type Plays<Truth> = {

@@ -53,7 +53,12 @@ export function playDoing(truth: UnitTruth, snapshot: Snapshot, doing: Doing, an
     const sofar = { ...answers, ...found }
     const ask = nextAsk(doing.asks(sofar), sofar)
     if (!ask) break
-    const said = plays[entry]?.(truth, { snapshot, spot: { cylinder, place }, sofar: assembled(sofar) })
+    const said = plays[entry]?.(truth, {
+      snapshot,
+      spot: { cylinder, place },
+      sofar: assembled(sofar),
+      about: ask.about,
+    })
     const answer = answerAt(said, ask.key) ?? ask.offered ?? (ask.optional ? null : undefined)
     if (answer === undefined) throw new RangeError(`Nothing is known of ${entry} ${ask.key}.`)
     // No instrument shows what it cannot reach.

@@ -1,4 +1,4 @@
-import { nmPerUnit, type TorqueUnit } from '../fasten/wrench-line'
+import { nmPerUnit, type TorqueUnit } from '../units/torque-units'
 import { lotOf } from './simulated-engine'
 
 /** How a simulated torque wrench may go wrong. */

@@ -8,8 +8,6 @@ import { playDoing } from '../sim/plays'
 import type { UnitTruth } from '../sim/unit-truth'
 import { gateProblems, stageLogic } from '../works/logic'
 import type { EntryAct } from '../works/kinds'
-import { padAt } from '../works/faces/read-faces'
-import { jointOf, readJoint } from '../works/fasteners/read-joint'
 import { workWith } from '../works/leaks/work-with'
 import { settledNow } from '../works/leaks/read-leak'
 import { lastAt } from '../works/sleeves/read-sleeves'
@@ -49,16 +47,13 @@ export class Hand {
     return stageLogic[this.stage].move(this.job, this.inHand)
   }
 
-  private jointOfMove({ stage, place }: Move): string {
-    if (stage === 'flywheel-on') return 'flywheel'
-    if (stage === 'barrel-sleeve') return 'barrel-studs'
-    return padAt(this.job, place)?.of.joint ?? 'front-cover'
-  }
-
   step(): void {
     const { move } = this
     this.seen?.(move)
-    this.moves.push([move.stage, move.action, move.cylinder ?? move.place ?? ''].join(' ').trim())
+    const name = [move.stage, move.action, move.cylinder ?? move.place ?? ''].join(' ').trim()
+    // Bolt after bolt is one round of the same.
+    const bolts = stageLogic[move.stage].doing?.(this.job, this.inHand)?.entry === 'tighten-bolt'
+    if (!bolts || this.moves.at(-1) !== name) this.moves.push(name)
     if (move.action === 'next-cylinder') this.cylinder = (move.to ?? move).cylinder!
     else if (move.action === 'next-place') this.place = move.to?.place ?? move.place
     else if (move.action === 'close-stage') {
@@ -74,9 +69,6 @@ export class Hand {
       for (const act of sendBack(this.job, move.cylinder!, 'out again')) this.act(act)
     else if (move.action === 'reseat')
       this.act({ what: 'strike-entry', entryId: lastAt(this.job, 'tips', move.cylinder!)!.id, reason: 'reseated' })
-    else if (move.action === 'clamp') this.tighten('injector-clamp', move.cylinder)
-    else if (move.action === 'bolts') this.tighten(this.jointOfMove(move), null)
-    else if (move.action === 'bolt') this.tighten('damper', null)
     else if (move.action === 'galleries-again')
       this.act({ what: 'reopen-stage', stage: 'galleries', note: 'cut since' })
     else {
@@ -107,19 +99,6 @@ export class Hand {
     for (const stage of ['tips', 'gas-test', 'first-run'] as const)
       if (isClosed(this.job, stage)) this.act({ what: 'reopen-stage', stage, note: 'found another' })
   }
-  /** Every bolt of a joint in its order, round by round, to the book's torque. */
-  private tighten(code: string, cylinder: number | null): void {
-    const joint = jointOf(this.job, code)!
-    for (let i = 0; i < 200; i++) {
-      const { next, round, rounds, done } = readJoint(this.job, joint, cylinder)
-      if (done) return
-      const { torqueNm } = rounds[round]!
-      const given = { joint: code, cylinder, bolt: next!, round, torqueNm, angleDeg: null, shown: torqueNm }
-      const how = { unit: 'Nm', source: 'wrench', condition: joint.condition } as const
-      this.act({ what: 'tighten-bolt', tighteningId: newUuid(), ...given, ...how })
-    }
-  }
-
   /** Goes on until a move of this name is next. */
   until(action: string, at?: string): Move {
     for (let i = 0; i < 300; i++) {

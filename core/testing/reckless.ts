@@ -25,9 +25,6 @@ function choicesOf(what: EntryWhat): Record<string, unknown>[] {
   return [{}, ...all]
 }
 
-/** What any of them sent: another device may send its like at another time. */
-const sent: EntryAct[] = []
-
 /**
  * Somebody who does the next move as people do: mostly right, now and then with a figure that is wrong, at another place,
  * late, or striking out what was right. The same seed does the same.
@@ -49,6 +46,8 @@ export class RecklessHand extends Hand {
     private readonly look: (hand: RecklessHand) => void,
     /** What its gauges can tell, mm. */
     private readonly uncertaintyMm = 0.002,
+    /** What any of them sent: another device may send its like at another time. */
+    private readonly sent: EntryAct[] = [],
   ) {
     super(job, truth)
     this.random = seededRandom(seed)
@@ -64,7 +63,8 @@ export class RecklessHand extends Hand {
     if (ask.is === 'choice') return this.pick(ask.options)
     if (ask.is === 'places') return [this.pick(this.cylinders)]
     if (typeof right !== 'number') return right
-    const off = this.pick([0.004, 0.01, 0.03, 0.2, 2, 20]) * this.pick([1, -1])
+    const size = this.chance(0.5) ? this.pick([0.004, 0.01, 0.03, 0.2, 2, 20]) : right * this.pick([0.003, 0.02, 0.1])
+    const off = size * this.pick([1, -1])
     const value = Math.min(ask.most, Math.max(ask.least, right + off))
     return ask.quantity === 'count' ? Math.round(value) : Number(value.toFixed(4))
   }
@@ -103,7 +103,7 @@ export class RecklessHand extends Hand {
     if (refused) this.refuse(stage, act, refused)
     else {
       this.taken.push(act)
-      sent.push(act)
+      this.sent.push(act)
       this.act(act)
     }
   }
@@ -124,6 +124,8 @@ export class RecklessHand extends Hand {
     const { move } = this
     const doing = logic.doing?.(this.job, { cylinder: this.cylinder, place: this.place, nowMs: this.nowMs }) ?? null
     if (doing) this.attempt(stage, doing, 0.09)
+    // Who has to wait does not always.
+    else if (move.action.startsWith('wait') && this.chance(0.5)) return this.outOfTurn(stage)
     else if (move.action === 'close-stage') this.act({ what: 'close-stage', stage, note: 'as it is' })
     else if (move.action === 'sheet-first') return false
     else if (move.button === null && !move.action.startsWith('wait')) return this.strikeOne(stage)
@@ -173,7 +175,7 @@ export class RecklessHand extends Hand {
   }
   /** One that was made once, sent for another place, with its choices made otherwise. */
   private send(stage: StageName, what: EntryWhat, place: string | null): void {
-    const like = sent.filter((a) => a.what === what)
+    const like = this.sent.filter((a) => a.what === what)
     if (like.length === 0) return
     const { key, given } = kindOf[what]
     const choices = Object.entries(given).flatMap(([name, schema]) => {
@@ -188,7 +190,7 @@ export class RecklessHand extends Hand {
   probe(stages: readonly StageName[]): void {
     for (const stage of stages)
       for (const { what } of strikable.filter((k) => k.struckIn === stage)) {
-        const like = sent.findLast((a) => a.what === what)
+        const like = this.sent.findLast((a) => a.what === what)
         if (!like) continue
         for (const place of 'place' in like ? this.seenPlaces : [null])
           for (const lateMs of [0, 3_600_000])

@@ -1,15 +1,13 @@
 import { ticks } from 'd3-array'
-import { fromMm, NEWTON_PER_LBF, NM_PER_LBF_FT, type LengthUnit } from './convert'
+import { fromMm, NEWTON_PER_LBF, type LengthUnit } from './convert'
+import { nmPerUnit, type TorqueUnit } from './torque-units'
 
-/** The wrench's unit: who reads thou turns in lb·ft. */
-export const torqueUnit: Record<LengthUnit, 'nm' | 'lbft'> = { mm: 'nm', thou: 'lbft' }
-/** The unit of a force beside it. */
+/** The unit of a force. */
 export const forceUnit: Record<LengthUnit, 'kn' | 'lbf'> = { mm: 'kn', thou: 'lbf' }
 
 /** No wrench and no press screw takes more, N·m. */
 export const LARGEST_TORQUE_NM = 20_000
 
-const perUnit: Record<LengthUnit, number> = { mm: 1, thou: NM_PER_LBF_FT }
 const FLOAT = 1e-9
 
 /**
@@ -17,8 +15,8 @@ const FLOAT = 1e-9
  *
  * @param down a torque at which to stop: whole, and never more than the true one
  */
-export function formatTorque(valueNm: number, unit: LengthUnit, locale: string, down = false): string {
-  const shown = valueNm / perUnit[unit]
+export function formatTorque(valueNm: number, unit: TorqueUnit, locale: string, down = false): string {
+  const shown = valueNm / nmPerUnit[unit]
   const digits = down || shown >= 100 ? 0 : 1
   return new Intl.NumberFormat(locale, { useGrouping: false, maximumFractionDigits: digits }).format(
     down ? Math.floor(shown + FLOAT) : shown,
@@ -60,9 +58,9 @@ export function roundTicks(
 }
 
 /** Reads a torque as it is typed in the wrench's unit; null where it is none, or more than any wrench takes. */
-export function parseTorque(text: string, unit: LengthUnit): number | null {
+export function parseTorque(text: string, unit: TorqueUnit): number | null {
   const trimmed = text.trim().replace(',', '.')
   if (!/^(\d+(\.\d*)?|\.\d+)$/.test(trimmed)) return null
-  const valueNm = Number(trimmed) * perUnit[unit]
+  const valueNm = Number(trimmed) * nmPerUnit[unit]
   return valueNm <= LARGEST_TORQUE_NM ? valueNm : null
 }

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest'
 import { judgeLower, judgeUpper } from '../measure/verdict'
 import { fromMm, NEWTON_PER_LBF, NM_PER_LBF_FT, toLbfFt, toMm } from './convert'
 import { formatLength } from './format-length'
-import { axis, formatForce, formatTorque, parseTorque, roundTicks, torqueUnit } from './format-torque'
+import { axis, formatForce, formatTorque, parseTorque, roundTicks } from './format-torque'
+import { usualTorqueUnit } from './torque-units'
 import { formatPressure, formatTemperature, fromKPa, KPA_PER_PSI, toCelsius, toKPa } from './format-pressure'
 import { LARGEST_ROUGH_MM, parseLength } from './parse-length'
 
@@ -146,12 +147,12 @@ describe('a tool’s length, typed', () => {
 
 describe('torque and force', () => {
   it('are in N·m and kN, or in lb·ft and lbf where thou are read', () => {
-    expect([55, 85.5, 137.6].map((nm) => formatTorque(nm, 'mm', 'en'))).toEqual(['55', '85.5', '138'])
-    expect(formatTorque(55, 'thou', 'en')).toBe('40.6')
-    expect(formatTorque(137.6, 'thou', 'en')).toBe('101')
+    expect([55, 85.5, 137.6].map((nm) => formatTorque(nm, 'Nm', 'en'))).toEqual(['55', '85.5', '138'])
+    expect(formatTorque(55, 'lbf-ft', 'en')).toBe('40.6')
+    expect(formatTorque(137.6, 'lbf-ft', 'en')).toBe('101')
     expect([formatForce(31_377, 'mm', 'en', true), formatForce(31_377, 'thou', 'en', true)]).toEqual(['31.3', '7,050'])
     expect([formatForce(40_970, 'mm', 'en'), formatForce(40_970, 'thou', 'en')]).toEqual(['41.0', '9,210'])
-    expect(torqueUnit).toEqual({ mm: 'nm', thou: 'lbft' })
+    expect(usualTorqueUnit).toEqual({ mm: 'Nm', thou: 'lbf-ft' })
     expect(axis.force.thou(NEWTON_PER_LBF * 500)).toBeCloseTo(500, 9)
     expect(axis.length.thou(254)).toBeCloseTo(10, 12)
   })
@@ -164,15 +165,15 @@ describe('torque and force', () => {
   })
 
   it('at which to stop are never rounded up', () => {
-    expect(formatTorque(137.99, 'mm', 'en', true)).toBe('137')
-    expect(formatTorque(101.6 * NM_PER_LBF_FT, 'thou', 'en', true)).toBe('101')
-    expect(formatTorque(100 * NM_PER_LBF_FT, 'thou', 'en', true)).toBe('100')
+    expect(formatTorque(137.99, 'Nm', 'en', true)).toBe('137')
+    expect(formatTorque(101.6 * NM_PER_LBF_FT, 'lbf-ft', 'en', true)).toBe('101')
+    expect(formatTorque(100 * NM_PER_LBF_FT, 'lbf-ft', 'en', true)).toBe('100')
     fc.assert(
       fc.property(
         fc.double({ min: 1, max: 5000, noNaN: true }),
-        fc.constantFrom('mm' as const, 'thou' as const),
+        fc.constantFrom('Nm' as const, 'lbf-ft' as const),
         (nm, unit) => {
-          const perUnit = unit === 'mm' ? 1 : NM_PER_LBF_FT
+          const perUnit = unit === 'Nm' ? 1 : NM_PER_LBF_FT
           const shown = Number(formatTorque(nm, unit, 'en', true)) * perUnit
           expect(shown).toBeLessThanOrEqual(nm + 1e-6)
           expect(nm - shown).toBeLessThan(perUnit)
@@ -182,9 +183,9 @@ describe('torque and force', () => {
   })
 
   it('are read as they are typed on the wrench', () => {
-    expect(parseTorque('55', 'mm')).toBe(55)
-    expect(parseTorque(' 40,5 ', 'thou')).toBeCloseTo(40.5 * NM_PER_LBF_FT, 9)
-    for (const wrong of ['', 'tight', '-5', '1e3', '90000']) expect(parseTorque(wrong, 'mm'), wrong).toBeNull()
-    expect(parseTorque('15000', 'thou')).toBeNull()
+    expect(parseTorque('55', 'Nm')).toBe(55)
+    expect(parseTorque(' 40,5 ', 'lbf-ft')).toBeCloseTo(40.5 * NM_PER_LBF_FT, 9)
+    for (const wrong of ['', 'tight', '-5', '1e3', '90000']) expect(parseTorque(wrong, 'Nm'), wrong).toBeNull()
+    expect(parseTorque('15000', 'lbf-ft')).toBeNull()
   })
 })

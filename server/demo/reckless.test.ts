@@ -5,6 +5,7 @@ import type { UnitTruth } from '#core/sim/unit-truth'
 import { applyAct } from '#core/job/apply'
 import { newUuid } from '#core/testing/hand'
 import { RecklessHand } from '#core/testing/reckless'
+import type { EntryAct } from '#core/works/kinds'
 import { stageLogic } from '#core/works/logic'
 import type { StageName } from '#core/works/stage-table'
 import { startLeakTable, type LeakTable } from '#core/works/leaks/leak-table'
@@ -27,7 +28,7 @@ import { pumpTruth } from './unit-world'
 const mapValues = <K extends string, A, B>(of: Readonly<Record<K, A>>, change: (a: A) => B): Record<K, B> =>
   Object.fromEntries(Object.entries<A>(of).map(([k, a]) => [k, change(a)])) as Record<K, B>
 /** So many hands at the least, and at the most. */
-const [LEAST, MOST] = [12, 150]
+const [LEAST, MOST] = [12, 300]
 
 interface Tried {
   name: string
@@ -160,7 +161,14 @@ const works: Tried[] = [
       withEnds({ damper: { ...damperSheet, holeShearMPa: 1 } }),
       withEnds({ ends: endSheets.map((e) => ({ ...e, trackClearanceMm: 50, maxTrackMm: 0 })) }),
       withEnds({ ends: resting, damper: { ...damperSheet, kind: 'fluid' } }),
-      withEnds({ ends: resting, damper: { ...damperSheet, kind: 'fluid' } }),
+      // The same with the cover's bolts behind it.
+      () =>
+        withClosed(withEnds({ ends: resting, damper: { ...damperSheet, kind: 'fluid' } })(), [
+          'damper-off',
+          'flywheel-off',
+          'seal-out',
+          'cover',
+        ]),
       withEnds({
         damper: { ...damperSheet, kind: 'fluid', noseThread: { ...damperSheet.noseThread, depthMm: 5 } },
       }),
@@ -216,6 +224,7 @@ describe.each(works)('$name, by hands that err', ({ jobs, truth, stages, uncerta
   it('is told one thing by bar, gate and refusal, in whole sentences, at every step of its stages', () => {
     const met = new Set<string>()
     const refused = new Set<string>()
+    const sent: EntryAct[] = []
     const wanted = stages.flatMap((stage) => stageLogic[stage].steps!.map((s) => `${stage} ${s.action} ${s.code}`))
     const orders = stages.flatMap((stage) => (stageLogic[stage].says.orders ?? []).map((order) => `${stage} ${order}`))
     const open = () => [...wanted.filter((step) => !met.has(step)), ...orders.filter((order) => !refused.has(order))]
@@ -227,6 +236,7 @@ describe.each(works)('$name, by hands that err', ({ jobs, truth, stages, uncerta
         seed,
         (now) => lookAt(now, now.stage, met),
         uncertaintyMm,
+        sent,
       )
       for (const stage of stages) lookAt(hand, stage, met)
       for (let i = 0; i < 220 && hand.recklessly(); i++)

@@ -13,7 +13,8 @@ import type { Photo } from '#core/job/photo'
 import type { LengthUnit } from '#core/units/convert'
 import { formatLength } from '#core/units/format-length'
 import { formatPressure, formatTemperature, pressureUnit, temperatureUnit } from '#core/units/format-pressure'
-import { formatTorque, torqueUnit } from '#core/units/format-torque'
+import { formatTorque } from '#core/units/format-torque'
+import { usualTorqueUnit } from '#core/units/torque-units'
 import { formatMoney } from '#core/units/format-money'
 import { formatRough, roughUnit } from '#core/units/format-rough'
 import { recordLocale, strikeReason, word } from './words'
@@ -93,7 +94,7 @@ export class Writer {
     const { unit } = this.options
     return valueNm === null
       ? '—'
-      : `${formatTorque(valueNm, unit, recordLocale, down)} ${word(`unit.${torqueUnit[unit]}`)}`
+      : `${formatTorque(valueNm, usualTorqueUnit[unit], recordLocale, down)} ${word(`unit.${usualTorqueUnit[unit]}`)}`
   }
 
   /** How something was struck out, or nothing. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { formatTorque, parseTorque, torqueUnit } from '#core/units/format-torque'
+import { formatTorque, parseTorque } from '#core/units/format-torque'
 import { useDevice } from '../stores/device'
 
 /** A torque typed in the wrench's unit, kept in N·m; null while it is empty or wrong. */
@@ -16,21 +16,21 @@ const text = ref(show(model.value))
 const wrong = ref(false)
 
 function show(valueNm: number | null | undefined): string {
-  return valueNm == null ? '' : formatTorque(valueNm, device.unit, locale.value)
+  return valueNm == null ? '' : formatTorque(valueNm, device.torqueUnit, locale.value)
 }
 
 function typed(): void {
-  const valueNm = parseTorque(text.value, device.unit)
+  const valueNm = parseTorque(text.value, device.torqueUnit)
   wrong.value = text.value.trim() !== '' && valueNm === null
   model.value = valueNm
 }
 
 // What is set from outside is shown; what this box was typed itself stays as it was typed.
 watch(model, (valueNm) => {
-  if (valueNm !== parseTorque(text.value, device.unit)) text.value = show(valueNm)
+  if (valueNm !== parseTorque(text.value, device.torqueUnit)) text.value = show(valueNm)
 })
 watch(
-  () => device.unit,
+  () => device.torqueUnit,
   () => (text.value = show(model.value)),
 )
 defineExpose({ empty: () => (text.value = '') })
@@ -39,7 +39,7 @@ defineExpose({ empty: () => (text.value = '') })
 <template>
   <div class="field">
     <label :for="id"
-      >{{ label }} <span class="font-normal text-soft">{{ t(`unit.${torqueUnit[device.unit]}`) }}</span></label
+      >{{ label }} <span class="font-normal text-soft">{{ t(`unit.${device.torqueUnit}`) }}</span></label
     >
     <input
       :id="id"

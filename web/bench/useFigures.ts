@@ -2,7 +2,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { storeToRefs } from 'pinia'
 import { formatLength } from '#core/units/format-length'
-import { forceUnit, formatForce, formatTorque, torqueUnit } from '#core/units/format-torque'
+import { forceUnit, formatForce, formatTorque } from '#core/units/format-torque'
 import { formatMoney } from '#core/units/format-money'
 import { formatPressure, formatTemperature, pressureUnit, temperatureUnit } from '#core/units/format-pressure'
 import { formatRough, formatTyped, roughUnit } from '#core/units/format-rough'
@@ -13,7 +13,7 @@ import { useShop } from '../stores/shop'
 
 /** Writes figures in this device's unit and language. */
 export function useFigures() {
-  const { unit } = storeToRefs(useDevice())
+  const { unit, torqueUnit } = storeToRefs(useDevice())
   const { locale, t } = useI18n()
   const shop = useShop()
 
@@ -46,7 +46,7 @@ export function useFigures() {
   function torque(valueNm: number | null, down = false): string {
     return valueNm === null
       ? '—'
-      : `${formatTorque(valueNm, unit.value, locale.value, down)} ${t(`unit.${torqueUnit[unit.value]}`)}`
+      : `${formatTorque(valueNm, torqueUnit.value, locale.value, down)} ${t(`unit.${torqueUnit.value}`)}`
   }
 
   /** What something bears, with its unit. */
@@ -115,6 +115,7 @@ export function useFigures() {
 
   return {
     unit,
+    torqueUnit,
     length,
     fine,
     rough,

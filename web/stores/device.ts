@@ -1,13 +1,20 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { ref, watchEffect } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
 import type { LengthUnit } from '#core/units/convert'
+import { usualTorqueUnit, type TorqueUnit } from '#core/units/torque-units'
 import { newId } from './new-id'
 
 /** What this device remembers: who works at it, in which unit, with which gauge. */
 export const useDevice = defineStore('device', () => {
   const deviceId = useLocalStorage('evenbore.device', newId())
   const unit = useLocalStorage<LengthUnit>('evenbore.unit', 'mm')
+  /** The unit each person's wrench is on, where it is not the usual one. */
+  const wrenches = useLocalStorage<Record<string, TorqueUnit>>('evenbore.wrench-units', {})
+  const torqueUnit = computed<TorqueUnit>({
+    get: () => wrenches.value[personId.value] ?? usualTorqueUnit[unit.value],
+    set: (of) => (wrenches.value = { ...wrenches.value, [personId.value]: of }),
+  })
   const theme = useLocalStorage<'light' | 'dark'>('evenbore.theme', 'light')
   const personId = useLocalStorage('evenbore.person', '')
   const gaugeId = useLocalStorage('evenbore.gauge', '')
@@ -23,5 +30,18 @@ export const useDevice = defineStore('device', () => {
   watchEffect(() => {
     document.documentElement.dataset.theme = theme.value
   })
-  return { deviceId, unit, theme, personId, gaugeId, zeroOn, depthGaugeId, ledgeZeroOn, gaugeBy, ears, clampNm }
+  return {
+    deviceId,
+    unit,
+    torqueUnit,
+    theme,
+    personId,
+    gaugeId,
+    zeroOn,
+    depthGaugeId,
+    ledgeZeroOn,
+    gaugeBy,
+    ears,
+    clampNm,
+  }
 })

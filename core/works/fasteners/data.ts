@@ -1,8 +1,10 @@
 import { z } from 'zod'
 import { placedBolt } from '../../fasten/tighten-order'
-import { torqueUnits } from '../../fasten/wrench-line'
+import { torqueUnits } from '../../units/torque-units'
 import { placeCode } from '../../job/place'
-import { cylinderNumber, friction, lengthFromZeroMm, mark, share, stressMPa, thicknessMm, torqueNm } from '../../schema'
+import { angleOf, lengthOf, torqueOf } from '../../figure-types'
+import { cylinderNumber, friction, mark, share, stressMPa, thicknessMm, torqueNm } from '../../schema'
+import { LARGEST_TORQUE_NM } from '../../units/format-torque'
 import { kind } from '../kind'
 
 /** What is on a thread: each has its usual friction. */
@@ -40,6 +42,9 @@ export type Joint = z.infer<typeof joint>
 export const section = z.strictObject({ joints: z.array(joint).max(40) })
 export type FastenerSection = z.infer<typeof section>
 
+/** A bolt by itself, from under its head to its end. */
+const boltLengthMm = lengthOf({ least: 5, most: 1500, by: ['outside', 'rule'] })
+
 /** What a bolt took. */
 export const kinds = {
   'tighten-bolt': kind({
@@ -56,8 +61,8 @@ export const kinds = {
       bolt: mark,
       /** Which round of the book it was, 0 the first. */
       round: z.int().min(0).max(20),
-      torqueNm: z.number().min(0).max(1e6),
-      angleDeg: z.number().min(-3600).max(3600).nullable(),
+      torqueNm: torqueOf({ least: 0, most: LARGEST_TORQUE_NM }),
+      angleDeg: angleOf({ least: 0, most: 720, by: ['wrench', 'protractor'] }).nullable(),
       /** What the wrench itself showed: a figure and its unit. */
       shown: z.number().min(0).max(1e7),
       unit: z.enum(torqueUnits),
@@ -74,7 +79,7 @@ export const kinds = {
     stage: 'record',
     struckIn: 'record',
     quiet: true,
-    given: { joint: placeCode, cylinder: cylinderNumber.nullable(), bolt: mark, freeLengthMm: lengthFromZeroMm },
+    given: { joint: placeCode, cylinder: cylinderNumber.nullable(), bolt: mark, freeLengthMm: boltLengthMm },
   }),
   /** The witness mark drawn over bolt and part: the last step. */
   'mark-joint': kind({

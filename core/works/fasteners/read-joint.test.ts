@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { applyAct } from '../../job/apply'
 import type { Snapshot } from '../../job/snapshot'
 import { sixCylinders } from '../../testing/make-snapshot'
-import { jointOf, jointOpen, orderOf, readJoint } from './read-joint'
+import { jointAt, jointOf, orderOf, readJoint } from './read-joint'
 
 let n = 0
 const id = () => `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`
@@ -58,8 +58,9 @@ describe('the hold-down of a liner', () => {
     expect(readJoint(now, joint, 3)).toMatchObject({ round: 1, next: order[0] })
     for (const bolt of order) now = tightened(now, bolt, 1, 55)
     expect(readJoint(now, joint, 3)).toMatchObject({ done: true, next: null })
-    expect(jointOpen(now, 'hold-down', 3)).toBe(false)
-    expect(jointOpen(now, 'hold-down', 4)).toBe(true)
+    expect(jointAt(now, 'hold-down', 3)?.done).toBe(true)
+    expect(jointAt(now, 'hold-down', 4)?.done).toBe(false)
+    expect(jointAt(now, 'no-such-joint', 4)).toBeNull()
   })
 
   it('shows at once the bolt that is short, over, or turned unlike its sisters', () => {
@@ -77,6 +78,17 @@ describe('the hold-down of a liner', () => {
       readJoint(now, joint, 3).rounds[1]!.judged.bolts.map((x) => [x.bolt, x.verdict]),
     )
     expect(verdicts).toEqual({ [a]: 'ok', [b]: 'over', [c]: 'ok', [d]: 'turns-too-far' })
+  })
+
+  it('is not done with a bolt that took more than the book allows, in any round, until it is drawn anew', () => {
+    const { order } = orderOf(joint)
+    const [a] = order as [string]
+    let now = order.reduce((job, bolt) => tightened(job, bolt, 0, 27.5), job)
+    expect(readJoint(tightened(now, a, 0, 33), joint, 3)).toMatchObject({ round: 1 })
+    expect(readJoint(tightened(now, a, 0, 60), joint, 3)).toMatchObject({ round: 0, next: a })
+    for (const bolt of order) now = tightened(now, bolt, 1, bolt === a ? 60 : 55)
+    expect(readJoint(now, joint, 3)).toMatchObject({ round: 1, next: a, done: false })
+    expect(readJoint(tightened(now, a, 1, 55), joint, 3)).toMatchObject({ next: null, done: true })
   })
 
   it('names a bolt that has become too long', () => {

@@ -2,6 +2,7 @@ import { judgeTightening, type JudgedTightening } from '../../fasten/judge-tight
 import { tightenOrder } from '../../fasten/tighten-order'
 import type { Snapshot } from '../../job/snapshot'
 import { type Groups } from '../kinds'
+import { SLACK } from '../../schema'
 import { standingEntries } from '../standing-entries'
 import { loosenedSeq } from '../loosened'
 import type { Joint } from './data'
@@ -80,6 +81,12 @@ export interface JointState {
   tooLong: string[]
 }
 
+/** The first bolt that took more than the book's last round allows: it comes off, is looked at, and is drawn anew. */
+function overdrawn({ torqueNm, tolNm }: Joint, readings: readonly Tightening[]): string | null {
+  const last = new Map(readings.map((r) => [r.bolt, r.torqueNm]))
+  return [...last].find(([, nm]) => nm > torqueNm + tolNm + SLACK)?.[0] ?? null
+}
+
 /** How far a joint is since it was last taken apart: round by round, bolt by bolt. */
 export function readJoint(snapshot: Snapshot, joint: Joint, cylinder: number | null): JointState {
   const { order, ofBook } = orderOf(joint)
@@ -101,7 +108,8 @@ export function readJoint(snapshot: Snapshot, joint: Joint, cylinder: number | n
       }),
     }
   })
-  const open = rounds.findIndex((r) => r.judged.next !== null)
+  const nexts = rounds.map(({ judged, readings: mine }) => judged.next ?? overdrawn(joint, mine))
+  const open = nexts.findIndex((next) => next !== null)
   const round = open < 0 ? rounds.length : open
   const tooLong = own(fastenerEntries(snapshot, 'lengths')).filter(
     (l) => joint.freeLengthMaxMm !== null && l.freeLengthMm > joint.freeLengthMaxMm,
@@ -112,15 +120,19 @@ export function readJoint(snapshot: Snapshot, joint: Joint, cylinder: number | n
     ofBook,
     rounds,
     round,
-    next: rounds[round]?.judged.next ?? null,
+    next: nexts[round] ?? null,
     done: open < 0,
-    witness: own(fastenerEntries(snapshot, 'witnesses')).length > 0,
+    witness: own(fastenerEntries(snapshot, 'witnesses')).some((w) => w.seq > since),
     tooLong: tooLong.map((l) => l.bolt),
   }
 }
 
-/** Whether a joint of a cylinder is still to be tightened; false where the sheet does not have it. */
-export function jointOpen(snapshot: Snapshot, code: string, cylinder: number | null): boolean {
-  const joint = jointOf(snapshot, code)
-  return joint !== null && !readJoint(snapshot, joint, cylinder).done
+/** How far a joint of the sheet is, by its code; null where there is none. */
+export function jointAt(
+  snapshot: Snapshot,
+  code: string | null | undefined,
+  cylinder: number | null,
+): JointState | null {
+  const joint = code == null ? null : jointOf(snapshot, code)
+  return joint && readJoint(snapshot, joint, cylinder)
 }

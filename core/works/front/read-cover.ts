@@ -1,13 +1,14 @@
 import { setCover, type SetCover } from '../../front/set-cover'
 import { orNull } from '../../errors'
 import type { Snapshot } from '../../job/snapshot'
-import { jointOpen } from '../fasteners/read-joint'
+import { jointAt } from '../fasteners/read-joint'
+import type { Bolted } from '../fasteners/turns'
 import type { Verdict } from '../../measure/verdict'
 import { entriesAt, lastAt, type EndSpot } from './read-front'
 import { trustSweep } from './schools'
 
 /** A cover on its way on. */
-export interface CoverState {
+export interface CoverState extends Bolted {
   clean: boolean
   /** When the sealant was laid; null where it was not, or needs none. */
   sealedAt: string | null
@@ -43,6 +44,7 @@ export function readCover(snapshot: Snapshot, end: EndSpot): CoverState {
   const skin = cover?.skinMin
   const set = sweep ? readSweep(end, sweep) : null
   return {
+    bolts: jointAt(snapshot, cover?.joint, null),
     clean: clean !== null,
     sealedAt: sealed?.at ?? null,
     skinAt: sealed && skin ? new Date(Date.parse(sealed.at) + skin * 60_000).toISOString() : null,
@@ -76,7 +78,3 @@ export function readSweep(
     }),
   )
 }
-
-/** Whether the bolts of a cover are still to be tightened by the fastener bench. */
-export const coverBoltsOpen = (snapshot: Snapshot, { of: { cover } }: EndSpot): boolean =>
-  cover?.joint != null && jointOpen(snapshot, cover.joint, null)

@@ -3,7 +3,7 @@ import { setCover } from '../../front/set-cover'
 import type { Snapshot } from '../../job/snapshot'
 import { fitPlane, type PlaneFit } from '../../measure/fit-plane'
 import { judgeUpper, type Verdict } from '../../measure/verdict'
-import { jointOpen } from '../fasteners/read-joint'
+import { jointAt, type JointState } from '../fasteners/read-joint'
 import type { FreeStep, FlywheelSurface, MountStep } from './kinds'
 import { frontEntries, lastOf, sectionOf } from './read-front'
 import type { FlywheelSheet } from './section'
@@ -34,7 +34,7 @@ export interface FlywheelState {
   clean: boolean
   on: boolean
   tight: boolean
-  boltsOpen: boolean
+  bolts: JointState | null
   faceSweep: ReturnType<typeof lastOf<'flywheelSweeps'>>
   face: PlaneFit | null
   faceVerdict: Verdict | null
@@ -96,7 +96,7 @@ export function readFlywheel(snapshot: Snapshot): FlywheelState {
     clean: clean !== null,
     on: on !== null,
     tight: tight !== null,
-    boltsOpen: of?.joint != null && jointOpen(snapshot, of.joint, null),
+    bolts: jointAt(snapshot, of?.joint, null),
     faceSweep,
     face,
     faceVerdict: face ? judgeUpper(face.tiltMm, of!.faceRunoutMaxMm, root2 * faceSweep!.uncertaintyMm) : null,

@@ -3,12 +3,14 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { JointState } from '#core/works/fasteners/read-joint'
+import { useFigures } from '../useFigures'
 import type { BoltVerdict } from '#core/fasten/judge-tightening'
 
 /** The bolts where they are, each with its number in the order and a ring for every round; the one in hand is large. */
-const props = defineProps<{ state: JointState }>()
+const props = defineProps<{ state: JointState; inHand: string | null }>()
 const emit = defineEmits<{ choose: [bolt: string] }>()
 const { t } = useI18n()
+const { torque } = useFigures()
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width: w, height: h } = useElementSize(frame, { width: 480, height: 360 })
 const width = computed(() => Math.max(260, w.value))
@@ -43,10 +45,19 @@ const bolts = computed(() =>
     ...b,
     ...place(b),
     turn: props.state.order.indexOf(b.id) + 1,
-    next: props.state.next === b.id,
+    next: props.inHand === b.id,
     rings: props.state.rounds.map((r) => r.judged.bolts.find((x) => x.bolt === b.id)!.verdict),
+    took: tookBy(b.id),
   })),
 )
+/** What a bolt took last, and how that is. */
+function tookBy(bolt: string): { words: string; verdict: BoltVerdict } | null {
+  const round = props.state.rounds.findLast((r) => r.readings.some((x) => x.bolt === bolt))
+  if (!round) return null
+  const { verdict } = round.judged.bolts.find((b) => b.bolt === bolt)!
+  const took = torque(round.readings.findLast((r) => r.bolt === bolt)!.torqueNm)
+  return { verdict, words: verdict === 'ok' ? took : `${took}, ${t(`joint.verdict.${verdict}`)}` }
+}
 /** The way from bolt to bolt in their order. */
 const way = computed(() =>
   props.state.order
@@ -119,7 +130,22 @@ const way = computed(() =>
         >
           {{ b.turn }}
         </text>
+        <text
+          v-if="b.took"
+          :x="b.x"
+          :y="b.y + (b.next ? 34 : 22) + 6 * b.rings.length + 8"
+          text-anchor="middle"
+          font-size="15"
+          :font-weight="b.took.verdict === 'ok' ? 400 : 700"
+          :fill="tone(b.took.verdict)"
+          data-part="bolt-took"
+        >
+          {{ b.took.words }}
+        </text>
       </g>
+      <text v-if="state.order.length > 1" x="14" :y="height - 12" font-size="14" fill="var(--scribe)">
+        {{ t(state.ofBook ? 'joint.of-book' : 'joint.none-in-book') }}
+      </text>
     </svg>
   </figure>
 </template>

@@ -52,13 +52,19 @@ const sentence = computed(() => {
   return now.key.startsWith('~') ? t('turn.why') : say(sayAsk(current.value.entry, now, current.value, writer.value))
 })
 const unit = computed(() => {
-  const word = ask.value?.quantity ? unitWord(ask.value.quantity, device.unit) : null
+  const word = ask.value?.quantity ? unitWord(ask.value.quantity, device) : null
   return word && t(`unit.${word}`)
 })
 const placeholder = computed(() => {
   if (live.value) return length(gaugeStore.valueMm ?? 0)
-  const usual = ask.value?.usual
-  return typeof usual === 'number' ? shown(usual, ask.value!.quantity!, false) : ''
+  const stands = ask.value?.usual ?? ask.value?.offered
+  return typeof stands === 'number' ? shown(stands, ask.value!.quantity!, false) : ''
+})
+/** A figure that is offered: what it says when it is taken as it is. */
+const offer = computed(() => {
+  const now = ask.value
+  if (typeof now?.offered !== 'number' || now.is !== 'figure') return null
+  return t(`offer.${current.value!.entry}.${now.word}`, { offered: shown(now.offered, now.quantity!, true) })
 })
 const isFigure = computed(() => ask.value?.is === 'figure')
 const others = computed(() => [
@@ -119,6 +125,7 @@ const answer = (value: Parameters<typeof props.turn.answer>[0]) => taking(() => 
 /** Takes the next figure from what reads it: a gauge that is connected, or the simulated engine. */
 function takeOne(): void {
   if (live.value) takeLive()
+  else if (offer.value) answer(ask.value!.offered!)
   else if (props.simulated) emit('simulate', 1)
   else takeLive()
 }
@@ -162,6 +169,7 @@ function onBoxKey(event: KeyboardEvent): void {
       if (stillThere.value) takeLive(true)
       else if (empty && ask.value?.usual !== undefined) answer(ask.value.usual)
       else if (empty && live.value) takeLive()
+      else if (empty && offer.value) answer(ask.value!.offered!)
       else enter()
     },
     Escape: () => {
@@ -286,7 +294,7 @@ watch(
         }}</span>
       </div>
       <button
-        v-if="simulated || live"
+        v-if="(simulated && !offer) || live"
         type="button"
         class="key !px-2"
         :disabled="asking"
@@ -356,6 +364,16 @@ watch(
       </button>
     </form>
 
+    <button
+      v-if="offer"
+      type="button"
+      class="key-brass"
+      data-part="take-offered"
+      aria-keyshortcuts="Enter"
+      @click="(event: MouseEvent) => isSecondOf(event) || answer(ask!.offered!)"
+    >
+      {{ offer }}
+    </button>
     <button v-if="!ask && turn.draft.value" type="button" class="key-brass" data-part="turn-enter" @click="turn.finish">
       {{ t('turn.enter') }}
     </button>

@@ -8,8 +8,8 @@ export function useShownFigure(): (value: number, quantity: Quantity, withUnit?:
   const { t, locale } = useI18n()
   const device = useDevice()
   return (value, quantity, withUnit = quantity !== 'length') => {
-    const unit = unitWord(quantity, device.unit)
-    const written = writeFigure(value, quantity, device.unit, locale.value)
+    const unit = unitWord(quantity, device)
+    const written = writeFigure(value, quantity, device, locale.value)
     return withUnit && unit ? `${written} ${t(`unit.${unit}`)}` : written
   }
 }

@@ -1,10 +1,12 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import { answersOf, MORE } from '#core/job/turn'
+import { answersOf, MORE, type MeasuredBy } from '#core/job/turn'
 import { assembled, filled, nextAsk, nothingSaid, type Answer, type Answers, type Ask } from '#core/job/ask'
 import { applyAct } from '#core/job/apply'
 import { strikeEntry } from '#core/job/entries'
 import { spotKey, type Spot } from '#core/job/place'
+import type { WrenchReading } from '#core/fasten/wrench-line'
 import { mean } from '#core/measure/mean'
+import type { TorqueUnit } from '#core/units/torque-units'
 import { isInstrument, type Gauge, type Snapshot } from '#core/job/snapshot'
 import { uncertaintyByRuleMm } from '#core/measure/uncertainty'
 import type { EntryAct, EntryWhat } from '#core/works/kinds'
@@ -147,11 +149,14 @@ export function useTurn(
   function chooseGauge(gaugeId: string): void {
     device.gaugeBy = { ...device.gaugeBy, [instrument.value]: gaugeId }
   }
-  const by = computed(() =>
-    gauge.value
+  /** What a torque wrench sent, as it showed it; null where the figure is typed, or it clicked. */
+  const sent = ref<{ unit: TorqueUnit; shown: number } | null>(null)
+  const by = computed<MeasuredBy>(() => ({
+    ...(gauge.value
       ? { gaugeId: gauge.value.id, uncertaintyMm: uncertaintyByRuleMm(snapshot().rule, gauge.value) }
-      : { gaugeId: null, uncertaintyMm: 0 },
-  )
+      : { gaugeId: null, uncertaintyMm: 0 }),
+    wrench: sent.value ? { ...sent.value, sent: true } : { unit: device.torqueUnit, sent: false },
+  }))
   const said = computed(() => current.value?.said(answers.value, by.value) ?? nothingSaid)
 
   function keep(next: Partial<TurnDraft>): void {
@@ -174,7 +179,10 @@ export function useTurn(
     stillThere.value = false
     text.value = ''
   }
-  watch(id, clear)
+  watch(id, () => {
+    clear()
+    sent.value = null
+  })
 
   /** Takes an answer; makes the entry where it was the last. @returns whether it was taken */
   function answer(value: Answer): boolean {
@@ -237,6 +245,7 @@ export function useTurn(
       return false
     }
     correcting.value = null
+    sent.value = null
     put(done, null)
     if (at.onward) onward()
     return true
@@ -268,7 +277,7 @@ export function useTurn(
   function enter(): boolean {
     const ask = asking.value
     if (!ask?.quantity) return false
-    const read = readFigure(text.value, ask.quantity, device.unit)
+    const read = readFigure(text.value, ask.quantity, device)
     if (read.ok) return figure(read.value, text.value.trim())
     problem.value = { kind: read.problem }
     return false
@@ -293,10 +302,23 @@ export function useTurn(
     return figure(gaugeStore.valueMm, String(gaugeStore.valueMm))
   }
 
+  /** Takes what a torque wrench sent, where a torque is asked. @returns whether it was taken */
+  function takeWrench({ torqueNm, angleDeg, unit, shown }: WrenchReading): boolean {
+    if (asking.value?.quantity !== 'torque') return false
+    sent.value = { unit, shown }
+    if (angleDeg !== null) aside('angleDeg', angleDeg)
+    return answer(torqueNm)
+  }
+  /** What is touched or sent beside the question at hand. */
+  function aside(key: string, value: Answer): void {
+    keep({ answers: { ...answers.value, [key]: value } })
+  }
+
   /** Takes the last answer back. */
   function undo(): void {
     const key = draft.value?.order.at(-1)
     clear()
+    sent.value = null
     if (key === undefined) return
     const { [key]: _, ...rest } = answers.value
     const { [key]: __, ...repeats } = draft.value!.repeats
@@ -381,6 +403,8 @@ export function useTurn(
     answer,
     enter,
     takeLive,
+    takeWrench,
+    aside,
     undo,
     choose,
     again,

@@ -89,7 +89,7 @@ export function useStage<P extends Spot>(
   /** Takes what is offered for all that is still asked, where all of it is. @returns whether it was taken */
   function takeOffered(): boolean {
     for (let ask = nextAsk(turn.asks.value, turn.answers.value); ask;) {
-      if (ask.offered === undefined) return false
+      if (typeof ask.offered !== 'string') return false
       turn.choose(ask.key)
       if (!turn.answer(ask.offered)) return false
       if (!padded.value || turn.draft.value === null) return true
@@ -99,7 +99,7 @@ export function useStage<P extends Spot>(
   }
   const allOffered = () =>
     turn.asks.value.every(
-      (a) => a.offered !== undefined || a.usual !== undefined || turn.answers.value[a.key] !== undefined,
+      (a) => typeof a.offered === 'string' || a.usual !== undefined || turn.answers.value[a.key] !== undefined,
     )
 
   async function go(): Promise<void> {

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { coreLeft } from '#core/fasten/thread'
 import { tighten } from '#core/fasten/tighten'
-import { nmPerUnit, torqueUnits } from '#core/fasten/wrench-line'
+import { nmPerUnit, torqueUnits } from '#core/units/torque-units'
 import { threadConditions, usualFriction, type ThreadCondition } from '#core/works/fasteners/data'
 import { jointsOf } from '#core/works/fasteners/read-joint'
 import ChoiceKeys from '../../bench/ChoiceKeys.vue'
@@ -71,7 +71,7 @@ const percent = (share: number, sign = false) =>
     signDisplay: sign ? 'exceptZero' : 'auto',
   }).format(share)
 const inUnits = (nm: number) =>
-  torqueUnits.map((u) => `${Number((nm / nmPerUnit[u]).toPrecision(4))} ${t(`joint.units.${u}`)}`).join('  =  ')
+  torqueUnits.map((u) => `${Number((nm / nmPerUnit[u]).toPrecision(4))} ${t(`unit.${u}`)}`).join('  =  ')
 </script>
 
 <template>

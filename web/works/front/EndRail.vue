@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
-import { coverBoltsOpen, readCover } from '#core/works/front/read-cover'
+import { isOpen } from '#core/works/fasteners/turns'
+import { readCover } from '#core/works/front/read-cover'
 import { isFreed, readFlywheel } from '#core/works/front/read-flywheel'
 import { readDamper } from '#core/works/front/read-damper'
 import { endsOf, lastAt, lastOf, sectionOf } from '#core/works/front/read-front'
@@ -32,12 +33,7 @@ const views = computed(() => {
     const pulled = lastOf(props.snapshot, 'pulled')
     const off = lastAt(props.snapshot, 'coversOff', end.place)
     const state = {
-      cover:
-        end.of.cover === null
-          ? null
-          : cover!.tight && !coverBoltsOpen(props.snapshot, end)
-            ? true
-            : off === null && !cover!.clean,
+      cover: end.of.cover === null ? null : cover!.tight && !isOpen(cover!) ? true : off === null && !cover!.clean,
       seal: seal.depth !== null || out === null,
       flywheel: !isFront && wheel.value ? readFlywheel(props.snapshot).tight || !isFreed(props.snapshot, 'off') : null,
       damper: isFront && damper.value ? readDamper(props.snapshot).home !== null || pulled === null : null,

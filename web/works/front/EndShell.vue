@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import type { JointState } from '#core/works/fasteners/read-joint'
 import TurnShell from '../../bench/stage/TurnShell.vue'
 import EndRail from './EndRail.vue'
 import type { useEnds } from './useEnds'
@@ -10,6 +11,8 @@ const props = defineProps<{
   hands: ReturnType<typeof useEnds>
   /** What is in hand is the damper, not one end. */
   whole?: boolean
+  /** The bolts that are tightened here. */
+  joint?: JointState | null
 }>()
 const { t } = useI18n()
 const { snapshot, section, mine, choose } = props.hands
@@ -17,7 +20,7 @@ const title = computed(() => (props.whole || !mine.value ? null : t(`front.end-t
 </script>
 
 <template>
-  <TurnShell :hands="hands" :title="title" :empty="section ? null : t('front.no-section')">
+  <TurnShell :hands="hands" :joint="joint ?? null" :title="title" :empty="section ? null : t('front.no-section')">
     <template #rail>
       <EndRail :snapshot="snapshot" :selected="whole ? null : (mine?.place ?? null)" @select="choose" />
     </template>

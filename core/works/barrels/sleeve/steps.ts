@@ -2,7 +2,8 @@ import type { Said } from '../../../job/ask'
 import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Clock } from '../../clock'
-import { jointOpen } from '../../fasteners/read-joint'
+import { jointAt } from '../../fasteners/read-joint'
+import { boltTurns, isOpen, tightenBolt } from '../../fasteners/turns'
 import { readFit, sleeveFit } from '../fit/read'
 import { barrelsWith, nameAt, sectionOf, type BarrelSpot } from '../read-barrels'
 import { edgeStations, named } from '../parts'
@@ -123,19 +124,21 @@ const look = barrels.turn({
 const lap = barrels.turn({ entry: 'lap-top', fields: {}, after: atHome })
 const pin = barrels.turn({ entry: 'pin-in', fields: {}, after: atHome })
 
-const studs = whole((s) => barrelsWith(s, 'sleeve').length > 0 && studsOpen(s)).of([
-  {
-    action: 'bolts',
-    when: ({ state }) => state,
-    gate: { code: 'studs-open', soft: true },
-    reason: 'book',
-    caution: 'locker',
-  },
-])
-const studsOpen = (snapshot: Snapshot): boolean => {
-  const joint = sectionOf(snapshot)?.joint ?? null
-  return joint !== null && jointOpen(snapshot, joint, null)
-}
+const studs = whole((s) => ({
+  bolts: barrelsWith(s, 'sleeve').length > 0 ? jointAt(s, sectionOf(s)?.joint, null) : null,
+})).of(
+  [
+    {
+      action: 'bolts',
+      when: ({ state }) => isOpen(state),
+      gate: { code: 'studs-open', soft: true },
+      reason: 'book',
+      caution: 'locker',
+      turn: tightenBolt,
+    },
+  ],
+  boltTurns,
+)
 
 /** Barrels from the oven's door. */
 export function clocks(snapshot: Snapshot): Clock[] {

@@ -3,7 +3,8 @@ import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
 import type { Clock } from '../../clock'
-import { jointOpen } from '../../fasteners/read-joint'
+import { jointAt } from '../../fasteners/read-joint'
+import { boltTurns, isOpen, tightenBolt, type Bolted } from '../../fasteners/turns'
 import { faceSteps, type FaceStep } from '../kinds'
 import { padsOf, readFace, sectionOf, type DrawState, type FaceState, type PadSpot } from '../read-faces'
 
@@ -57,10 +58,7 @@ const says = {
 } as const
 const { part, first, logic } = stageSteps('face-seal', says)
 
-interface FaceNow extends FaceState {
-  boltsOpen: boolean
-}
-type H = Here<PadSpot, FaceNow>
+type H = Here<PadSpot, FaceState & Bolted>
 const soaking = ({ state, nowMs }: H) => state.soakedAt !== null && Date.parse(state.soakedAt) > nowMs
 /** What is done next at a pad, in the order of the trade; null where its seal is in. */
 function nextAt(h: H): string | null {
@@ -74,7 +72,7 @@ function nextAt(h: H): string | null {
   if (state.on.binds) return 'binds'
   if (state.on.uneven) return 'even'
   if (state.on.turnsNow !== null) return 'draw'
-  if (state.boltsOpen) return 'bolts'
+  if (isOpen(state)) return 'bolts'
   if (state.tight === null) return 'air'
   return state.tight ? null : 'again'
 }
@@ -82,10 +80,7 @@ const is = (action: string) => (h: H) => nextAt(h) === action
 
 const pads = part({
   places: padsOf,
-  read: (s, pad): FaceNow => ({
-    ...readFace(s, pad),
-    boltsOpen: pad.of.joint !== null && jointOpen(s, pad.of.joint, null),
-  }),
+  read: (s, pad) => ({ ...readFace(s, pad), bolts: jointAt(s, pad.of.joint, null) }),
   figures: ({ spot: { of }, state, nowMs }) => {
     const draw: DrawState = state.has('ring-out') ? state.on : state.off
     return {
@@ -152,89 +147,98 @@ const notIn = { code: 'face-not-in', soft: false } as const
 export const faceSeal = logic({
   parts: [
     first((s) => sectionOf(s) !== null, 'sheet-first', 'no-section'),
-    pads.of([
-      {
-        action: 'jack',
-        when: is('jack'),
-        gate: notIn,
-        reason: 'alternately',
-        caution: 'evenly-off',
-        turn: round(
-          'off',
-          same(({ state }) => state.off),
-        ),
-      },
-      { action: 'ring-out', when: is('ring-out'), gate: notIn, reason: 'fingers', turn: stepped('ring-out') },
-      { action: 'pair', when: is('pair'), gate: notIn, reason: 'matched', caution: 'faces', turn: stepped('pair') },
-      { action: 'soak', when: is('soak'), gate: notIn, reason: 'dry-burns', turn: stepped('soak') },
-      { action: 'bubbles', when: is('bubbles'), gate: notIn, reason: 'air-in-it', turn: stepped('bubbles') },
-      {
-        action: 'jelly',
-        when: is('jelly'),
-        gate: notIn,
-        reason: 'on-packing',
-        caution: 'faces',
-        turn: stepped('jelly'),
-      },
-      { action: 'rolled', when: is('rolled'), gate: notIn, reason: 'no-twist', turn: stepped('rolled') },
-      // While one soaks, the other goes on.
-      { action: 'wait', when: is('wait'), gate: notIn, reason: 'soaks', yields: true },
-      { action: 'clicked', when: is('clicked'), gate: notIn, reason: 'tabs', turn: stepped('clicked') },
-      {
-        action: 'wiped',
-        when: is('wiped'),
-        gate: notIn,
-        reason: 'nothing-on-it',
-        caution: 'spirit',
-        turn: stepped('wiped'),
-      },
-      {
-        action: 'clicked',
-        when: is('binds'),
-        gate: notIn,
-        reason: 'binds',
-        caution: 'never-snap',
-        turn: stepped('clicked'),
-      },
-      {
-        action: 'even',
-        when: is('even'),
-        gate: { code: 'face-uneven', soft: false },
-        reason: 'uneven',
-        caution: 'never-snap',
-        // The nuts that lag are brought up to the one that leads.
-        turn: round('on', ({ state }) => state.on.lagging),
-      },
-      {
-        action: 'draw',
-        when: is('draw'),
-        gate: notIn,
-        reason: 'in-turn',
-        caution: 'never-snap',
-        turn: round(
-          'on',
-          same(({ state }) => state.on),
-        ),
-      },
-      { action: 'bolts', when: is('bolts'), gate: { code: 'bolts-open-at', soft: true }, reason: 'book' },
-      {
-        action: 'air',
-        when: is('air'),
-        gate: { code: 'air-not-tried', soft: true },
-        reason: 'before-filled',
-        caution: 'low-air-only',
-        turn: air,
-        onward: true,
-      },
-      {
-        action: 'again',
-        when: is('again'),
-        gate: { code: 'air-lost', soft: false },
-        reason: 'leaks',
-        caution: 'low-air-only',
-        turn: air,
-      },
-    ]),
+    pads.of(
+      [
+        {
+          action: 'jack',
+          when: is('jack'),
+          gate: notIn,
+          reason: 'alternately',
+          caution: 'evenly-off',
+          turn: round(
+            'off',
+            same(({ state }) => state.off),
+          ),
+        },
+        { action: 'ring-out', when: is('ring-out'), gate: notIn, reason: 'fingers', turn: stepped('ring-out') },
+        { action: 'pair', when: is('pair'), gate: notIn, reason: 'matched', caution: 'faces', turn: stepped('pair') },
+        { action: 'soak', when: is('soak'), gate: notIn, reason: 'dry-burns', turn: stepped('soak') },
+        { action: 'bubbles', when: is('bubbles'), gate: notIn, reason: 'air-in-it', turn: stepped('bubbles') },
+        {
+          action: 'jelly',
+          when: is('jelly'),
+          gate: notIn,
+          reason: 'on-packing',
+          caution: 'faces',
+          turn: stepped('jelly'),
+        },
+        { action: 'rolled', when: is('rolled'), gate: notIn, reason: 'no-twist', turn: stepped('rolled') },
+        // While one soaks, the other goes on.
+        { action: 'wait', when: is('wait'), gate: notIn, reason: 'soaks', yields: true },
+        { action: 'clicked', when: is('clicked'), gate: notIn, reason: 'tabs', turn: stepped('clicked') },
+        {
+          action: 'wiped',
+          when: is('wiped'),
+          gate: notIn,
+          reason: 'nothing-on-it',
+          caution: 'spirit',
+          turn: stepped('wiped'),
+        },
+        {
+          action: 'clicked',
+          when: is('binds'),
+          gate: notIn,
+          reason: 'binds',
+          caution: 'never-snap',
+          turn: stepped('clicked'),
+        },
+        {
+          action: 'even',
+          when: is('even'),
+          gate: { code: 'face-uneven', soft: false },
+          reason: 'uneven',
+          caution: 'never-snap',
+          // The nuts that lag are brought up to the one that leads.
+          turn: round('on', ({ state }) => state.on.lagging),
+        },
+        {
+          action: 'draw',
+          when: is('draw'),
+          gate: notIn,
+          reason: 'in-turn',
+          caution: 'never-snap',
+          turn: round(
+            'on',
+            same(({ state }) => state.on),
+          ),
+        },
+        {
+          action: 'bolts',
+          when: is('bolts'),
+          gate: { code: 'bolts-open-at', soft: true },
+          reason: 'book',
+          turn: tightenBolt,
+        },
+        {
+          action: 'air',
+          when: is('air'),
+          gate: { code: 'air-not-tried', soft: true },
+          reason: 'before-filled',
+          caution: 'low-air-only',
+          turn: air,
+          onward: true,
+        },
+        {
+          action: 'again',
+          when: is('again'),
+          gate: { code: 'air-lost', soft: false },
+          reason: 'leaks',
+          caution: 'low-air-only',
+          turn: air,
+        },
+      ],
+      boltTurns,
+    ),
   ],
   next: {
     action: 'next-place',

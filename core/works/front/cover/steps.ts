@@ -5,7 +5,8 @@ import type { Here } from '../../../job/turn'
 import { judgeUpper } from '../../../measure/verdict'
 import type { Clock } from '../../clock'
 import type { CoverStep } from '../kinds'
-import { coverBoltsOpen, readCover, readSweep, type CoverState } from '../read-cover'
+import { boltTurns, isOpen, tightenBolt } from '../../fasteners/turns'
+import { readCover, readSweep, type CoverState } from '../read-cover'
 import { coveredEnds, sectionOf, type EndSpot } from '../read-front'
 import { trustSweep } from '../schools'
 import { LEAST_STATIONS, sweepRows, sweptSofar } from '../sweeps'
@@ -52,13 +53,10 @@ const says = {
 } as const
 const { part, first, logic } = stageSteps('cover', says)
 
-interface CoverNow extends CoverState {
-  boltsOpen: boolean
-}
-type H = Here<EndSpot, CoverNow>
+type H = Here<EndSpot, CoverState>
 const covers = part({
   places: coveredEnds,
-  read: (s, end): CoverNow => ({ ...readCover(s, end), boltsOpen: coverBoltsOpen(s, end) }),
+  read: readCover,
   figures: ({ spot, state: { set, sweep } }) => {
     const cover = spot.of.cover!
     const move = set?.move
@@ -145,94 +143,98 @@ export const cover = logic({
         reason: 'no-section',
       },
     ),
-    covers.of([
-      {
-        action: 'clean',
-        when: ({ state }) => !state.clean,
-        gate: notOn,
-        reason: 'three-meet',
-        turn: stepped('clean'),
-      },
-      {
-        action: 'sealant',
-        when: ({ spot, state }) => spot.of.cover!.sealant !== null && !state.sealedAt,
-        gate: notOn,
-        reason: 'corners',
-        caution: 'sealant-skin',
-        turn: stepped('sealant'),
-      },
-      {
-        action: 'clean',
-        when: lost,
-        gate: notOn,
-        head: 'clean-again',
-        reason: 'lost',
-        caution: 'sealant-skin',
-        turn: stepped('clean'),
-      },
-      {
-        action: 'snug',
-        when: ({ state }) => !state.snug,
-        gate: notOn,
-        reason: 'can-move',
-        caution: 'snug-only',
-        turn: stepped('snug'),
-      },
-      {
-        action: 'sweep',
-        when: ({ state }) => !state.set && !state.tight,
-        gate: notOn,
-        reason: 'by-dial',
-        caution: 'crank-low',
-        turn: swept,
-      },
-      {
-        action: 'move',
-        when: (h) => setAs('move')(h) && !h.state.tight,
-        gate: offCentre,
-        reason: 'off-centre',
-        turn: moved,
-      },
-      {
-        action: 'cannot',
-        when: (h) => setAs('rail-or-centre', 'holes')(h) && !h.state.tight,
-        gate: offCentre,
-        reason: ({ state }) => (state.set!.verdict === 'holes' ? 'holes' : 'rail-or-centre'),
-      },
-      {
-        action: 'bolts',
-        when: ({ state }) => state.boltsOpen && (state.set !== null || state.tight),
-        gate: { code: 'bolts-open-at', soft: true },
-        reason: (h) => (h.state.set ? standing(h) : 'looked'),
-        caution: 'book-torque',
-      },
-      {
-        action: 'tight',
-        when: ({ state }) => !state.tight,
-        gate: notOn,
-        reason: standing,
-        turn: stepped('tight'),
-      },
-      {
-        action: 'sweep',
-        when: ({ state }) => state.tight && !state.lookedAgain,
-        gate: { code: 'cover-not-swept', soft: false },
-        head: 'sweep-again',
-        reason: 'looked',
-        turn: swept,
-        onward: true,
-      },
-      {
-        action: 'stands-off',
-        when: (h) => h.state.lookedAgain && setAs('move', 'rail-or-centre', 'holes', 'dowelled')(h),
-        gate: offCentre,
-        reason: ({ state }) => {
-          const { verdict } = state.set!
-          return verdict === 'dowelled' ? 'dowelled' : verdict === 'rail-or-centre' ? 'rail-or-centre' : 'holes'
+    covers.of(
+      [
+        {
+          action: 'clean',
+          when: ({ state }) => !state.clean,
+          gate: notOn,
+          reason: 'three-meet',
+          turn: stepped('clean'),
         },
-        doubt: true,
-      },
-    ]),
+        {
+          action: 'sealant',
+          when: ({ spot, state }) => spot.of.cover!.sealant !== null && !state.sealedAt,
+          gate: notOn,
+          reason: 'corners',
+          caution: 'sealant-skin',
+          turn: stepped('sealant'),
+        },
+        {
+          action: 'clean',
+          when: lost,
+          gate: notOn,
+          head: 'clean-again',
+          reason: 'lost',
+          caution: 'sealant-skin',
+          turn: stepped('clean'),
+        },
+        {
+          action: 'snug',
+          when: ({ state }) => !state.snug,
+          gate: notOn,
+          reason: 'can-move',
+          caution: 'snug-only',
+          turn: stepped('snug'),
+        },
+        {
+          action: 'sweep',
+          when: ({ state }) => !state.set && !state.tight,
+          gate: notOn,
+          reason: 'by-dial',
+          caution: 'crank-low',
+          turn: swept,
+        },
+        {
+          action: 'move',
+          when: (h) => setAs('move')(h) && !h.state.tight,
+          gate: offCentre,
+          reason: 'off-centre',
+          turn: moved,
+        },
+        {
+          action: 'cannot',
+          when: (h) => setAs('rail-or-centre', 'holes')(h) && !h.state.tight,
+          gate: offCentre,
+          reason: ({ state }) => (state.set!.verdict === 'holes' ? 'holes' : 'rail-or-centre'),
+        },
+        {
+          action: 'bolts',
+          when: ({ state }) => isOpen(state) && (state.set !== null || state.tight),
+          gate: { code: 'bolts-open-at', soft: true },
+          reason: (h) => (h.state.set ? standing(h) : 'looked'),
+          caution: 'book-torque',
+          turn: tightenBolt,
+        },
+        {
+          action: 'tight',
+          when: ({ state }) => !state.tight,
+          gate: notOn,
+          reason: standing,
+          turn: stepped('tight'),
+        },
+        {
+          action: 'sweep',
+          when: ({ state }) => state.tight && !state.lookedAgain,
+          gate: { code: 'cover-not-swept', soft: false },
+          head: 'sweep-again',
+          reason: 'looked',
+          turn: swept,
+          onward: true,
+        },
+        {
+          action: 'stands-off',
+          when: (h) => h.state.lookedAgain && setAs('move', 'rail-or-centre', 'holes', 'dowelled')(h),
+          gate: offCentre,
+          reason: ({ state }) => {
+            const { verdict } = state.set!
+            return verdict === 'dowelled' ? 'dowelled' : verdict === 'rail-or-centre' ? 'rail-or-centre' : 'holes'
+          },
+          doubt: true,
+        },
+      ],
+      boltTurns,
+    ),
   ],
   next: { action: 'next-place', reason: 'next', figures: (_, { place }) => ({ end: { word: `front.end.${place}` } }) },
   closes: (s) => (coveredEnds(s).length === 0 ? { reason: 'no-cover', head: 'nothing' } : { reason: 'all-good' }),

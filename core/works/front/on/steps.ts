@@ -4,7 +4,8 @@ import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
 import type { Spot } from '../../../job/place'
 import type { Clock } from '../../clock'
-import { jointOpen } from '../../fasteners/read-joint'
+import { jointAt } from '../../fasteners/read-joint'
+import { boltTurns, isOpen, tightenBolt } from '../../fasteners/turns'
 import type { OnSchool } from '../kinds'
 import { isHome, readDamper } from '../read-damper'
 import { sectionOf } from '../read-front'
@@ -56,7 +57,7 @@ const readOn = (s: Snapshot) => {
   return {
     ...readDamper(s),
     damper,
-    boltOpen: damper?.joint != null && jointOpen(s, damper.joint, null),
+    bolts: jointAt(s, damper?.joint, null),
     /** When every dry lip has rested, ms; nought where none need to. */
     restedMs: Math.max(0, ...restClocks(s).map((c) => Date.parse(c.dueAt))),
   }
@@ -218,14 +219,15 @@ export const damperOn = logic({
         },
         {
           action: 'bolt',
-          when: ({ state }) => state.started !== null && state.boltOpen,
+          when: ({ state }) => state.started !== null && isOpen(state),
           gate: { code: 'bolt-open', soft: true },
           reason: 'holds',
           caution: 'lubricant',
+          turn: tightenBolt,
         },
       ],
       // Who chooses the screw where heat serves draws it on by that.
-      [byScrew],
+      [byScrew, ...boltTurns],
     ),
   ],
   closes: (s) => {

@@ -4,6 +4,7 @@ import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
 import type { Spot } from '../../../job/place'
 import { judgeUpper } from '../../../measure/verdict'
+import { boltTurns, isOpen, tightenBolt } from '../../fasteners/turns'
 import type { FlywheelSurface, MountStep } from '../kinds'
 import { flywheelScrap, readBore, readFace, readFlywheel } from '../read-flywheel'
 import { sectionOf } from '../read-front'
@@ -101,80 +102,84 @@ export const flywheelOn = logic({
       action: 'sheet-first',
       reason: 'no-section',
     }),
-    mounting.of([
-      {
-        action: 'clean',
-        when: (h) => has(h) && !h.state.clean,
-        gate: notOn,
-        reason: 'flush',
-        caution: 'no-crumb',
-        turn: mounted('clean'),
-      },
-      {
-        action: 'on',
-        when: (h) => has(h) && !h.state.on,
-        gate: notOn,
-        head: ({ state }) => (state.scrap ? 'on-new' : 'on'),
-        reason: ({ state }) => (state.scrap ? 'scrap' : 'mark-to-mark'),
-        caution: 'heavy-wheel',
-        turn: mounted('on'),
-      },
-      {
-        action: 'bolts',
-        when: (h) => has(h) && h.state.boltsOpen,
-        gate: notOn,
-        reason: 'holds',
-        caution: 'wheel-torque',
-      },
-      {
-        action: 'tight',
-        when: (h) => has(h) && !h.state.tight,
-        gate: notOn,
-        reason: 'holds',
-        caution: 'wheel-torque',
-        turn: mounted('tight'),
-      },
-      {
-        // The dial needs the crank turned, and a dry lip must rest before it is.
-        action: 'wait-rest',
-        when: (h) => unswept(h) && rests(h),
-        gate: notSwept,
-        reason: 'lip-rests',
-        figures: ({ state, nowMs }) => ({ minutes: Math.max(1, Math.ceil((state.restedMs - nowMs) / 60_000)) }),
-      },
-      {
-        action: 'sweep-face',
-        when: (h) => unswept(h) && !rests(h),
-        gate: notSwept,
-        reason: 'true-face',
-        caution: 'end-play',
-        turn: swept('face'),
-      },
-      {
-        action: 'clean',
-        when: ({ state }) => state.faceVerdict === 'out',
-        gate: { code: 'flywheel-runs-out', soft: true },
-        head: 'clean-again',
-        reason: ({ state }) => (state.mounts > 1 ? 'wobbles-still' : 'wobbles'),
-        caution: 'no-crumb',
-        turn: mounted('clean'),
-      },
-      {
-        action: 'sweep-bore',
-        when: (h) => has(h) && h.state.flywheel!.boreRunoutMaxMm !== null && h.state.bore === null,
-        gate: notSwept,
-        reason: 'true-bore',
-        caution: 'lift-crank',
-        turn: swept('bore'),
-      },
-      {
-        action: 'bore-lies-off',
-        when: ({ state }) => state.boreVerdict === 'out',
-        gate: { code: 'housing-off', soft: true },
-        reason: 'bore-off',
-        doubt: true,
-      },
-    ]),
+    mounting.of(
+      [
+        {
+          action: 'clean',
+          when: (h) => has(h) && !h.state.clean,
+          gate: notOn,
+          reason: 'flush',
+          caution: 'no-crumb',
+          turn: mounted('clean'),
+        },
+        {
+          action: 'on',
+          when: (h) => has(h) && !h.state.on,
+          gate: notOn,
+          head: ({ state }) => (state.scrap ? 'on-new' : 'on'),
+          reason: ({ state }) => (state.scrap ? 'scrap' : 'mark-to-mark'),
+          caution: 'heavy-wheel',
+          turn: mounted('on'),
+        },
+        {
+          action: 'bolts',
+          when: (h) => has(h) && isOpen(h.state),
+          gate: notOn,
+          reason: 'holds',
+          caution: 'wheel-torque',
+          turn: tightenBolt,
+        },
+        {
+          action: 'tight',
+          when: (h) => has(h) && !h.state.tight,
+          gate: notOn,
+          reason: 'holds',
+          caution: 'wheel-torque',
+          turn: mounted('tight'),
+        },
+        {
+          // The dial needs the crank turned, and a dry lip must rest before it is.
+          action: 'wait-rest',
+          when: (h) => unswept(h) && rests(h),
+          gate: notSwept,
+          reason: 'lip-rests',
+          figures: ({ state, nowMs }) => ({ minutes: Math.max(1, Math.ceil((state.restedMs - nowMs) / 60_000)) }),
+        },
+        {
+          action: 'sweep-face',
+          when: (h) => unswept(h) && !rests(h),
+          gate: notSwept,
+          reason: 'true-face',
+          caution: 'end-play',
+          turn: swept('face'),
+        },
+        {
+          action: 'clean',
+          when: ({ state }) => state.faceVerdict === 'out',
+          gate: { code: 'flywheel-runs-out', soft: true },
+          head: 'clean-again',
+          reason: ({ state }) => (state.mounts > 1 ? 'wobbles-still' : 'wobbles'),
+          caution: 'no-crumb',
+          turn: mounted('clean'),
+        },
+        {
+          action: 'sweep-bore',
+          when: (h) => has(h) && h.state.flywheel!.boreRunoutMaxMm !== null && h.state.bore === null,
+          gate: notSwept,
+          reason: 'true-bore',
+          caution: 'lift-crank',
+          turn: swept('bore'),
+        },
+        {
+          action: 'bore-lies-off',
+          when: ({ state }) => state.boreVerdict === 'out',
+          gate: { code: 'housing-off', soft: true },
+          reason: 'bore-off',
+          doubt: true,
+        },
+      ],
+      boltTurns,
+    ),
   ],
   closes: (s) => {
     const { flywheel, face } = readOn(s)

@@ -4,7 +4,8 @@ import { stageSteps } from '../../../job/step'
 import type { Here } from '../../../job/turn'
 import type { CylinderSpot } from '../../../job/place'
 import { judgeLower, judgeUpper, worstVerdict } from '../../../measure/verdict'
-import { jointOpen } from '../../fasteners/read-joint'
+import { jointAt } from '../../fasteners/read-joint'
+import { boltTurns, isOpen, tightenBolt, type Bolted } from '../../fasteners/turns'
 import { lastAt, readTip, sectionOf, tipScope, type TipState } from '../read-sleeves'
 
 const says = {
@@ -51,12 +52,11 @@ const before = first((s) => sectionOf(s) !== null, 'stop', 'test-first', undefin
   reason: 'no-section',
 })
 
-interface TipNow extends TipState {
+interface TipNow extends TipState, Bolted {
   /** Gas came past its washer, and nobody lifted it since: it is no good any more, wherever the tip stands. */
   bubbled: boolean
   /** What lies under it came out of this job's hands: it is counted, not measured. */
   known: boolean
-  clampOpen: boolean
 }
 const tips = part({
   places: (s) => (sectionOf(s) ? tipScope(s).map(atCylinder) : []),
@@ -64,12 +64,11 @@ const tips = part({
     const soap = lastAt(s, 'soaped', cylinder)
     const out = lastAt(s, 'washersOut', cylinder)
     const lifted = Math.max(out?.seq ?? -1, lastAt(s, 'washers', cylinder)?.seq ?? -1)
-    const clamp = sectionOf(s)?.clampJoint ?? null
     return {
       ...readTip(s, cylinder),
       bubbled: soap?.bubbles === true && soap.seq > lifted,
       known: out !== null || lastAt(s, 'in', cylinder) !== null,
-      clampOpen: clamp !== null && jointOpen(s, clamp, cylinder),
+      bolts: jointAt(s, sectionOf(s)?.clampJoint, cylinder),
     }
   },
   figures: ({ snapshot, state: { tip, setting, bubbled } }) => {
@@ -131,82 +130,86 @@ const measure = tips.turn({
 export const tipsStage = logic({
   parts: [
     before,
-    tips.of([
-      {
-        action: 'washers-out',
-        when: ({ state }) => state.bubbled,
-        gate: { code: 'washers-wrong', soft: false },
-        head: 'washers-out-again',
-        reason: 'bubbled',
-        caution: 'one-washer',
-        turn: washersOut,
-      },
-      {
-        action: 'washer',
-        when: ({ state }) => !state.bubbled && state.washerMm === null && !state.tip && state.known,
-        gate: { code: 'not-measured', soft: false },
-        reason: 'one-new',
-        caution: 'one-washer',
-        turn: fitWasher,
-      },
-      {
-        action: 'measure',
-        when: ({ state }) => !state.bubbled && !state.tip && (state.washerMm !== null || !state.known),
-        gate: { code: 'not-measured', soft: false },
-        reason: ({ state }) => (state.washerMm === null ? 'count-first' : 'tells'),
-        turn: measure,
-      },
-      {
-        action: 'washers-out',
-        when: (h) => reading(h) === 'stacked',
-        gate: { code: 'washers-wrong', soft: false },
-        reason: 'stacked',
-        caution: 'one-washer',
-        turn: washersOut,
-      },
-      {
-        action: 'washer',
-        when: (h) => reading(h) === 'missing',
-        gate: { code: 'washers-wrong', soft: false },
-        reason: 'missing',
-        caution: 'one-washer',
-        turn: fitWasher,
-      },
-      {
-        action: 'reseat',
-        when: (h) => reading(h) === 'not-seated-or-bent',
-        gate: { code: 'not-seated', soft: true },
-        reason: 'bent',
-      },
-      {
-        action: 'other-washer',
-        when: (h) => outside(h) && otherServes(h),
-        gate: { code: 'out', soft: true },
-        reason: 'outside',
-        turn: otherWasher,
-      },
-      {
-        action: 'cut-seat',
-        when: (h) => outside(h) && !otherServes(h),
-        gate: { code: 'out', soft: true },
-        reason: 'no-washer',
-        turn: cutSeat,
-      },
-      {
-        action: 'clamp',
-        when: ({ state }) => state.clampOpen,
-        gate: { code: 'bolts-open', soft: true },
-        reason: 'stands',
-        caution: 'clamp-book',
-      },
-      {
-        action: 'on-the-line',
-        when: (h) => sound(h) && h.state.setting?.verdict === 'unsure',
-        gate: { code: 'unsure', soft: true },
-        reason: 'near-limit',
-        doubt: true,
-      },
-    ]),
+    tips.of(
+      [
+        {
+          action: 'washers-out',
+          when: ({ state }) => state.bubbled,
+          gate: { code: 'washers-wrong', soft: false },
+          head: 'washers-out-again',
+          reason: 'bubbled',
+          caution: 'one-washer',
+          turn: washersOut,
+        },
+        {
+          action: 'washer',
+          when: ({ state }) => !state.bubbled && state.washerMm === null && !state.tip && state.known,
+          gate: { code: 'not-measured', soft: false },
+          reason: 'one-new',
+          caution: 'one-washer',
+          turn: fitWasher,
+        },
+        {
+          action: 'measure',
+          when: ({ state }) => !state.bubbled && !state.tip && (state.washerMm !== null || !state.known),
+          gate: { code: 'not-measured', soft: false },
+          reason: ({ state }) => (state.washerMm === null ? 'count-first' : 'tells'),
+          turn: measure,
+        },
+        {
+          action: 'washers-out',
+          when: (h) => reading(h) === 'stacked',
+          gate: { code: 'washers-wrong', soft: false },
+          reason: 'stacked',
+          caution: 'one-washer',
+          turn: washersOut,
+        },
+        {
+          action: 'washer',
+          when: (h) => reading(h) === 'missing',
+          gate: { code: 'washers-wrong', soft: false },
+          reason: 'missing',
+          caution: 'one-washer',
+          turn: fitWasher,
+        },
+        {
+          action: 'reseat',
+          when: (h) => reading(h) === 'not-seated-or-bent',
+          gate: { code: 'not-seated', soft: true },
+          reason: 'bent',
+        },
+        {
+          action: 'other-washer',
+          when: (h) => outside(h) && otherServes(h),
+          gate: { code: 'out', soft: true },
+          reason: 'outside',
+          turn: otherWasher,
+        },
+        {
+          action: 'cut-seat',
+          when: (h) => outside(h) && !otherServes(h),
+          gate: { code: 'out', soft: true },
+          reason: 'no-washer',
+          turn: cutSeat,
+        },
+        {
+          action: 'clamp',
+          when: ({ state }) => isOpen(state),
+          gate: { code: 'bolts-open', soft: true },
+          reason: 'stands',
+          caution: 'clamp-book',
+          turn: tightenBolt,
+        },
+        {
+          action: 'on-the-line',
+          when: (h) => sound(h) && h.state.setting?.verdict === 'unsure',
+          gate: { code: 'unsure', soft: true },
+          reason: 'near-limit',
+          doubt: true,
+        },
+      ],
+      boltTurns,
+    ),
   ],
   next: { action: 'next-cylinder', reason: 'next', figures: () => ({}) },
   closes: () => ({ reason: 'all-set' }),

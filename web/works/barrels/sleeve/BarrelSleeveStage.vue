@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Frame } from '#core/drawing/scene'
 import { flangeFromAbove } from '#core/works/barrels/sleeve/drawing'
@@ -10,8 +10,7 @@ import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import { barrelsWith } from '#core/works/barrels/read-barrels'
 import { readFit, sleeveFit } from '#core/works/barrels/fit/read'
 import { readDrop } from '#core/works/barrels/sleeve/read'
-import { jointOf } from '#core/works/fasteners/read-joint'
-import JointDialog from '../../../bench/joint/JointDialog.vue'
+import { jointAt } from '#core/works/fasteners/read-joint'
 import { useFigures } from '../../../bench/useFigures'
 import { useShopNow } from '../../../stores/shop-clock'
 import BarrelShell from '../BarrelShell.vue'
@@ -21,8 +20,7 @@ import DropGap from './DropGap.vue'
 const { t } = useI18n()
 const { length } = useFigures()
 const nowMs = useShopNow(500)
-const bolts = ref(false)
-const hands = useBarrels('barrel-sleeve', barrelSleeve, { bolts: () => (bolts.value = true) }, () => nowMs.value)
+const hands = useBarrels('barrel-sleeve', barrelSleeve, {}, () => nowMs.value)
 const { snapshot, section, closed, mine, turn } = hands
 const { spots, choose } = useAskedSpots(turn, 'flange-stands')
 const draw = (frame: Frame) => flangeFromAbove(mine.value!, state.value!, spots.value, frame)
@@ -35,7 +33,7 @@ const dropC = computed(() => {
   const press = sleeveFit(section.value, interferenceMm, section.value.sleeve.chillC ?? 20)
   return press ? Math.ceil(press.slipOnAtC) : null
 })
-const joint = computed(() => (section.value?.joint ? jointOf(snapshot.value, section.value.joint) : null))
+const joint = computed(() => jointAt(snapshot.value, section.value?.joint, null))
 /** What was done last at this barrel. */
 const last = computed(() => {
   const { flange, drop, hot } = state.value ?? {}
@@ -46,7 +44,7 @@ const last = computed(() => {
 </script>
 
 <template>
-  <BarrelShell :hands="hands">
+  <BarrelShell :hands="hands" :joint="joint">
     <SceneDrawing v-if="mine && state && (spots || state.flange)" :draw="draw" @spot="choose" />
     <DropGap
       v-else-if="mine && fit && state && sleeved"
@@ -79,9 +77,6 @@ const last = computed(() => {
         <p v-if="state.pinned" class="text-body">{{ t('barrel.is-pinned') }}</p>
         <EntryKeys v-if="last && !closed" :hands="hands" :what="last.what" :entry="last.entry" />
       </template>
-    </template>
-    <template #dialogs>
-      <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />
     </template>
   </BarrelShell>
 </template>

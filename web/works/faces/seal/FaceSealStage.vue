@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { jointOf } from '#core/works/fasteners/read-joint'
+import { jointAt } from '#core/works/fasteners/read-joint'
 import { faceSeal } from '#core/works/faces/seal/steps'
 import { faceEntries, padsOf, readFace, sectionOf } from '#core/works/faces/read-faces'
-import JointDialog from '../../../bench/joint/JointDialog.vue'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import TurnShell from '../../../bench/stage/TurnShell.vue'
 import { useStage } from '../../../bench/stage/useStage'
@@ -16,12 +15,10 @@ import PadRail from './PadRail.vue'
 const { t } = useI18n()
 const { length, pressure } = useFigures()
 const nowMs = useShopNow(1000)
-const bolts = ref(false)
-const hands = useStage('face-seal', faceSeal, padsOf, { bolts: () => (bolts.value = true) }, () => nowMs.value)
+const hands = useStage('face-seal', faceSeal, padsOf, {}, () => nowMs.value)
 const { snapshot, closed, mine, move, choose, strike } = hands
 const section = computed(() => sectionOf(snapshot.value))
 const state = computed(() => (mine.value ? readFace(snapshot.value, mine.value) : null))
-const joint = computed(() => (mine.value?.of.joint ? jointOf(snapshot.value, mine.value.of.joint) : null))
 const last = computed(() => {
   if (!mine.value) return null
   const { place } = mine.value
@@ -33,7 +30,12 @@ const last = computed(() => {
 </script>
 
 <template>
-  <TurnShell :hands="hands" :title="mine?.of.name ?? null" :empty="section ? null : t('face.no-section')">
+  <TurnShell
+    :hands="hands"
+    :joint="mine ? jointAt(snapshot, mine.of.joint, null) : null"
+    :title="mine?.of.name ?? null"
+    :empty="section ? null : t('face.no-section')"
+  >
     <template #rail><PadRail :snapshot="snapshot" :selected="mine?.place ?? null" @select="choose" /></template>
     <FaceParts v-if="mine && state" :pad="mine" :state="state" :hand="move.action" />
     <template #side>
@@ -71,9 +73,6 @@ const last = computed(() => {
           {{ t('face.strike') }}
         </button>
       </template>
-    </template>
-    <template #dialogs>
-      <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />
     </template>
   </TurnShell>
 </template>

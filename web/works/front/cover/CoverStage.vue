@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { jointOf } from '#core/works/fasteners/read-joint'
 import { cover } from '#core/works/front/cover/steps'
 import { entriesAt } from '#core/works/front/read-front'
 import { readCover } from '#core/works/front/read-cover'
 import { centringDoubts } from '#core/works/front/schools'
-import JointDialog from '../../../bench/joint/JointDialog.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { useShopNow } from '../../../stores/shop-clock'
@@ -18,11 +16,9 @@ import CoverSweep from './CoverSweep.vue'
 const { t } = useI18n()
 const { length } = useFigures()
 const nowMs = useShopNow(1000)
-const bolts = ref(false)
-const hands = useEnds('cover', cover, { bolts: () => (bolts.value = true) }, () => nowMs.value)
+const hands = useEnds('cover', cover, {}, () => nowMs.value)
 const { snapshot, closed, mine, strike } = hands
 const state = computed(() => (mine.value?.of.cover ? readCover(snapshot.value, mine.value) : null))
-const joint = computed(() => (mine.value?.of.cover?.joint ? jointOf(snapshot.value, mine.value.of.cover.joint) : null))
 const doubts = computed(() =>
   (mine.value ? centringDoubts(mine.value) : []).map((d) => ({
     key: d.way,
@@ -37,7 +33,7 @@ const steps = computed(() => (mine.value ? entriesAt(snapshot.value, 'coverSteps
 </script>
 
 <template>
-  <EndShell :hands="hands">
+  <EndShell :hands="hands" :joint="state?.bolts ?? null">
     <CoverSweep v-if="mine?.of.cover && state" :cover="mine.of.cover" :sweep="state.sweep" :set="state.set" />
     <template #side>
       <ol v-if="steps.length" class="text-body" data-part="cover-steps">
@@ -76,9 +72,6 @@ const steps = computed(() => (mine.value ? entriesAt(snapshot.value, 'coverSteps
         <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="sweep-cover" :entry="state.sweep" />
       </div>
       <SchoolRows v-if="doubts.length" :title="t('front.doubts')" :heads="doubtHeads" :rows="doubts" />
-    </template>
-    <template #dialogs>
-      <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />
     </template>
   </EndShell>
 </template>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { jointOf } from '#core/works/fasteners/read-joint'
+import { jointAt } from '#core/works/fasteners/read-joint'
 import { damperOn } from '#core/works/front/on/steps'
 import { readDamper, secondsFromOven } from '#core/works/front/read-damper'
-import JointDialog from '../../../bench/joint/JointDialog.vue'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { useShopNow } from '../../../stores/shop-clock'
@@ -16,12 +15,11 @@ import HubGap from './HubGap.vue'
 const { t } = useI18n()
 const { length, force } = useFigures()
 const nowMs = useShopNow(250)
-const bolts = ref(false)
-const hands = useEnds('damper-on', damperOn, { bolt: () => (bolts.value = true) }, () => nowMs.value)
+const hands = useEnds('damper-on', damperOn, {}, () => nowMs.value)
 const { snapshot, section, closed, strike, turn } = hands
 const state = computed(() => readDamper(snapshot.value))
 const damper = computed(() => section.value?.damper ?? null)
-const joint = computed(() => (damper.value?.joint ? jointOf(snapshot.value, damper.value.joint) : null))
+const joint = computed(() => jointAt(snapshot.value, damper.value?.joint, null))
 /** Heat where it serves: the other way is offered beside it. */
 const school = computed(() => (state.value.heatServes ? 'heat' : 'screw'))
 const rows = computed(() => {
@@ -58,7 +56,7 @@ const says = computed(() => {
 </script>
 
 <template>
-  <EndShell :hands="hands" whole>
+  <EndShell :hands="hands" whole :joint="joint">
     <HubGap v-if="damper" :damper="damper" :state="state" :now-ms="nowMs" />
     <template #side>
       <dl v-if="state.fit" class="grid grid-cols-[1fr_auto] gap-y-1 text-body" data-part="fit-entry">
@@ -111,9 +109,6 @@ const says = computed(() => {
         :entry="state.home"
         :spot="wholeCrank"
       />
-    </template>
-    <template #dialogs>
-      <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />
     </template>
   </EndShell>
 </template>

@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { jointOf } from '#core/works/fasteners/read-joint'
 import { flywheelOn } from '#core/works/front/wheel-on/steps'
 import { readFlywheel } from '#core/works/front/read-flywheel'
 import { frontEntries } from '#core/works/front/read-front'
-import JointDialog from '../../../bench/joint/JointDialog.vue'
 import { useShopNow } from '../../../stores/shop-clock'
 import EndShell from '../EndShell.vue'
 import FlywheelFace from '../FlywheelFace.vue'
@@ -13,19 +11,17 @@ import { useEnds } from '../useEnds'
 
 const { t } = useI18n()
 const nowMs = useShopNow(1000)
-const bolts = ref(false)
-const hands = useEnds('flywheel-on', flywheelOn, { bolts: () => (bolts.value = true) }, () => nowMs.value)
+const hands = useEnds('flywheel-on', flywheelOn, {}, () => nowMs.value)
 const { snapshot, section, closed, strike } = hands
 const state = computed(() => readFlywheel(snapshot.value))
 const steps = computed(() => frontEntries(snapshot.value, 'flywheelMounted'))
 const flywheel = computed(() => section.value?.flywheel ?? null)
-const joint = computed(() => (flywheel.value?.joint ? jointOf(snapshot.value, flywheel.value.joint) : null))
 const shaftMm = computed(() => section.value?.ends.find((e) => e.end === 'rear')?.shaftMm ?? 0)
 const last = computed(() => state.value.boreSweep ?? state.value.faceSweep)
 </script>
 
 <template>
-  <EndShell :hands="hands" whole>
+  <EndShell :hands="hands" whole :joint="state.bolts">
     <FlywheelFace v-if="flywheel" :snapshot="snapshot" :flywheel="flywheel" :shaft-mm="shaftMm" mounting />
     <template #side>
       <ol v-if="steps.length" class="text-body" data-part="wheel-steps">
@@ -48,9 +44,6 @@ const last = computed(() => state.value.boreSweep ?? state.value.faceSweep)
         {{ t('front.housing-bore') }}: {{ t(`verdict.${state.boreVerdict}`) }}
       </p>
       <button v-if="last && !closed" type="button" class="key" @click="strike(last.id)">{{ t('front.strike') }}</button>
-    </template>
-    <template #dialogs>
-      <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="null" @close="bolts = false" />
     </template>
   </EndShell>
 </template>

@@ -249,7 +249,13 @@ onBeforeUnmount(() => gauge.disconnect())
       @done="finish"
     />
     <BarredDialog :open="dialog === 'barred'" :deck="deck" @close="close" @barred="barOver" />
-    <HoldDownDialog v-if="boltsWanted" :open="dialog === 'bolts'" :cylinder="job.selected" @close="close" />
+    <HoldDownDialog
+      v-if="boltsWanted"
+      :key="job.selected"
+      :open="dialog === 'bolts'"
+      :cylinder="job.selected"
+      @close="close"
+    />
     <HistoryDialog
       :open="dialog === 'history'"
       :snapshot="snapshot"

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 import { isClosed } from '#core/job/route'
 import { standingOf } from '#core/job/stations'
 import { checkForJob, pastStopNm, pullMove } from '#core/works/liners/pull'
-import { forceUnit, formatForce, formatTorque, torqueUnit } from '#core/units/format-torque'
+import { forceUnit, formatForce, formatTorque } from '#core/units/format-torque'
 import type { Puller, PullLog } from '#core/works/liners/strip'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { forbids, pullCurves, pullInput } from '#core/pull/check-puller'
@@ -22,7 +22,7 @@ import PullLogDialog from './PullLogDialog.vue'
 import PullSection from './PullSection.vue'
 
 const { t, locale } = useI18n()
-const { rough, torque, unit } = useFigures()
+const { rough, torque, unit, torqueUnit } = useFigures()
 const job = useJob()
 const router = useRouter()
 const { act, strike, goOn, problem } = useActs()
@@ -137,15 +137,15 @@ useStageKeys(
           <div>
             <dt>{{ t('pull.figure.stop') }}</dt>
             <dd class="whitespace-nowrap" data-part="stop-torque">
-              <span class="figure text-head">{{ formatTorque(plan.stopTorqueNm, unit, locale, true) }}</span>
-              <small class="text-fine">{{ t(`unit.${torqueUnit[unit]}`) }}</small>
+              <span class="figure text-head">{{ formatTorque(plan.stopTorqueNm, torqueUnit, locale, true) }}</span>
+              <small class="text-fine">{{ t(`unit.${torqueUnit}`) }}</small>
             </dd>
           </div>
           <div>
             <dt>{{ t('pull.figure.hand') }}</dt>
             <dd class="whitespace-nowrap" :class="{ 'text-outside': !plan.withinLimit }">
-              <span class="figure text-head">{{ formatTorque(plan.torqueNm, unit, locale) }}</span>
-              <small class="text-fine">{{ t(`unit.${torqueUnit[unit]}`) }}</small>
+              <span class="figure text-head">{{ formatTorque(plan.torqueNm, torqueUnit, locale) }}</span>
+              <small class="text-fine">{{ t(`unit.${torqueUnit}`) }}</small>
             </dd>
           </div>
           <div>

@@ -1,39 +1,28 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { jointOf, readJoint } from '#core/works/fasteners/read-joint'
+import { jointAt } from '#core/works/fasteners/read-joint'
 import { lastAt, readTip, tipScope } from '#core/works/sleeves/read-sleeves'
 import { tipsStage } from '#core/works/sleeves/tips/steps'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import TurnShell from '../../../bench/stage/TurnShell.vue'
 import { useFigures } from '../../../bench/useFigures'
-import JointDialog from '../../../bench/joint/JointDialog.vue'
 import SleeveSection from '../SleeveSection.vue'
 import { useSleeves } from '../useSleeves'
 
 const { t } = useI18n()
 const { length } = useFigures()
-const bolts = ref(false)
-const hands = useSleeves(
-  'tips',
-  tipsStage,
-  {
-    clamp: () => (bolts.value = true),
-    reseat: () => {
-      const { tip } = mine.value
-      if (tip) hands.strike(tip.id)
-    },
+const hands = useSleeves('tips', tipsStage, {
+  reseat: () => {
+    const { tip } = mine.value
+    if (tip) hands.strike(tip.id)
   },
-  undefined,
-  () => bolts.value,
-)
+})
 const { job, snapshot, section, closed } = hands
 const title = computed(() => t('pad.cylinder', { cylinder: job.selected }))
 const scope = computed(() => tipScope(snapshot.value))
 const mine = computed(() => readTip(snapshot.value, job.selected))
-const clamp = computed(() => section.value?.clampJoint ?? null)
-const joint = computed(() => (clamp.value === null ? null : jointOf(snapshot.value, clamp.value)))
-const clamped = computed(() => (joint.value ? readJoint(snapshot.value, joint.value, job.selected).done : null))
+const joint = computed(() => jointAt(snapshot.value, section.value?.clampJoint, job.selected))
 const trim = computed(() => lastAt(snapshot.value, 'injectors', job.selected)?.trimCode ?? '')
 const words = computed(() =>
   Object.fromEntries(
@@ -61,7 +50,13 @@ const words = computed(() =>
 </script>
 
 <template>
-  <TurnShell :hands="hands" :words="words" :title="title" :empty="section ? null : t('sleeve.no-section')">
+  <TurnShell
+    :hands="hands"
+    :joint="joint"
+    :words="words"
+    :title="title"
+    :empty="section ? null : t('sleeve.no-section')"
+  >
     <SleeveSection v-if="section" :section="section" :cylinder="job.selected" :tip="mine" />
     <template #side>
       <p v-if="trim" class="text-body">
@@ -91,12 +86,6 @@ const words = computed(() =>
               })
         }}
       </p>
-      <button v-if="joint" type="button" class="key" data-part="open-bolts" @click="bolts = true">
-        {{ t('figures.bolts') }}{{ clamped ? ' ✓' : '' }}
-      </button>
-    </template>
-    <template #dialogs>
-      <JointDialog v-if="joint" :open="bolts" :joint="joint" :cylinder="job.selected" @close="bolts = false" />
     </template>
   </TurnShell>
 </template>
