@@ -118,6 +118,8 @@ function sayPlan({ action, figures: { passes = null, shimMm } }: Move, write: Fi
  */
 export function sayMove(move: Move, write: FigureWriter): SaidMove {
   const filled = blanks(move, write)
+  // What leads away names where to.
+  const leads = move.to ? blanks({ ...move, ...move.to }, write) : filled
   const path = `move.${move.words}`
   return {
     head: { key: `${path}.head.${move.head}`, ...filled },
@@ -127,7 +129,7 @@ export function sayMove(move: Move, write: FigureWriter): SaidMove {
       typeof move.figures.window === 'string' ? { key: `figures.counts.${move.figures.window}`, ...filled } : null,
     plan: sayPlan(move, write),
     caution: move.caution ? { key: `caution.${move.caution}`, ...filled } : null,
-    button: move.button ? { key: `${path}.button.${move.button}`, ...filled } : null,
+    button: move.button ? { key: `${path}.button.${move.button}`, ...leads } : null,
   }
 }
 

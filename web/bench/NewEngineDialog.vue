@@ -108,7 +108,6 @@ async function save(): Promise<void> {
           v-model="engine.cylinders"
           :label="t('engine.cylinders')"
           :problem="problemOf('cylinders')"
-          :step="1"
           min="1"
           max="24"
         />
@@ -116,7 +115,6 @@ async function save(): Promise<void> {
           v-model="engine.perHead"
           :label="t('engine.per-head')"
           :problem="problemOf('perHead')"
-          :step="1"
           min="1"
           max="24"
         />

@@ -1,26 +1,36 @@
 <script setup lang="ts">
-import { computed, useId } from 'vue'
+import { computed, ref, useId, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { readNumber } from './read-number'
 
-/** A figure that is no length and no torque; null while the box is empty. `percent`: kept as a share of 1. */
+/** A figure that is no length and no torque; null while the box is empty or wrong. `percent`: kept as a share of 1. */
 const model = defineModel<number | null>({ required: true })
 const props = defineProps<{
   label: string
   problem?: string | null
   needed?: boolean
   percent?: boolean
-  step?: number | 'any'
 }>()
 defineOptions({ inheritAttrs: false })
 const id = useId()
 const { t } = useI18n()
-const shown = computed(() =>
-  model.value === null ? '' : props.percent ? Math.round(model.value * 1000) / 10 : model.value,
-)
-function typed(event: Event): void {
-  const value = (event.target as HTMLInputElement).valueAsNumber
-  model.value = Number.isNaN(value) ? null : props.percent ? value / 100 : value
+/** Typed figures come back as they were typed: no bit beside them. */
+const DIGITS = 1e9
+const written = (value: number | null) =>
+  value === null ? '' : String(Math.round((props.percent ? value * 100 : value) * DIGITS) / DIGITS)
+const read = (typed: string): number | null => {
+  const value = readNumber(typed)
+  return value !== null && props.percent ? value / 100 : value
 }
+const text = ref(written(model.value))
+const wrong = computed(() => text.value.trim() !== '' && readNumber(text.value) === null)
+function typed(): void {
+  model.value = read(text.value)
+}
+// What is set from outside is shown; what this box was typed itself stays as it was typed.
+watch(model, (value) => {
+  if (value !== read(text.value)) text.value = written(value)
+})
 </script>
 
 <template>
@@ -31,13 +41,14 @@ function typed(event: Event): void {
     <input
       :id="id"
       v-bind="$attrs"
-      :value="shown"
+      v-model="text"
       class="figure"
-      type="number"
-      :step="step ?? 'any'"
-      :aria-invalid="!!problem"
+      inputmode="decimal"
+      autocomplete="off"
+      :aria-invalid="wrong || !!problem"
       @input="typed"
     />
-    <span v-if="problem" class="text-small text-outside" data-part="field-problem">{{ problem }}</span>
+    <span v-if="wrong" class="text-small text-outside" data-part="field-wrong">{{ t('field.no-number') }}</span>
+    <span v-else-if="problem" class="text-small text-outside" data-part="field-problem">{{ problem }}</span>
   </div>
 </template>

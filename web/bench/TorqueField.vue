@@ -8,7 +8,7 @@ import { useDevice } from '../stores/device'
 const model = defineModel<number | null>({ required: true })
 /** What goes on the element goes on the box itself. */
 defineOptions({ inheritAttrs: false })
-defineProps<{ label: string; narrow?: boolean; usualNm?: number | null }>()
+defineProps<{ label: string; narrow?: boolean; usualNm?: number | null; needed?: boolean; problem?: string | null }>()
 const { t, locale } = useI18n()
 const device = useDevice()
 const id = useId()
@@ -39,7 +39,10 @@ defineExpose({ empty: () => (text.value = '') })
 <template>
   <div class="field">
     <label :for="id"
-      >{{ label }} <span class="font-normal text-soft">{{ t(`unit.${device.torqueUnit}`) }}</span></label
+      >{{ label }}
+      <span class="font-normal text-soft"
+        >{{ t(`unit.${device.torqueUnit}`) }}{{ needed ? ` · ${t('field.needed')}` : '' }}</span
+      ></label
     >
     <input
       :id="id"
@@ -50,12 +53,13 @@ defineExpose({ empty: () => (text.value = '') })
       inputmode="decimal"
       autocomplete="off"
       :aria-describedby="usualNm == null ? undefined : `${id}-usual`"
-      :aria-invalid="wrong"
+      :aria-invalid="wrong || !!problem"
       @input="typed"
     />
     <span v-if="usualNm != null && text === ''" :id="`${id}-usual`" class="text-fine" data-part="usual">{{
       t('field.usually', { torque: show(usualNm) })
     }}</span>
     <span v-if="wrong" class="text-small text-outside" data-part="field-wrong">{{ t('field.torque') }}</span>
+    <span v-else-if="problem" class="text-small text-outside" data-part="field-problem">{{ problem }}</span>
   </div>
 </template>

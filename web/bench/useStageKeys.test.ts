@@ -116,6 +116,14 @@ describe('the keys of a stage', () => {
     expect(go).toHaveBeenCalledOnce()
   })
 
+  it('go on at once after a digit that chose among keys', () => {
+    const takes = (event: Event) => event.preventDefault()
+    window.addEventListener('keydown', takes, { capture: true, once: true })
+    press('1')
+    press('n')
+    expect(go).toHaveBeenCalledOnce()
+  })
+
   it('listen again once a figure is left lying, or was ended in its box', () => {
     vi.useFakeTimers({ toFake: ['Date'] })
     press('7')

@@ -39,7 +39,8 @@ export function useStageKeys(
    */
   function ofFigure(event: KeyboardEvent): boolean {
     if ((event.target as HTMLElement).closest('input, select, textarea, [data-part=deck-rail]')) figureAt = null
-    else if (/^[\d.,+-]$/.test(event.key)) figureAt = Date.now()
+    // One that chose among keys is no figure.
+    else if (/^[\d.,+-]$/.test(event.key)) figureAt = event.defaultPrevented ? null : Date.now()
     else if (figureAt !== null) {
       const ends = event.key === 'Enter'
       const late = Date.now() - figureAt > GAUGE_PAUSE_MS

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { readDeck } from '#core/works/liners/deck'
 import { blankSnapshot } from '#core/job/blank-snapshot'
@@ -23,6 +23,9 @@ const engine = computed(() => shop.shop?.engines.find((e) => e.id === props.engi
 const sheet = computed(() => engine.value?.sheets.at(-1) ?? null)
 const shown = ref(1)
 const draft = ref<SheetDraft | null>(null)
+/** Somebody wanted it saved: what is missing is pointed at. */
+const tried = ref(false)
+const form = useTemplateRef<HTMLFormElement>('form')
 const sectionProblems = ref(0)
 const problems = computed(() => (draft.value ? sheetProblems(draft.value) : []))
 const blank = computed(() =>
@@ -42,8 +45,19 @@ const limitNames = [
 const hasCylinders = computed(() => (engine.value?.heads.length ?? 0) > 0)
 const nameOf = (id: string | null) => shop.shop?.people.find((p) => p.id === id)?.name ?? '—'
 
+function edit(): void {
+  tried.value = false
+  draft.value = draftOf(sheet.value!)
+}
+
 async function save(): Promise<void> {
-  if (!draft.value || problems.value.length > 0 || sectionProblems.value > 0) return
+  if (!draft.value) return
+  if (problems.value.length > 0 || sectionProblems.value > 0) {
+    tried.value = true
+    await nextTick()
+    form.value?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
+    return
+  }
   if (await shop.act({ what: 'save-sheet', engineId: props.engineId, sheet: sheetBody(draft.value) }))
     draft.value = null
 }
@@ -52,13 +66,7 @@ async function save(): Promise<void> {
 <template>
   <ShopFrame :title="engine?.name ?? t('head.engines')">
     <template #action
-      ><button
-        v-if="sheet && !draft"
-        type="button"
-        class="key-brass"
-        data-part="edit-sheet"
-        @click="draft = draftOf(sheet)"
-      >
+      ><button v-if="sheet && !draft" type="button" class="key-brass" data-part="edit-sheet" @click="edit">
         {{ t('engine.edit') }}
       </button></template
     >
@@ -73,17 +81,25 @@ async function save(): Promise<void> {
         :selected="shown"
         @select="(c) => (shown = c)"
       />
-      <form v-if="draft" class="mt-4" @submit.prevent="save">
-        <SheetForm v-model="draft" />
-        <SectionForms v-model="draft.sections" class="mt-4" @problems="(n: number) => (sectionProblems = n)" />
+      <form v-if="draft" ref="form" class="mt-4" novalidate @submit.prevent="save">
+        <SheetForm v-model="draft" :quiet="!tried" />
+        <SectionForms
+          v-model="draft.sections"
+          :quiet="!tried"
+          class="mt-4"
+          @problems="(n: number) => (sectionProblems = n)"
+        />
+        <p
+          v-if="tried && (problems.length > 0 || sectionProblems > 0)"
+          class="mt-3 border-l-4 border-outside pl-2 font-semibold"
+          role="alert"
+          data-part="not-saved"
+        >
+          {{ t('draft.wrong') }}
+        </p>
         <p class="mt-3 text-body">{{ t('engine.new-version', { version: sheet.version + 1 }) }}</p>
         <div class="mt-2 flex gap-2">
-          <button
-            type="submit"
-            class="key-brass disabled:opacity-50"
-            :disabled="problems.length > 0 || sectionProblems > 0"
-            data-part="save-sheet"
-          >
+          <button type="submit" class="key-brass" data-part="save-sheet">
             {{ t('engine.save') }}
           </button>
           <button type="button" class="key" @click="draft = null">{{ t('engine.leave') }}</button>
@@ -113,11 +129,13 @@ async function save(): Promise<void> {
               t('engine.version-line', { version: sheet.version, name: nameOf(sheet.personId), when: when(sheet.at) })
             }}
             {{
-              t('engine.from', {
-                source: sheet.source,
-                page: sheet.page || '—',
-                day: sheet.copiedOn ? day(sheet.copiedOn) : '—',
-              })
+              sheet.source
+                ? t('engine.from', {
+                    source: sheet.source,
+                    page: sheet.page || '—',
+                    day: sheet.copiedOn ? day(sheet.copiedOn) : '—',
+                  })
+                : t('engine.no-source')
             }}
           </p>
           <details v-if="engine.sheets.length > 1" class="mt-2">

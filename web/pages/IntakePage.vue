@@ -209,9 +209,12 @@ async function start(): Promise<void> {
               t('intake.limits', {
                 min: length(sheet.limits.minMm),
                 max: withUnit(sheet.limits.maxMm),
-                source: sheet.source,
-                page: sheet.page || '—',
               })
+            }}
+            {{
+              sheet.source
+                ? t('intake.from-book', { source: sheet.source, page: sheet.page || '—' })
+                : t('engine.no-source')
             }}
           </p>
         </div>

@@ -88,7 +88,6 @@ async function begin(): Promise<void> {
         v-model="draft.cylinders"
         :label="t('engine.cylinders')"
         needed
-        :step="1"
         min="1"
         max="24"
         :problem="problemOf('cylinders')"

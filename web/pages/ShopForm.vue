@@ -55,7 +55,6 @@ async function save(): Promise<void> {
       v-model="draft.zeroEvery"
       :label="t('shop.zero-every')"
       :problem="problemOf('zeroEvery')"
-      :step="1"
       min="0"
       max="100"
       data-part="zero-every"

@@ -70,6 +70,8 @@ export interface SleeveBoreState {
   /** Bore less sleeve: a gap, or below zero how tight it is. */
   gapMm: number | null
   size: Verdict | null
+  /** The reading that lies farthest from what the sheet wants. */
+  worstMm: number | null
 }
 
 /** How a bore of the head stands against the sheet. */
@@ -77,14 +79,16 @@ export function readBore(snapshot: Snapshot, cylinder: number): SleeveBoreState 
   const entry = lastAt(snapshot, 'bores', cylinder)
   const section = sectionOf(snapshot)
   if (!entry || !section)
-    return { cylinder, entry, meanMm: null, taperMm: null, outOfRoundMm: null, gapMm: null, size: null }
+    return { cylinder, entry, meanMm: null, taperMm: null, outOfRoundMm: null, gapMm: null, size: null, worstMm: null }
   const all = [...entry.topMm, ...entry.bottomMm]
   const middle = ([a, b]: readonly [number, number]) => (a + b) / 2
+  const off = (mm: number) => Math.abs(mm - section.headBoreMm)
   const meanMm = (middle(entry.topMm) + middle(entry.bottomMm)) / 2
   return {
     cylinder,
     entry,
     meanMm,
+    worstMm: all.reduce((a, b) => (off(b) > off(a) ? b : a)),
     taperMm: Math.abs(middle(entry.topMm) - middle(entry.bottomMm)),
     outOfRoundMm: Math.max(Math.abs(entry.topMm[0] - entry.topMm[1]), Math.abs(entry.bottomMm[0] - entry.bottomMm[1])),
     gapMm: meanMm - (section.sleeveBoreMm + 2 * section.wallMm),

@@ -31,6 +31,7 @@ const device = useDevice()
 const gaugeStore = useGauge()
 const job = useJob()
 const box = useTemplateRef<HTMLInputElement>('box')
+const textBox = useTemplateRef<HTMLFormElement>('textBox')
 
 const {
   current,
@@ -117,6 +118,8 @@ function heard(key: string): void {
 function taking(take: () => boolean): void {
   const key = ask.value?.key ?? ''
   if (take()) heard(key)
+  // What was refused is typed over.
+  else box.value?.select()
   void nextTick(comeBack)
 }
 const enter = () => taking(() => props.turn.enter())
@@ -131,7 +134,8 @@ function takeOne(): void {
 }
 
 function comeBack(): void {
-  const input = box.value
+  // Where an engine answers, the keys stay the bar's; else words are typed at once.
+  const input = box.value ?? (props.simulated ? null : textBox.value?.querySelector('input'))
   if (!input || document.activeElement === input) return
   const on = document.activeElement
   if (on instanceof HTMLElement && on.closest('input:not([type=checkbox]), select, textarea, [role=dialog]')) return
@@ -349,7 +353,7 @@ watch(
         {{ t('turn.enter') }}
       </button>
     </div>
-    <form v-else-if="ask" class="flex flex-col gap-1.5" @submit.prevent="answer(text.trim())">
+    <form v-else-if="ask" ref="textBox" class="flex flex-col gap-1.5" @submit.prevent="answer(text.trim())">
       <CodeField v-if="ask.is === 'code'" v-model="text" :label="sentence" :codes="ask.codes" :data-field="ask.key" />
       <input
         v-else

@@ -11,19 +11,19 @@ import {
 } from '#core/units/format-pressure'
 import { formatTorque, parseTorque } from '#core/units/format-torque'
 import type { TorqueUnit } from '#core/units/torque-units'
+import { readNumber } from '../read-number'
 import type { LengthUnit } from '#core/units/convert'
 import { LARGEST_ROUGH_MM, parseLength } from '#core/units/parse-length'
 
 export type FigureProblem = 'empty' | 'no-number' | 'several' | 'too-large'
 export type ReadFigure = { ok: true; value: number } | { ok: false; problem: FigureProblem }
 
-const NUMBER = /^[+\-−]?(\d+([.,]\d*)?|[.,]\d+)$/
 function plainNumber(text: string): ReadFigure {
   const words = text.trim().split(/\s+/).filter(Boolean)
   if (words.length === 0) return { ok: false, problem: 'empty' }
   if (words.length > 1) return { ok: false, problem: 'several' }
-  if (!NUMBER.test(words[0]!)) return { ok: false, problem: 'no-number' }
-  return { ok: true, value: Number(words[0]!.replace('−', '-').replace(',', '.')) }
+  const value = readNumber(words[0]!)
+  return value === null ? { ok: false, problem: 'no-number' } : { ok: true, value }
 }
 const through = (read: ReadFigure, change: (value: number) => number): ReadFigure =>
   read.ok ? { ok: true, value: Number(change(read.value).toPrecision(12)) } : read

@@ -2,12 +2,14 @@
 import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Sections } from '#core/works/kinds'
-import { tellIssues } from '#core/define'
+import { problemsOf, type FieldProblem } from './field-problem'
 import { emptyOf, filledAs, sectionSchemas, sectionShape, type Shape } from './section-shape'
 import ShapeField from './ShapeField.vue'
 
 /** What the other works need of an engine's sheet: a form for each, made of its own schema. */
 const model = defineModel<Sections>({ required: true })
+/** `quiet`: what is merely missing is not pointed at yet. */
+defineProps<{ quiet?: boolean }>()
 const emit = defineEmits<{ problems: [n: number] }>()
 const { t } = useI18n()
 type Name = keyof Sections
@@ -15,12 +17,12 @@ const names = Object.keys(sectionSchemas) as Name[]
 const shapes = Object.fromEntries(names.map((n) => [n, sectionShape(sectionSchemas[n]!)])) as Record<Name, Shape>
 const valueOf = (name: Name) => filledAs(shapes[name], model.value[name])
 const problems = computed(() => {
-  const found = new Map<string, string>()
+  const found = new Map<string, FieldProblem>()
   for (const name of names) {
     if (model.value[name] === undefined) continue
     const { error } = sectionSchemas[name]!.safeParse(model.value[name], { reportInput: true })
     if (error)
-      for (const { path, message } of tellIssues(error)) found.set(path === '' ? name : `${name}.${path}`, message)
+      for (const [path, problem] of problemsOf(error)) found.set(path === '' ? name : `${name}.${path}`, problem)
   }
   return found
 })
@@ -51,6 +53,7 @@ function set(name: Name, value: unknown): void {
           :name="name"
           :path="name"
           :problems="problems"
+          :quiet="quiet ?? false"
           @update:model-value="(v: unknown) => set(name, v)"
         />
         <button type="button" class="key mt-2" @click="set(name, undefined)">{{ t('sheet.leave-out') }}</button>

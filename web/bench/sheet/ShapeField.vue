@@ -4,7 +4,13 @@ import { useI18n } from 'vue-i18n'
 import LengthField from '../LengthField.vue'
 import NumberField from '../NumberField.vue'
 import PressureField from '../PressureField.vue'
+import { readNumber } from '../read-number'
 import TextField from '../TextField.vue'
+import TorqueField from '../TorqueField.vue'
+import { useShownFigure } from '../pad/useShownFigure'
+import { readFigure, writeFigure } from '../pad/figure-text'
+import { useDevice } from '../../stores/device'
+import type { FieldProblem } from './field-problem'
 import { emptyOf, type Shape } from './section-shape'
 
 /** One field of a section, or a group or a list of them, by its shape. */
@@ -12,19 +18,38 @@ const props = defineProps<{
   shape: Shape
   name: string
   path: string
-  problems: ReadonlyMap<string, string>
+  problems: ReadonlyMap<string, FieldProblem>
+  /** What is merely missing is not pointed at yet. */
+  quiet: boolean
   optional?: boolean
   /** What it is called stands above it already. */
   bare?: boolean
 }>()
 const model = defineModel<unknown>({ required: true })
-const { t, te } = useI18n()
+const { t, te, locale } = useI18n()
+const device = useDevice()
+const shown = useShownFigure()
 const label = computed(() => (te(`sheet.field.${props.name}`) ? t(`sheet.field.${props.name}`) : props.name))
-const problem = computed(() => props.problems.get(props.path) ?? null)
-/** The box of a figure, by the unit its name ends with. */
-const numberField = computed(() => {
-  if (props.name.endsWith('Mm')) return LengthField
-  return /kPa$/i.test(props.name) ? PressureField : NumberField
+/** What a figure is, by the unit its name ends with. */
+const quantity = computed(() => {
+  if (props.name.endsWith('Mm')) return 'length'
+  if (/kPa$/i.test(props.name)) return 'pressure'
+  if (props.name.endsWith('Nm')) return 'torque'
+  return /[a-z]C$/.test(props.name) && !/PerC$/.test(props.name) ? 'temperature' : 'number'
+})
+const boxes = {
+  length: LengthField,
+  pressure: PressureField,
+  temperature: PressureField,
+  torque: TorqueField,
+  number: NumberField,
+}
+const problem = computed(() => {
+  const found = props.problems.get(props.path)
+  if (!found || (found.is === 'missing' && props.quiet)) return null
+  if (found.is === 'said') return found.message
+  if (found.is === 'missing') return t('draft.problem.missing')
+  return t(`draft.bound.${found.is}`, { bound: shown(found.bound, quantity.value, quantity.value !== 'number') })
 })
 const fields = computed(() => (props.shape.is === 'group' ? Object.entries(props.shape.fields) : []))
 const figure = computed(() => model.value as number | null)
@@ -40,30 +65,40 @@ function setAt(i: number, value: unknown): void {
 }
 const options = computed(() => (props.shape.is === 'choice' ? props.shape.options : []))
 /** Several figures in one box, apart by blanks or semicolons. */
-const text = ref(items.value.join('  '))
+const written = () =>
+  items.value
+    .map((v) => (quantity.value === 'length' ? writeFigure(v as number, 'length', device, locale.value) : String(v)))
+    .join('  ')
+const text = ref(written())
 const wrong = ref(false)
+function readOne(part: string): number | null {
+  if (quantity.value !== 'length') return readNumber(part)
+  const read = readFigure(part, 'length', device)
+  return read.ok ? read.value : null
+}
 function typed(): void {
   const figures = text.value
     .split(/[;\s]+/)
     .filter(Boolean)
-    .map((p) => Number(p.replace(',', '.')))
-  wrong.value = figures.some((f) => !Number.isFinite(f))
+    .map(readOne)
+  wrong.value = figures.includes(null)
   if (!wrong.value) model.value = figures
 }
 watch(
-  () => props.path,
-  () => (text.value = items.value.join('  ')),
+  () => [props.path, device.unit],
+  () => (text.value = written()),
 )
 </script>
 
 <template>
   <component
-    :is="numberField"
+    :is="boxes[quantity]"
     v-if="shape.is === 'number'"
     :model-value="figure"
     :label="label"
     :needed="!optional"
     :problem="problem"
+    v-bind="quantity === 'temperature' ? { temperature: true } : {}"
     :data-path="path"
     @update:model-value="put"
   />
@@ -98,7 +133,10 @@ watch(
     </select></label
   >
   <label v-else-if="shape.is === 'numbers'" class="field"
-    >{{ label }}
+    ><span
+      >{{ label }}
+      <span v-if="quantity === 'length'" class="font-normal text-soft">{{ t(`unit.${device.unit}`) }}</span></span
+    >
     <input
       v-model="text"
       class="figure"
@@ -118,6 +156,7 @@ watch(
       :name="name"
       :path="path"
       :problems="problems"
+      :quiet="quiet"
       optional
     />
     <fieldset v-else class="col-span-full border-t border-line pt-2">
@@ -126,7 +165,15 @@ watch(
         {{ t('sheet.add') }}
       </button>
       <template v-else>
-        <ShapeField v-model="model" :shape="shape.of" :name="name" :path="path" :problems="problems" bare />
+        <ShapeField
+          v-model="model"
+          :shape="shape.of"
+          :name="name"
+          :path="path"
+          :problems="problems"
+          :quiet="quiet"
+          bare
+        />
         <button type="button" class="key mt-2" @click="model = null">{{ t('sheet.leave-out') }}</button>
       </template>
     </fieldset>
@@ -142,6 +189,7 @@ watch(
         :name="key"
         :path="`${path}.${key}`"
         :problems="problems"
+        :quiet="quiet"
         :optional="shape.optional.includes(key)"
         @update:model-value="(v: unknown) => setKey(key, v)"
       />
@@ -157,6 +205,7 @@ watch(
         :name="`${name}-one`"
         :path="`${path}.${i}`"
         :problems="problems"
+        :quiet="quiet"
         @update:model-value="(v: unknown) => setAt(i, v)"
       />
       <button type="button" class="key mt-2" @click="model = items.filter((_, k) => k !== i)">

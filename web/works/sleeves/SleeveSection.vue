@@ -17,28 +17,37 @@ const props = defineProps<{
   tip?: TipState | null
   /** Only the sleeve: no injector stands in it. */
   bare?: boolean
-  /** No sleeve either: the bore of the head alone. */
-  open?: boolean
+  /** It is not pressed in yet: it hangs over its bore. */
+  lifted?: boolean
+  /** How deep the rod must go below the fire deck, and how deep it went; null where nobody felt yet. */
+  rod?: { mustMm: number; wentMm: number | null }
 }>()
 const { t } = useI18n()
-const { length } = useFigures()
+const { length, rough } = useFigures()
 const frame = useTemplateRef<HTMLElement>('frame')
 const { width: w, height: h } = useElementSize(frame, { width: 640, height: 420 })
 const width = computed(() => Math.max(320, w.value))
 const height = computed(() => Math.max(240, h.value))
 
+/** A sleeve that is not in yet hangs so far above its seat, px. */
+const LIFT_PX = 46
 /** The whole sleeve at the left, and at the right the tip much larger, where tenths can be seen. */
 const topMm = computed(() => props.section.seatAboveMm + 26)
-const scale = computed(() => (height.value - 60) / (topMm.value + 14))
-const middle = computed(() => width.value * 0.24)
-const deckY = computed(() => 30 + topMm.value * scale.value)
+/** What is seen below the fire deck: the tip, or how deep the rod must go. */
+const belowMm = computed(() => Math.max(14, (props.rod?.mustMm ?? 0) + 8, (props.rod?.wentMm ?? 0) + 8))
+const room = computed(() => 30 + (props.lifted ? LIFT_PX : 0))
+const scale = computed(() => (height.value - 30 - room.value) / (topMm.value + belowMm.value))
+const middle = computed(() => width.value * (props.tip?.setting ? 0.24 : 0.42))
+/** How far the head reaches to either side. */
+const headHalf = computed(() => Math.max(half(outer.value) + 64, width.value * 0.2))
+const deckY = computed(() => room.value + topMm.value * scale.value)
 const y = (aboveMm: number) => deckY.value - aboveMm * scale.value
 const half = (mm: number) => (mm / 2) * scale.value
 
 const bore = computed(() => props.section.sleeveBoreMm)
 const outer = computed(() => props.section.sleeveBoreMm + 2 * props.section.wallMm)
 const tipMm = computed(() => {
-  if (props.bare || props.open) return null
+  if (props.bare || props.rod) return null
   return props.tip?.tip?.valueMm ?? props.tip?.setting?.expected[1]?.protrusionMm ?? null
 })
 const washers = computed(() =>
@@ -46,6 +55,10 @@ const washers = computed(() =>
 )
 const clampedMm = computed(() => (props.tip?.washerMm ?? props.section.washerMm) - props.section.crushMm)
 const nozzle = 7
+/** Below its seat the sleeve goes in round the nozzle, as thick as its wall. */
+const lower = computed(() => Math.min(outer.value, nozzle + 2 + 2 * props.section.wallMm))
+const seatY = computed(() => y(props.section.seatAboveMm))
+const shoulderY = computed(() => y(props.section.seatAboveMm - Math.max(2, props.section.wallMm)))
 
 /** The enlarged tip: millimetres below the fire deck, downward. */
 const left = computed(() => width.value * 0.56)
@@ -91,49 +104,82 @@ const saidWith = (washersThen: number, mm: number) =>
       <path
         v-for="side in [-1, 1]"
         :key="side"
-        :d="`M ${middle + side * half(outer + (open ? 0 : 0))} ${y(topMm)} V ${y(0)} H ${middle + side * width * 0.2} V ${y(topMm)} Z`"
+        :d="`M ${middle + side * half(outer)} ${y(topMm)} V ${shoulderY} H ${middle + side * half(lower)} V ${y(0)} H ${middle + side * headHalf} V ${y(topMm)} Z`"
         fill="url(#sleeve-hatch)"
         stroke="var(--scribe)"
         stroke-width="1.5"
       />
-      <text :x="middle - width * 0.19" :y="y(topMm) + 18" font-size="13" fill="var(--scribe)">
+      <text :x="middle - headHalf + 8" :y="y(topMm) + 18" font-size="13" fill="var(--scribe)">
         {{ t('sleeve.head') }}
       </text>
       <line
-        :x1="middle - width * 0.23"
-        :x2="middle + width * 0.23"
+        :x1="middle - headHalf - 16"
+        :x2="middle + headHalf + 16"
         :y1="y(0)"
         :y2="y(0)"
         stroke="var(--scribe)"
         stroke-width="2.5"
       />
-      <text :x="middle - width * 0.19" :y="y(0) + 18" font-size="13" fill="var(--scribe)">
+      <text :x="middle - headHalf + 8" :y="y(0) + 18" font-size="13" fill="var(--scribe)">
         {{ t('sleeve.fire-deck') }}
       </text>
-      <template v-if="!open">
-        <path
-          v-for="side in [-1, 1]"
-          :key="`wall-${side}`"
-          :d="`M ${middle + side * half(outer)} ${y(topMm)} V ${y(3)} H ${middle + side * half(nozzle + 2)} V ${y(section.seatAboveMm - 44)} H ${middle + side * half(bore)} V ${y(topMm)} Z`"
-          fill="rgb(227 182 90 / 0.35)"
+      <path
+        v-for="side in [-1, 1]"
+        :key="`wall-${side}`"
+        :transform="lifted ? `translate(0 ${-LIFT_PX})` : undefined"
+        :d="`M ${middle + side * half(outer)} ${y(topMm)} V ${shoulderY} H ${middle + side * half(lower)} V ${y(0.5)} H ${middle + side * half(nozzle + 2)} V ${seatY} H ${middle + side * half(bore)} V ${y(topMm)} Z`"
+        fill="rgb(227 182 90 / 0.35)"
+        stroke="var(--brass-on-blue)"
+        stroke-width="1.5"
+      />
+      <!-- The rod through it, and how deep it must go. -->
+      <g v-if="rod" data-part="rod">
+        <line
+          :x1="middle - width * 0.14"
+          :x2="middle + width * 0.14"
+          :y1="y(-rod.mustMm)"
+          :y2="y(-rod.mustMm)"
           stroke="var(--brass-on-blue)"
-          stroke-width="1.5"
+          stroke-width="2"
+          stroke-dasharray="6 5"
         />
-      </template>
+        <text :x="middle + width * 0.15" :y="y(-rod.mustMm) + 5" font-size="15" fill="var(--scribe)">
+          {{ t('sleeve.rod-must', { must: rough(rod.mustMm) }) }}
+        </text>
+        <template v-if="rod.wentMm !== null">
+          <rect
+            :x="middle - 3"
+            :y="8"
+            width="6"
+            :height="Math.max(0, y(-rod.wentMm) - 8)"
+            fill="rgb(232 238 244 / 0.5)"
+            stroke="var(--scribe)"
+          />
+          <text
+            :x="middle + 12"
+            :y="y(-rod.wentMm) - 6"
+            font-size="15"
+            font-weight="700"
+            :fill="rod.wentMm >= rod.mustMm ? tone.in : tone.out"
+          >
+            {{ t('sleeve.rod-went', { went: rough(rod.wentMm) }) }}
+          </text>
+        </template>
+      </g>
       <!-- Washers on the seat, then the injector on them. -->
-      <template v-if="!bare && !open && tipMm !== null">
+      <template v-if="!bare && tipMm !== null">
         <rect
           v-for="n in washers"
           :key="n"
           :x="middle - half(bore - 2)"
-          :y="y(section.seatAboveMm - 44) - n * Math.max(5, clampedMm * scale)"
+          :y="seatY - n * Math.max(5, clampedMm * scale)"
           :width="half(bore - 2) * 2"
           :height="Math.max(4, clampedMm * scale - 1)"
           :fill="washers > 1 ? 'var(--outside-on-blue)' : 'var(--brass-on-blue)'"
           data-part="washer"
         />
         <path
-          :d="`M ${middle - half(bore - 4)} ${y(topMm) - 12} V ${y(section.seatAboveMm - 44) - washers * Math.max(5, clampedMm * scale)} H ${middle - half(nozzle)} V ${y(-tipMm)} L ${middle} ${y(-tipMm) + 6} L ${middle + half(nozzle)} ${y(-tipMm)} V ${y(section.seatAboveMm - 44) - washers * Math.max(5, clampedMm * scale)} H ${middle + half(bore - 4)} V ${y(topMm) - 12} Z`"
+          :d="`M ${middle - half(bore - 4)} ${y(topMm) - 12} V ${seatY - washers * Math.max(5, clampedMm * scale)} H ${middle - half(nozzle)} V ${y(-tipMm)} L ${middle} ${y(-tipMm) + 6} L ${middle + half(nozzle)} ${y(-tipMm)} V ${seatY - washers * Math.max(5, clampedMm * scale)} H ${middle + half(bore - 4)} V ${y(topMm) - 12} Z`"
           fill="rgb(232 238 244 / 0.16)"
           stroke="var(--scribe)"
           stroke-width="2"

@@ -7,7 +7,7 @@ import { readBore, sectionOf, sleeveScope, type SleeveBoreState } from '../read-
 const says = {
   actions: ['measure-bore', 'clean-bore', 'next-cylinder', 'close-stage', 'done'],
   told: ['stop', 'head-off', 'on-the-line'],
-  reasons: ['out-first', 'fresh', 'dirty', 'worn', 'near-limit', 'next', 'all-good', 'closed'],
+  reasons: ['out-first', 'fresh', 'dirty', 'worn', 'damaged', 'near-limit', 'next', 'all-good', 'closed'],
   cautions: ['compound-left'],
   gates: ['not-measured', 'bore-dirty', 'out', 'unsure'],
 } as const
@@ -19,7 +19,8 @@ const bores = part({
   figures: ({ snapshot, state }) => {
     const section = sectionOf(snapshot)
     return {
-      boreMm: state.meanMm,
+      // What lies off is told by the reading that does.
+      boreMm: state.size === 'in' ? state.meanMm : state.worstMm,
       wantMm: section?.headBoreMm ?? null,
       tolMm: section?.headBoreTolMm ?? null,
     }
@@ -81,7 +82,13 @@ export const sleeveBores = logic({
         turn: bore,
         onward: true,
       },
-      { action: 'head-off', when: worn, gate: { code: 'out', soft: true }, reason: 'worn', doubt: true },
+      {
+        action: 'head-off',
+        when: worn,
+        gate: { code: 'out', soft: true },
+        reason: ({ state }) => (state.size === 'out' ? 'worn' : 'damaged'),
+        doubt: true,
+      },
       {
         action: 'on-the-line',
         when: (h) => !worn(h) && h.state.size === 'unsure',

@@ -61,6 +61,8 @@ const words = computed(() =>
     }),
   ),
 )
+/** It was pressed to its seat. */
+const isSeated = computed(() => mine.value.entry !== null || mine.value.steps.some((s) => s.step === 'seated'))
 </script>
 
 <template>
@@ -79,7 +81,7 @@ const words = computed(() =>
         :expanded="expansion"
         :head-bore-mm="readBore(snapshot, job.selected).meanMm ?? section.headBoreMm"
       />
-      <SleeveSection v-else :section="section" :cylinder="job.selected" bare />
+      <SleeveSection v-else :section="section" :cylinder="job.selected" bare :lifted="!isSeated" />
     </template>
     <template #side>
       <p v-if="section" class="text-body">{{ t(`sleeve.kind.${section.kind}`) }}</p>
