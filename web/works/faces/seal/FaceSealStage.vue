@@ -2,14 +2,16 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointAt } from '#core/works/fasteners/read-joint'
+import type { Frame } from '#core/drawing/scene'
+import { faceSealInSection } from '#core/works/faces/seal/drawing'
 import { faceSeal } from '#core/works/faces/seal/steps'
 import { faceEntries, padsOf, readFace, sectionOf } from '#core/works/faces/read-faces'
+import SceneDrawing from '../../../bench/drawing/SceneDrawing.vue'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import TurnShell from '../../../bench/stage/TurnShell.vue'
 import { useStage } from '../../../bench/stage/useStage'
 import { useFigures } from '../../../bench/useFigures'
 import { useShopNow } from '../../../stores/shop-clock'
-import FaceParts from './FaceParts.vue'
 import PadRail from './PadRail.vue'
 
 const { t } = useI18n()
@@ -18,6 +20,7 @@ const nowMs = useShopNow(1000)
 const hands = useStage('face-seal', faceSeal, padsOf, {}, () => nowMs.value)
 const { snapshot, closed, mine, move, choose, strike } = hands
 const section = computed(() => sectionOf(snapshot.value))
+const draw = (frame: Frame) => faceSealInSection(mine.value!, state.value!, move.value.action, frame)
 const state = computed(() => (mine.value ? readFace(snapshot.value, mine.value) : null))
 const last = computed(() => {
   if (!mine.value) return null
@@ -37,7 +40,7 @@ const last = computed(() => {
     :empty="section ? null : t('face.no-section')"
   >
     <template #rail><PadRail :snapshot="snapshot" :selected="mine?.place ?? null" @select="choose" /></template>
-    <FaceParts v-if="mine && state" :pad="mine" :state="state" :hand="move.action" />
+    <SceneDrawing v-if="mine && state" :draw="draw" />
     <template #side>
       <template v-if="mine && state">
         <p v-if="!state.has('ring-out')" class="text-body" data-part="off-rounds">
