@@ -5,6 +5,7 @@ import { seededRandom } from '#core/sim/random'
 import { Key, type Browser } from '../testing/browser'
 import type { House } from '../testing/house'
 import { send, type Line } from './bench-line'
+import { addTwenty } from './bench-twenty'
 
 const ms = (value: number) => `${value.toFixed(0)} ms`
 const micron = (mm: number) => Math.round(mm * 1000) / 1000
@@ -146,39 +147,8 @@ const part = (engineId: string, label: string, nominalMm: number, random: () => 
 async function planningTwenty(house: House, browser: Browser): Promise<Line> {
   const personId = await house.person('Tom Adeyar')
   const gaugeId = (await house.shop()).gauges.find((g) => g.kind === 'depth')!.id
-  const [engineId, jobId, random] = [randomUUID(), randomUUID(), seededRandom(20)]
-  const banks = [Array.from({ length: 10 }, (_, i) => 2 * i + 1), Array.from({ length: 10 }, (_, i) => 2 * i + 2)]
-  const heads = banks.flatMap((bank) => [bank.slice(0, 5), bank.slice(5)])
-  const limits = {
-    minMm: 0.06,
-    maxMm: 0.14,
-    aimMm: 0.1,
-    withinLinerMaxMm: 0.03,
-    adjacentMaxMm: 0.04,
-    headRangeMaxMm: 0.05,
-    maxLedgeDepthMm: 11.3,
-    holdDownNm: 55,
-  }
-  const shape = {
-    name: 'Twenty',
-    layout: 'vee' as const,
-    boreMm: 140,
-    pitchMm: 172,
-    bankAngleDeg: 60,
-    banks,
-    heads,
-    firing: [],
-  }
-  const sheet = {
-    id: randomUUID(),
-    seat: 'top-stop' as const,
-    links: [
-      { kind: 'flange' as const, nominalMm: 10.6 },
-      { kind: 'counterbore' as const, nominalMm: 10.5 },
-    ],
-    limits,
-    source: 'made up for the bench',
-  }
+  const [jobId, random] = [randomUUID(), seededRandom(20)]
+  const { engineId, heads } = await addTwenty(house, personId, 'Twenty')
   const shims: NewPart[] = [0.05, 0.1, 0.2, 0.25, 0.3, 0.5].flatMap((nominalMm) =>
     Array.from({ length: 4 }, (_, i): NewPart => ({
       kind: 'shim',
@@ -194,7 +164,6 @@ async function planningTwenty(house: House, browser: Browser): Promise<Line> {
   await send(
     house,
     [
-      { act: { what: 'add-engine', engineId, shape, sheet }, jobId: null },
       {
         act: {
           what: 'add-parts',

@@ -2,4 +2,6 @@ import { withWords } from '../../app/i18n'
 import type { Views } from '../views'
 
 /** The screens that every job has. */
-export const views: Views<'job'> = { record: withWords(['pages'], () => import('./record/RecordStage.vue')) }
+export const views: Views<'job'> = {
+  record: withWords(['pages', 'record', 'rebuild'], () => import('./record/RecordStage.vue')),
+}
