@@ -2,7 +2,7 @@ import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
 import { isClosed, readRoute, routeFacts } from '#core/job/route'
 import { signatureOf } from '#core/job/signature'
-import { optionalStages, stageNames, type StageName } from '#core/job/stages'
+import { optionalStages, stageNames, worksOf, type StageName } from '#core/job/stages'
 import type { RecordWork, StageSection } from '../works/record-work'
 import type { GateProblem } from '#core/job/gate'
 import { byEachLimits } from '#core/works/by-each-limits'
@@ -35,6 +35,10 @@ function worksContent(parts: readonly RecordWork[], w: Writer, photos: Printable
     return made.length > 0 ? [...made, ...madeOf(name, () => limitsBlock(w, stage))] : []
   })
 }
+
+/** What the record is of: of liners where it has them, else of the work that was done. */
+const titleOf = ({ job }: Snapshot): string =>
+  word(worksOf(job.work).includes('liners') ? 'record.title' : 'record.title-works')
 
 /** The cylinders and places that a problem names. */
 const placesOfProblem = ({ cylinders, places = [] }: GateProblem) =>
@@ -76,7 +80,7 @@ export async function recordPdf(
   photos: Printable = new Map(),
 ): Promise<Buffer> {
   const w = new Writer(snapshot, options)
-  return print(paperOf(w, word('record.title'), await recordContent(w, photos)))
+  return print(paperOf(w, titleOf(snapshot), await recordContent(w, photos)))
 }
 
 /** What stands on the record, section by section. */
@@ -110,7 +114,7 @@ export async function recordContent(w: Writer, photos: Printable): Promise<Conte
         color: '#A23B2A',
       }
   return [
-    { text: word('record.title'), fontSize: 9, color: '#565B5F' },
+    { text: titleOf(snapshot), fontSize: 9, color: '#565B5F' },
     { text: job.title, fontSize: 18, bold: true },
     {
       text: `${engine.name}${simulatedAfter(w)} · ${word('record.number', { number: job.number })} · ${word('record.figures-in', { unit: word(`unit.${options.unit}`) })}`,
