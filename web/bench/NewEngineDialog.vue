@@ -104,20 +104,8 @@ async function save(): Promise<void> {
             <option value="vee">{{ t('engine.vee') }}</option>
           </select></label
         >
-        <NumberField
-          v-model="engine.cylinders"
-          :label="t('engine.cylinders')"
-          :problem="problemOf('cylinders')"
-          min="1"
-          max="24"
-        />
-        <NumberField
-          v-model="engine.perHead"
-          :label="t('engine.per-head')"
-          :problem="problemOf('perHead')"
-          min="1"
-          max="24"
-        />
+        <NumberField v-model="engine.cylinders" :label="t('engine.cylinders')" :problem="problemOf('cylinders')" />
+        <NumberField v-model="engine.perHead" :label="t('engine.per-head')" :problem="problemOf('perHead')" />
         <LengthField v-model="engine.boreMm" rough needed :label="t('engines.bore')" :problem="problemOf('boreMm')" />
         <LengthField
           v-model="engine.pitchMm"

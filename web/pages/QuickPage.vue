@@ -88,8 +88,6 @@ async function begin(): Promise<void> {
         v-model="draft.cylinders"
         :label="t('engine.cylinders')"
         needed
-        min="1"
-        max="24"
         :problem="problemOf('cylinders')"
         data-part="quick-cylinders"
       />

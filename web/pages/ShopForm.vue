@@ -55,8 +55,6 @@ async function save(): Promise<void> {
       v-model="draft.zeroEvery"
       :label="t('shop.zero-every')"
       :problem="problemOf('zeroEvery')"
-      min="0"
-      max="100"
       data-part="zero-every"
     />
     <p class="self-end pb-2 text-small">
