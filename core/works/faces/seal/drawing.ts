@@ -115,7 +115,7 @@ export function faceSealInSection(pad: PadSpot, state: FaceState, hand: string, 
   const low = middle + outer
   shapes.push(
     said('housing', housing.x + housing.w / 2, low + 20, asIt),
-    said('pad', cover.x + cover.w / 2, low + 20, asIt),
+    said('pad', cover.x + cover.w / 2, middle - outer - 8, asIt),
     said('ring', ringX + PART_PX / 2, middle - outer - 8, ring),
     said('packing', packingX, low + 42, packing),
     ...(carbonX === null ? [] : [said('carbon', carbonX + PART_PX / 2, middle - outer - 26, carbon)]),
