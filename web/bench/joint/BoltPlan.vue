@@ -143,7 +143,7 @@ const way = computed(() =>
           {{ b.took.words }}
         </text>
       </g>
-      <text v-if="state.order.length > 1" x="14" :y="height - 12" font-size="14" fill="var(--scribe)">
+      <text v-if="state.order.length > 1" x="14" y="24" font-size="14" fill="var(--scribe)">
         {{ t(state.ofBook ? 'joint.of-book' : 'joint.none-in-book') }}
       </text>
     </svg>

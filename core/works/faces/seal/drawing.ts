@@ -134,8 +134,8 @@ export function faceSealInSection(pad: PadSpot, state: FaceState, hand: string, 
 
 /** The carbon under oil, its air still to be worked out. */
 function tray({ has }: FaceState, hand: string, width: number, height: number, face: number): Shape[] {
-  const [w, h] = [Math.min(width * 0.3, 240), 64]
-  const [x, y] = [width - w - 28, height - h - 40]
+  const [w, h] = [Math.min(width * 0.28, 190), 60]
+  const [x, y] = [width - w - 20, height - h - 18]
   const carbon = hand === 'soak' || hand === 'wait' ? inHand : done
   const bubbles = !has('bubbles')
   const long = Math.min(w - 40, face * 2)
