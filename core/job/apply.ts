@@ -3,9 +3,10 @@ import { packThicknessMm } from '../liner/pack'
 import { gaugeUncertaintyMm, uncertaintyByRuleMm } from '../measure/uncertainty'
 import { SLACK_MM } from '../schema'
 import { SIGNATURE_VERSION } from './signature-version'
-import { addEntry, strikeEntry, type EntryAct } from './entries'
+import type { JobAct } from './acts'
+import { addEntry, strikeEntry } from './entries'
 import { standingOf } from './stations'
-import type { Placement, ReadingSet, Snapshot, TakenPlan } from './snapshot'
+import type { Placement, Snapshot } from './snapshot'
 
 /** Whether a zero that came back at `zeroMm` has moved more than the gauge's uncertainty explains. */
 export function zeroMoved(zeroMm: number | null, gaugeUncertainty: number): boolean {
@@ -18,61 +19,6 @@ export interface Occasion {
   at: string
   personId: string
 }
-
-/** The acts of a job that change its snapshot. The contract's command schema is a superset of this. */
-export type SnapshotAct =
-  | {
-      what: 'open-set'
-      setId: string
-      cylinder: number | null
-      place?: string | null | undefined
-      stage: ReadingSet['stage']
-      gaugeId: string
-      zeroOn: ReadingSet['zeroOn']
-      masterMm?: number | null | undefined
-      clampNm?: number | null | undefined
-    }
-  | {
-      what: 'take-reading'
-      readingId: string
-      setId: string
-      angleDeg: number
-      valueMm: number
-      source: 'typed' | 'gauge'
-    }
-  | { what: 'strike-reading'; readingId: string; reason: string }
-  | { what: 'hand-over'; setId: string; readings: { readingId: string; newId: string }[] }
-  | { what: 'strike-set'; setId: string; reason: string }
-  | { what: 'close-set'; setId: string; zeroMm: number | null }
-  | { what: 'close-sets'; setIds: string[]; zeroMm: number | null }
-  | { what: 'reopen-sets'; setIds: string[] }
-  | {
-      what: 'cut-pass'
-      cutId: string
-      cylinder: number
-      kind: 'rough' | 'finish'
-      leavesMm: number[]
-      expectMm: number
-      biasMm?: number | undefined
-      unmeasured?: string | undefined
-    }
-  | { what: 'strike-cut'; cutId: string; reason: string }
-  | { what: 'fit-shim'; fitId: string; cylinder: number; shimId: string | null; expectMm: number }
-  | { what: 'strike-shim'; fitId: string; reason: string }
-  | { what: 'close-stage'; stage: Snapshot['closures'][number]['stage']; note: string }
-  | { what: 'reopen-stage'; stage: Snapshot['closures'][number]['stage']; note: string }
-  | { what: 'adopt-sheet'; sheetId: string }
-  | EntryAct
-  | { what: 'strike-wear'; markId: string; reason: string }
-  | ({ what: 'place-liner'; placementId: string } & Pick<Placement, 'cylinder' | 'linerId' | 'rotationDeg'>)
-  | ({ what: 'take-plan'; planId: string } & Pick<TakenPlan, 'school' | 'changed' | 'targetMm' | 'bores'> & {
-        told?: TakenPlan['told'] | undefined
-      })
-  | { what: 'strike-entry'; entryId: string; reason: string }
-  | ({ what: 'change-job' } & { [K in ChangeableKey]?: Snapshot['job'][K] | undefined })
-  | { what: 'archive-job'; archived: boolean }
-
-type ChangeableKey = 'title' | 'complaint' | 'complaints' | 'usage' | 'wantedBy' | 'work'
 
 function addOnce<T>(rows: readonly T[], row: T, same: (other: T) => boolean): T[] {
   return rows.some(same) ? [...rows] : [...rows, row]
@@ -145,7 +91,7 @@ export function lieParts(snapshot: Snapshot): Snapshot {
  * The snapshot after an act, as the server will have it too. Carrying out the same act
  * twice changes nothing; an act on something unknown changes nothing.
  */
-export function applyAct(snapshot: Snapshot, act: SnapshotAct, occasion: Occasion): Snapshot {
+export function applyAct(snapshot: Snapshot, act: JobAct, occasion: Occasion): Snapshot {
   const { seq, at, personId } = occasion
   const by = { personId, at }
   switch (act.what) {

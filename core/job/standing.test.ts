@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { ids, sixCylinders } from '../testing/make-snapshot'
-import { applyAct, type SnapshotAct } from './apply'
+import type { JobAct } from './acts'
+import { applyAct } from './apply'
 import { standingAt } from './standing'
 
 const uuid = (n: number) => `00000000-0000-4000-8000-00000000000${n}`
 const spot = { cylinder: null, place: 'barrel-1' }
-const bored = (id: number, mm: number, more: object = {}): SnapshotAct => ({
+const bored = (id: number, mm: number, more: object = {}): JobAct => ({
   what: 'bore-barrel',
   boredId: uuid(id),
   place: 'barrel-1',
@@ -15,7 +16,7 @@ const bored = (id: number, mm: number, more: object = {}): SnapshotAct => ({
   uncertaintyMm: 0,
   ...more,
 })
-const play = (...acts: SnapshotAct[]) =>
+const play = (...acts: JobAct[]) =>
   acts.reduce(
     (job, act, i) => applyAct(job, act, { seq: 10 + i, at: '2026-11-30T10:00:00.000Z', personId: ids.person }),
     sixCylinders(),

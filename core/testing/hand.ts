@@ -1,5 +1,6 @@
 import { expect } from 'vitest'
-import { applyAct, type SnapshotAct } from '../job/apply'
+import type { JobAct } from '../job/acts'
+import { applyAct } from '../job/apply'
 import type { Move } from '../job/move'
 import { isClosed, readRoute, routeFacts } from '../job/route'
 import type { Snapshot } from '../job/snapshot'
@@ -34,7 +35,7 @@ export class Hand {
     private readonly seen?: (move: Move) => void,
   ) {}
 
-  act(act: SnapshotAct): void {
+  act(act: JobAct): void {
     const by = { seq: ++this.seq, at: new Date(this.nowMs).toISOString(), personId: person }
     this.job = applyAct(this.job, act, by)
     this.nowMs += 60_000

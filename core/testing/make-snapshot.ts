@@ -1,4 +1,5 @@
-import { applyAct, type SnapshotAct } from '../job/apply'
+import type { JobAct } from '../job/acts'
+import { applyAct } from '../job/apply'
 import { blankSnapshot } from '../job/blank-snapshot'
 import type { Shim, Snapshot } from '../job/snapshot'
 import type { MeasuredStage, SetStage } from '../job/stages'
@@ -106,7 +107,7 @@ export class Played {
 
   constructor(public snapshot: Snapshot = sixCylinders()) {}
 
-  act(act: SnapshotAct, at = '2026-11-02T08:00:00.000Z'): this {
+  act(act: JobAct, at = '2026-11-02T08:00:00.000Z'): this {
     this.count += 1
     this.snapshot = applyAct(this.snapshot, act, { seq: this.count, at, personId: ids.person })
     return this

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import type { SnapshotAct } from '../job/apply'
+import type { JobAct } from '../job/acts'
 import type { Snapshot } from '../job/snapshot'
 import { ids, Played } from '../testing/make-snapshot'
 import { engineMarks, sharedCauses } from './engine-clock'
 
 let n = 0
 const id = () => `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`
-const done = (...acts: SnapshotAct[]): Snapshot => acts.reduce((played, act) => played.act(act), new Played()).snapshot
-const pitted = (cylinder: number, atDeg: number, severity = 2): SnapshotAct => ({
+const done = (...acts: JobAct[]): Snapshot => acts.reduce((played, act) => played.act(act), new Played()).snapshot
+const pitted = (cylinder: number, atDeg: number, severity = 2): JobAct => ({
   what: 'mark-finding',
   findingId: id(),
   cylinder,
@@ -21,7 +21,7 @@ const pitted = (cylinder: number, atDeg: number, severity = 2): SnapshotAct => (
   pastSteps: null,
   words: '',
 })
-const fretted = (cylinder: number, atDeg: number, depthMm = 0.05): SnapshotAct => ({
+const fretted = (cylinder: number, atDeg: number, depthMm = 0.05): JobAct => ({
   what: 'mark-wear',
   markId: id(),
   cylinder,

@@ -7,7 +7,7 @@ import { hashText } from '#core/job/signature'
 import { SIGNATURE_VERSION } from '#core/job/signature-version'
 import { signedText } from '#core/job/signed-text'
 import type { StageName } from '#core/job/stages'
-import { applyAct, type SnapshotAct } from '#core/job/apply'
+import { applyAct } from '#core/job/apply'
 import type { Closure, Snapshot } from '#core/job/snapshot'
 import { type JobAct } from '#contract/commands'
 import { jobLimits } from '#contract/job-file'
@@ -84,7 +84,7 @@ export async function carryOutOnJob(work: Work, act: JobAct): Promise<void> {
   const jobId = work.command.jobId as string
   const snapshot = await readSnapshot(work.store, jobId, work.transaction)
   if (!snapshot) throw new Refusal('unknown-job')
-  const after = applyAct(snapshot, act as SnapshotAct, {
+  const after = applyAct(snapshot, act, {
     seq: work.seq,
     at: work.command.at,
     personId: work.command.personId as string,

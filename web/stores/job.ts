@@ -1,7 +1,7 @@
 import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { applyAct, type SnapshotAct } from '#core/job/apply'
+import { applyAct } from '#core/job/apply'
 import { asJudged } from '#core/job/as-judged'
 import { worstLiner } from '#core/works/liners/worst-liner'
 import { readDeck, type Deck } from '#core/works/liners/deck'
@@ -85,7 +85,7 @@ export const useJob = defineStore('job', () => {
     const snapshot = own.value.slice(from).reduce(
       (s, command, i) => {
         if (!isJobAct(command.act)) return s
-        return applyAct(s, command.act as SnapshotAct, {
+        return applyAct(s, command.act, {
           seq: AFTER_ALL + from + i,
           at: command.at,
           personId: command.personId ?? '',

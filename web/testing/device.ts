@@ -1,11 +1,11 @@
 import 'fake-indexeddb/auto'
 import { createPinia, getActivePinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
-import type { Command, Outcome } from '#contract/commands'
+import type { Command, JobAct, Outcome } from '#contract/commands'
 import type { Health } from '#contract/health'
 import { sixCylinders } from '#core/testing/make-snapshot'
 import type { Snapshot } from '#core/job/snapshot'
-import { applyAct, type SnapshotAct } from '#core/job/apply'
+import { applyAct } from '#core/job/apply'
 import { useJob } from '../stores/job'
 import { useOutbox } from '../stores/outbox'
 import { newerMet } from '../stores/read-leniently'
@@ -83,7 +83,7 @@ export class FakeServer {
       if (refused?.code === 'too-early') break
       if (!refused && !this.done.has(command.commandId)) {
         this.done.add(command.commandId)
-        this.snapshot = applyAct(this.snapshot, command.act as SnapshotAct, {
+        this.snapshot = applyAct(this.snapshot, command.act as JobAct, {
           seq: this.done.size,
           at: command.at,
           personId: command.personId ?? '',
