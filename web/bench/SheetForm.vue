@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { nominalProtrusionMm, seatLinks, type Seat } from '#core/liner/stack'
 import { lubricantNames } from '#core/works/liners/fitting'
 import LengthField from './LengthField.vue'
+import NumberField from './NumberField.vue'
 import { emptyLiner, emptySeal, sheetProblems, usualAimMm, usualSpreadMm, type SheetDraft } from './sheet-draft'
 import TorqueField from './TorqueField.vue'
 import { useFigures } from './useFigures'
@@ -52,10 +53,6 @@ const linerFields = [
   'travelBottomMm',
 ] as const
 const plainFields = ['lipAllowMPa', 'massKg', 'clockDeg', 'clockTolDeg'] as const
-
-function setPlain(field: (typeof plainFields)[number], text: string): void {
-  if (draft.value.liner) draft.value.liner[field] = text === '' ? null : Number(text)
-}
 
 function chooseSeat(seat: Seat): void {
   draft.value.seat = seat
@@ -135,16 +132,14 @@ function chooseSeat(seat: Seat): void {
           :problem="problemOf(f)"
           :data-field="f"
         />
-        <label v-for="f in plainFields" :key="f" class="field"
-          >{{ t(`engine.liner-field.${f}`)
-          }}<input
-            :value="draft.liner[f]"
-            class="figure"
-            type="number"
-            step="any"
-            :data-field="f"
-            @input="(e) => setPlain(f, (e.target as HTMLInputElement).value)"
-        /></label>
+        <NumberField
+          v-for="f in plainFields"
+          :key="f"
+          v-model="draft.liner[f]"
+          :label="t(`engine.liner-field.${f}`)"
+          :problem="problemOf(f)"
+          :data-field="f"
+        />
       </div>
     </fieldset>
     <fieldset class="col-span-2 border-t border-line pt-3">

@@ -1,4 +1,5 @@
 import { nothingSaid, type Said } from '../../job/ask'
+import { latest } from '../../job/order'
 import type { Spot } from '../../job/place'
 import { turnOf, type Here } from '../../job/turn'
 import { nmPerUnit } from '../../units/torque-units'
@@ -6,7 +7,7 @@ import { tighten } from '../../fasten/tighten'
 import { judgeUpper } from '../../measure/verdict'
 import { SLACK } from '../../schema'
 import { usualFriction, type Joint, type ThreadCondition } from './data'
-import type { JointState } from './read-joint'
+import type { JointState, Tightening } from './read-joint'
 
 /** A place with the joint that is tightened there; null where the sheet has none. */
 export interface Bolted {
@@ -25,12 +26,10 @@ export const numberOf = ({ order }: JointState, bolt: string): number => order.i
 /** The round in hand; the last where all are done. */
 export const roundOf = ({ round, rounds }: JointState): number => Math.min(round, rounds.length - 1)
 export const aimOf = (bolts: JointState): number => bolts.rounds[roundOf(bolts)]!.torqueNm
+/** What was read last at a joint, in whichever round; null where nothing was. */
+export const lastReading = ({ rounds }: JointState): Tightening | null => latest(rounds.flatMap((r) => r.readings))
 /** What is on the threads, as it was said last; the book's where nobody said anything. */
-const conditionNow = ({ rounds, joint }: JointState): ThreadCondition =>
-  rounds
-    .flatMap((r) => r.readings)
-    .sort((a, b) => a.seq - b.seq)
-    .at(-1)?.condition ?? joint.condition
+const conditionNow = (bolts: JointState): ThreadCondition => lastReading(bolts)?.condition ?? bolts.joint.condition
 const turnsFurther = ({ joint, round, rounds }: JointState): boolean =>
   joint.angleDeg !== null && round >= rounds.length - 1
 

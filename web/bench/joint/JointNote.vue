@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Spot } from '#core/job/place'
-import { aimOf, boltOf, jointFigures, numberOf, roundOf } from '#core/works/fasteners/turns'
+import { aimOf, boltOf, jointFigures, lastReading, numberOf, roundOf } from '#core/works/fasteners/turns'
 import type { JointState } from '#core/works/fasteners/read-joint'
 import { torqueUnits } from '#core/units/torque-units'
 import { useDevice } from '../../stores/device'
@@ -31,13 +31,7 @@ const joint = computed(() => props.state.joint)
 const name = computed(() => joint.value.name || t('joint.hold-down'))
 const aimNm = computed(() => aimOf(props.state))
 const bolt = computed(() => boltOf(props.state, props.turn.answers.value))
-const last = computed(
-  () =>
-    props.state.rounds
-      .flatMap((r) => r.readings)
-      .sort((a, b) => a.seq - b.seq)
-      .at(-1) ?? null,
-)
+const last = computed(() => lastReading(props.state))
 const verdicts = computed(() =>
   props.state.rounds
     .flatMap((r, round) => r.judged.bolts.map((b) => ({ ...b, round })))
