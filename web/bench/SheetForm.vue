@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nominalProtrusionMm, seatLinks, type Seat } from '#core/liner/stack'
 import { lubricantNames } from '#core/works/liners/fitting'
+import FigureBox from './FigureBox.vue'
 import LengthField from './LengthField.vue'
 import NumberField from './NumberField.vue'
 import { emptyLiner, emptySeal, sheetProblems, usualAimMm, usualSpreadMm, type SheetDraft } from './sheet-draft'
@@ -164,14 +165,7 @@ function chooseSeat(seat: Seat): void {
         >
         <label class="field"
           >{{ t('engine.seal.swell')
-          }}<input
-            :value="seal.swellMinutes"
-            class="figure"
-            type="number"
-            min="0"
-            max="240"
-            step="any"
-            @input="(e) => (seal.swellMinutes = Number((e.target as HTMLInputElement).value) || null)"
+          }}<FigureBox v-model="seal.swellMinutes" :problem="seal.swellMinutes !== null && seal.swellMinutes <= 0"
         /></label>
         <button type="button" class="key" @click="draft.seals.splice(i, 1)">{{ t('engine.seal.remove') }}</button>
       </div>

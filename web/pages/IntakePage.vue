@@ -15,6 +15,7 @@ import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import type { JobCard } from '#contract/shop'
 import ChoiceKeys from '../bench/ChoiceKeys.vue'
 import DeckRail from '../bench/DeckRail.vue'
+import FigureBox from '../bench/FigureBox.vue'
 import NewEngineDialog from '../bench/NewEngineDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import { useFigures } from '../bench/useFigures'
@@ -37,7 +38,7 @@ const engineId = ref('')
 const title = ref('')
 const words = ref('')
 const complaints = ref<ComplaintName[]>([])
-const used = ref<number | ''>('')
+const used = ref<number | null>(null)
 const usedUnit = ref<'hours' | 'km' | 'miles'>('hours')
 const wantedBy = ref('')
 const work = ref<WorkChoice[]>([...workPresets.whole])
@@ -169,7 +170,7 @@ async function start(): Promise<void> {
     title: title.value,
     complaint: words.value,
     complaints: complaints.value,
-    usage: used.value === '' ? null : { value: Number(used.value), unit: usedUnit.value },
+    usage: used.value === null ? null : { value: used.value, unit: usedUnit.value },
     wantedBy: wantedBy.value || null,
     work: chosen.value,
     fromJobId: from.value?.id ?? null,
@@ -241,15 +242,7 @@ async function start(): Promise<void> {
         </label>
         <div class="grid grid-cols-[1fr_0.9fr_1.2fr_1fr] gap-3">
           <label class="field"
-            >{{ t('usage.name')
-            }}<input
-              v-model="used"
-              class="figure"
-              type="number"
-              min="0"
-              step="any"
-              inputmode="decimal"
-              data-part="job-usage"
+            >{{ t('usage.name') }}<FigureBox v-model="used" :problem="used !== null && used < 0" data-part="job-usage"
           /></label>
           <label class="field"
             ><span class="sr-only">{{ t('usage.name') }}</span

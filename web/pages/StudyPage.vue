@@ -7,6 +7,7 @@ import { limitShare } from '#core/measure/limit-share'
 import { reportStudy, type StudyReport } from '#core/measure/study-advice'
 import { latestOfStudy, studyOrder } from '#core/measure/study-plan'
 import { parseLength, type LengthProblem } from '#core/units/parse-length'
+import FigureBox from '../bench/FigureBox.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
 import StudyPlot from '../bench/StudyPlot.vue'
 import { useFigures } from '../bench/useFigures'
@@ -31,7 +32,12 @@ const studies = computed(() => (shop.shop?.studies ?? []).filter((s) => s.gaugeI
 const latest = computed(() => studies.value.at(-1) ?? null)
 const open = computed(() => (latest.value && latest.value.endedAt === null ? latest.value : null))
 
-const form = ref({ parts: 4, trials: 3, people: [] as string[] })
+const form = ref({ parts: 4 as number | null, trials: 3 as number | null, people: [] as string[] })
+const within = (n: number | null, least: number, most: number) =>
+  n !== null && Number.isInteger(n) && n >= least && n <= most
+const partsOk = computed(() => within(form.value.parts, 2, 12))
+const trialsOk = computed(() => within(form.value.trials, 2, 6))
+const canBegin = computed(() => partsOk.value && trialsOk.value && form.value.people.length > 0)
 const text = ref('')
 const problem = ref<LengthProblem | 'nobody' | 'no-gauge-value' | null>(null)
 
@@ -85,15 +91,15 @@ const whole = computed(() => latest.value !== null && next.value === null)
 const told = computed(() => (whole.value && typeof report.value === 'object' ? report.value : null))
 
 async function begin(): Promise<void> {
-  if (form.value.people.length === 0) return
-  const parts = Array.from({ length: form.value.parts }, (_, i) => `P${i + 1}`)
+  if (!canBegin.value) return
+  const parts = Array.from({ length: form.value.parts ?? 0 }, (_, i) => `P${i + 1}`)
   await shop.act({
     what: 'open-study',
     studyId: newId(),
     gaugeId: props.gaugeId,
     parts,
     operators: form.value.people,
-    trials: form.value.trials,
+    trials: form.value.trials ?? 0,
   })
   await nextTick()
   box.value?.focus()
@@ -143,10 +149,10 @@ onBeforeUnmount(() => {
       <p class="text-body">{{ t(latest ? 'study.again' : 'study.none') }}</p>
       <div class="mt-2 flex flex-wrap items-end gap-4">
         <label class="field w-[150px]"
-          >{{ t('study.parts') }}<input v-model.number="form.parts" class="figure" type="number" min="2" max="12"
+          >{{ t('study.parts') }}<FigureBox v-model="form.parts" :problem="!partsOk"
         /></label>
         <label class="field w-[150px]"
-          >{{ t('study.trials') }}<input v-model.number="form.trials" class="figure" type="number" min="2" max="6"
+          >{{ t('study.trials') }}<FigureBox v-model="form.trials" :problem="!trialsOk"
         /></label>
         <fieldset class="flex flex-wrap gap-2">
           <legend class="font-semibold">{{ t('study.people') }}</legend>
@@ -156,12 +162,7 @@ onBeforeUnmount(() => {
             }}</label
           >
         </fieldset>
-        <button
-          type="submit"
-          class="key-brass disabled:opacity-50"
-          :disabled="form.people.length === 0"
-          data-part="study-begin"
-        >
+        <button type="submit" class="key-brass disabled:opacity-50" :disabled="!canBegin" data-part="study-begin">
           {{ t('study.begin') }}
         </button>
       </div>

@@ -3,8 +3,8 @@ import { createApp, h, nextTick, ref, type Component, type Ref } from 'vue'
 import { onTestFinished } from 'vitest'
 import { i18n } from '../app/i18n'
 
-export interface DrawnField {
-  value: Ref<number | null>
+export interface DrawnField<T = number | null> {
+  value: Ref<T>
   box: HTMLInputElement
   label: () => string | null
   /** What it says is usual here; null where it says nothing. */
@@ -15,15 +15,19 @@ export interface DrawnField {
 }
 
 /** A field with a value of its own, to be typed in; it goes with its test. */
-export async function drawField(component: Component, start: number | null, props: object): Promise<DrawnField> {
+export async function drawField<T = number | null>(
+  component: Component,
+  start: T,
+  props: object,
+): Promise<DrawnField<T>> {
   const host = document.createElement('div')
-  const value = ref(start)
+  const value = ref(start) as Ref<T>
   const app = createApp({
     render: () =>
       h(component, {
         ...props,
         modelValue: value.value,
-        'onUpdate:modelValue': (to: number | null) => (value.value = to),
+        'onUpdate:modelValue': (to: T) => (value.value = to),
       }),
   })
   app.use(i18n).use(getActivePinia()!).mount(host)

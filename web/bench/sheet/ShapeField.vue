@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import LengthField from '../LengthField.vue'
 import NumberField from '../NumberField.vue'
 import PressureField from '../PressureField.vue'
-import { readNumber } from '../read-number'
+import { percentOfShare, readNumber, shareOfPercent } from '../read-number'
 import TextField from '../TextField.vue'
 import TorqueField from '../TorqueField.vue'
 import { useShownFigure } from '../pad/useShownFigure'
@@ -35,6 +35,7 @@ const quantity = computed(() => {
   if (props.name.endsWith('Mm')) return 'length'
   if (/kPa$/i.test(props.name)) return 'pressure'
   if (props.name.endsWith('Nm')) return 'torque'
+  if (/(share|fraction)$/i.test(props.name) || /(^|\.)(stages|share\.\w+)$/.test(props.path)) return 'share'
   return /[a-z]C$/.test(props.name) && !/PerC$/.test(props.name) ? 'temperature' : 'number'
 })
 const boxes = {
@@ -42,6 +43,7 @@ const boxes = {
   pressure: PressureField,
   temperature: PressureField,
   torque: TorqueField,
+  share: NumberField,
   number: NumberField,
 }
 const problem = computed(() => {
@@ -65,14 +67,18 @@ function setAt(i: number, value: unknown): void {
 }
 const options = computed(() => (props.shape.is === 'choice' ? props.shape.options : []))
 /** Several figures in one box, apart by blanks or semicolons. */
-const written = () =>
-  items.value
-    .map((v) => (quantity.value === 'length' ? writeFigure(v as number, 'length', device, locale.value) : String(v)))
-    .join('  ')
+function writeOne(value: number): string {
+  if (quantity.value === 'length') return writeFigure(value, 'length', device, locale.value)
+  return String(quantity.value === 'share' ? percentOfShare(value) : value)
+}
+const written = () => items.value.map((v) => writeOne(v as number)).join('  ')
 const text = ref(written())
 const wrong = ref(false)
 function readOne(part: string): number | null {
-  if (quantity.value !== 'length') return readNumber(part)
+  if (quantity.value !== 'length') {
+    const value = readNumber(part)
+    return value !== null && quantity.value === 'share' ? shareOfPercent(value) : value
+  }
   const read = readFigure(part, 'length', device)
   return read.ok ? read.value : null
 }
@@ -98,7 +104,7 @@ watch(
     :label="label"
     :needed="!optional"
     :problem="problem"
-    v-bind="quantity === 'temperature' ? { temperature: true } : {}"
+    v-bind="quantity === 'temperature' ? { temperature: true } : quantity === 'share' ? { percent: true } : {}"
     :data-path="path"
     @update:model-value="put"
   />

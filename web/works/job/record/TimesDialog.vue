@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import type { Snapshot } from '#core/job/snapshot'
 import type { StageName } from '#core/job/stages'
 import { stageHours } from '#core/time/stage-hours'
+import FigureBox from '../../../bench/FigureBox.vue'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import { useActs } from '../../../bench/useActs'
 import { newId } from '../../../stores/new-id'
@@ -15,22 +16,25 @@ const { act, problem } = useActs()
 const rows = computed(() => stageHours(props.snapshot))
 const stage = ref<StageName>('as-found')
 const kind = ref<'planned' | 'used'>('used')
-const hours = ref<number | ''>('')
+const hours = ref<number | null>(null)
+/** More than that is a slip of the finger. */
+const MOST_HOURS = 500
+const bookable = computed(() => hours.value !== null && hours.value >= 0 && hours.value <= MOST_HOURS)
 const total = (of: 'plannedH' | 'usedH' | 'leftH') => rows.value.reduce((sum, r) => sum + r[of], 0).toFixed(1)
 
 function book(): void {
-  if (hours.value === '' || Number(hours.value) < 0) return
+  if (hours.value === null || !bookable.value) return
   if (
     act({
       what: 'book-time',
       timeId: newId(),
       stage: stage.value,
       kind: kind.value,
-      hours: Number(hours.value),
+      hours: hours.value,
       words: '',
     })
   )
-    hours.value = ''
+    hours.value = null
 }
 </script>
 
@@ -78,9 +82,9 @@ function book(): void {
       >
       <label class="field"
         >{{ t('record.hours')
-        }}<input v-model="hours" class="figure" type="number" min="0" max="500" step="any" data-part="time-hours"
+        }}<FigureBox v-model="hours" :problem="hours !== null && !bookable" data-part="time-hours"
       /></label>
-      <button type="submit" class="key" :disabled="hours === ''" data-part="book-time">{{ t('record.book') }}</button>
+      <button type="submit" class="key" :disabled="!bookable" data-part="book-time">{{ t('record.book') }}</button>
     </form>
     <p v-if="problem" class="mt-2 font-semibold text-outside" role="alert">{{ problem }}</p>
     <button type="button" class="key mt-4" @click="emit('close')">{{ t('keys.close') }}</button>

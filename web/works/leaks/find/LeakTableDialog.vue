@@ -9,6 +9,7 @@ import {
   withOwnCounts,
   type LeakTable,
 } from '#core/works/leaks/leak-table'
+import FigureBox from '../../../bench/FigureBox.vue'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import { useJob } from '../../../stores/job'
 import { fetchFrom } from '../../../stores/paged-list'
@@ -35,7 +36,6 @@ watch(
   },
   { immediate: true },
 )
-const number = (event: Event) => (event.target as HTMLInputElement).valueAsNumber
 async function save(table: LeakTable | null): Promise<void> {
   if (table && !leakTableSchema.safeParse(table).success) {
     wrong.value = true
@@ -83,63 +83,50 @@ const found = () =>
           <tr>
             <th scope="row" class="pr-2 text-left">{{ t('leak.table-prior') }}</th>
             <td v-for="k in leakKinds" :key="k">
-              <input
-                class="box figure !min-h-[40px] w-[64px] !px-1 !text-body"
-                type="number"
-                step="any"
-                min="0"
-                :value="draft.causes[k].prior"
+              <FigureBox
+                class="box !min-h-[40px] w-[64px] !px-1 !text-body"
+                :model-value="draft.causes[k].prior"
                 :aria-label="`${t('leak.table-prior')}: ${t(`leak.cause.${k}`)}`"
                 :data-prior="k"
-                @input="(e) => (draft.causes[k].prior = number(e))"
+                @update:model-value="(v) => (draft.causes[k].prior = v ?? NaN)"
               />
             </td>
           </tr>
           <tr>
             <th scope="row" class="pr-2 text-left">{{ t('leak.table-cost') }}</th>
             <td v-for="k in leakKinds" :key="k">
-              <input
-                class="box figure !min-h-[40px] w-[64px] !px-1 !text-body"
-                type="number"
-                step="any"
-                min="0"
-                :value="draft.causes[k].openUpCost"
+              <FigureBox
+                class="box !min-h-[40px] w-[64px] !px-1 !text-body"
+                :model-value="draft.causes[k].openUpCost"
                 :aria-label="`${t('leak.table-cost')}: ${t(`leak.cause.${k}`)}`"
-                @input="(e) => (draft.causes[k].openUpCost = number(e))"
+                @update:model-value="(v) => (draft.causes[k].openUpCost = v ?? NaN)"
               />
             </td>
           </tr>
           <tr v-for="x in leakTests" :key="x">
             <th scope="row" class="pr-2 text-left">{{ t(`leak.test.${x}.name`) }}</th>
             <td v-for="k in leakKinds" :key="k">
-              <input
-                class="box figure !min-h-[40px] w-[64px] !px-1 !text-body"
-                type="number"
-                step="any"
-                :value="draft.tests[x].shows[k]"
+              <FigureBox
+                class="box !min-h-[40px] w-[64px] !px-1 !text-body"
+                :model-value="draft.tests[x].shows[k]"
                 :aria-label="`${t(`leak.test.${x}.name`)}: ${t(`leak.cause.${k}`)}`"
-                @input="(e) => (draft.tests[x].shows[k] = number(e))"
+                @update:model-value="(v) => (draft.tests[x].shows[k] = v ?? NaN)"
               />
             </td>
             <td>
-              <input
-                class="box figure !min-h-[40px] w-[64px] !px-1 !text-body"
-                type="number"
-                step="any"
-                :value="draft.tests[x].elsewhere"
+              <FigureBox
+                class="box !min-h-[40px] w-[64px] !px-1 !text-body"
+                :model-value="draft.tests[x].elsewhere"
                 :aria-label="`${t(`leak.test.${x}.name`)}: ${t('leak.table-elsewhere')}`"
-                @input="(e) => (draft.tests[x].elsewhere = number(e))"
+                @update:model-value="(v) => (draft.tests[x].elsewhere = v ?? NaN)"
               />
             </td>
             <td>
-              <input
-                class="box figure !min-h-[40px] w-[64px] !px-1 !text-body"
-                type="number"
-                step="any"
-                min="1"
-                :value="draft.tests[x].minutes"
+              <FigureBox
+                class="box !min-h-[40px] w-[64px] !px-1 !text-body"
+                :model-value="draft.tests[x].minutes"
                 :aria-label="`${t(`leak.test.${x}.name`)}: ${t('leak.table-minutes')}`"
-                @input="(e) => (draft.tests[x].minutes = number(e))"
+                @update:model-value="(v) => (draft.tests[x].minutes = v ?? NaN)"
               />
             </td>
           </tr>

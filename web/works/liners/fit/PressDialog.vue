@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { LinerShape } from '#core/works/liners/fitting'
 import { turnBetweenDeg } from '#core/measure/angle'
+import FigureBox from '../../../bench/FigureBox.vue'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import TorqueField from '../../../bench/TorqueField.vue'
 
@@ -10,24 +11,24 @@ const props = defineProps<{ open: boolean; cylinder: number; liner: LinerShape |
 const emit = defineEmits<{ close: []; save: [press: { peakNm: number | null; atDeg: number | null; words: string }] }>()
 const { t } = useI18n()
 const peakNm = ref<number | null>(null)
-const atDeg = ref<number | ''>('')
+const atDeg = ref<number | null>(null)
 const words = ref('')
 watch(
   () => props.open,
   (open) => {
-    if (open) [peakNm.value, atDeg.value, words.value] = [null, '', '']
+    if (open) [peakNm.value, atDeg.value, words.value] = [null, null, '']
   },
 )
 const clocked = computed(() => props.liner?.clockDeg ?? null)
 const off = computed(() =>
-  clocked.value !== null && atDeg.value !== '' ? turnBetweenDeg(Number(atDeg.value), clocked.value) : 0,
+  clocked.value !== null && atDeg.value !== null ? turnBetweenDeg(atDeg.value, clocked.value) : 0,
 )
-const ready = computed(() => clocked.value === null || atDeg.value !== '')
+const ready = computed(() => clocked.value === null || (atDeg.value !== null && atDeg.value >= 0 && atDeg.value < 360))
 function save(): void {
   if (ready.value)
     emit('save', {
       peakNm: peakNm.value,
-      atDeg: clocked.value === null ? null : Number(atDeg.value),
+      atDeg: clocked.value === null ? null : atDeg.value,
       words: words.value.trim(),
     })
 }
@@ -38,15 +39,7 @@ function save(): void {
     <form class="flex flex-col gap-3" data-part="press-form" @submit.prevent="save">
       <label v-if="clocked !== null" class="field"
         >{{ t('fit.faces', { want: clocked, tolerance: liner!.clockTolDeg })
-        }}<input
-          v-model="atDeg"
-          class="figure"
-          type="number"
-          min="0"
-          max="359.9"
-          step="any"
-          inputmode="decimal"
-          data-part="press-at"
+        }}<FigureBox v-model="atDeg" data-part="press-at"
       /></label>
       <p
         v-if="off > (liner?.clockTolDeg ?? 0)"
