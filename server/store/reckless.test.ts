@@ -16,12 +16,32 @@ import { engines, ferryBlock } from '../demo/world'
 import { commandOf, TestServer } from '../testing/test-store'
 
 let server: TestServer
+/** Another shop, that takes a job in halfway. */
+let elsewhere: TestServer
 let person: string
+const theirs = randomUUID()
 beforeAll(async () => {
   server = await TestServer.start()
+  elsewhere = await TestServer.start({ demo: false })
   person = (await server.shop()).people[0]!.id
+  await elsewhere.send(
+    commandOf({ what: 'add-person', person: { id: theirs, name: 'Their Hand', role: 'lead' } }, null, null),
+  )
 })
-afterAll(() => server.stop())
+afterAll(async () => {
+  await server.stop()
+  await elsewhere.stop()
+})
+async function carryOver(jobId: string): Promise<void> {
+  const { rawPayload } = await server.app.inject(`/api/jobs/${jobId}/job.zip`)
+  const answer = await elsewhere.app.inject({
+    method: 'POST',
+    url: '/api/jobs/import',
+    payload: rawPayload,
+    headers: { 'content-type': 'application/octet-stream' },
+  })
+  expect(answer.statusCode, answer.body).toBe(200)
+}
 
 const oneOf = (codes: string[]): unknown => expect.stringMatching(new RegExp(`^(${codes.join('|')})$`))
 const DAY_MS = 24 * 3_600_000
@@ -121,36 +141,52 @@ describe.each<{
     stages: ['deck-check', 'pistons-out'],
   },
 ])('$name, at which hands err', ({ engine, work, truth, stages }) => {
-  it.each([1, 2, 3])('is the same in the store as it is in the core, whatever was tried (%i)', async (seed) => {
-    const jobId = randomUUID()
-    const start = {
-      what: 'start-job',
-      jobId,
-      engineId: engines[engine].id,
-      title: `errs ${seed}`,
-      complaint: '',
-      work,
-    } as const
-    expect(await server.send(commandOf(start, null, person))).toMatchObject([{ result: 'done' }])
-    const { tried, job } = err(await server.snapshot(jobId), truth, seed, 130)
-    for (const { at, act, refused } of tried) {
-      const [outcome] = await server.send({ ...commandOf(act, jobId, person), at })
-      expect(outcome, JSON.stringify({ act, refused })).toMatchObject(
-        // What makes no sense by itself is refused before it is looked at where it stands.
-        refused === null ? { result: 'done' } : { result: 'refused', code: oneOf([refused, 'bad-command']) },
-      )
-    }
-    expect(tried.length).toBeGreaterThan(20)
-    const stored = await server.snapshot(jobId)
-    expect(told(stored)).toEqual(told(job))
-    // What it says to do next, and what it is kept open by, is the same too.
-    const nowMs = Date.now()
-    for (const stage of stages)
-      for (const place of [null, 'barrel-1', 'housing-2', 'front', 'pad-1']) {
-        const logic = stageLogic[stage]
-        const hand = { cylinder: 2, place, nowMs }
-        expect(logic.move(stored, hand)).toEqual(logic.move(job, hand))
-        expect(logic.problems(stored, nowMs)).toEqual(logic.problems(job, nowMs))
+  it.each([1, 2, 3])(
+    'is the same in the store, in a shop that took it in and in the core, whatever was tried (%i)',
+    async (seed) => {
+      const jobId = randomUUID()
+      const start = {
+        what: 'start-job',
+        jobId,
+        engineId: engines[engine].id,
+        title: `errs ${seed}`,
+        complaint: '',
+        work,
+      } as const
+      expect(await server.send(commandOf(start, null, person))).toMatchObject([{ result: 'done' }])
+      const { tried, job } = err(await server.snapshot(jobId), truth, seed, 130)
+      const half = Math.floor(tried.length / 2)
+      for (const [i, { at, act, refused }] of tried.entries()) {
+        if (i === half) await carryOver(jobId)
+        const [outcome] = await server.send({ ...commandOf(act, jobId, person), at })
+        if (i >= half) {
+          const [there] = await elsewhere.send({ ...commandOf(act, jobId, theirs), at })
+          expect([there!.result, 'code' in there! && there.code]).toEqual([
+            outcome!.result,
+            'code' in outcome! && outcome.code,
+          ])
+        }
+        expect(outcome, JSON.stringify({ act, refused })).toMatchObject(
+          // What makes no sense by itself is refused before it is looked at where it stands.
+          refused === null ? { result: 'done' } : { result: 'refused', code: oneOf([refused, 'bad-command']) },
+        )
       }
-  })
+      expect(tried.length).toBeGreaterThan(20)
+      const stored = await server.snapshot(jobId)
+      expect(told(stored)).toEqual(told(job))
+      const there = await elsewhere.snapshot(jobId)
+      expect(told(there)).toEqual(told(job))
+      // What it says to do next, and what it is kept open by, is the same too.
+      const nowMs = Date.now()
+      for (const stage of stages)
+        for (const place of [null, 'barrel-1', 'housing-2', 'front', 'pad-1']) {
+          const logic = stageLogic[stage]
+          const hand = { cylinder: 2, place, nowMs }
+          for (const kept of [stored, there]) {
+            expect(logic.move(kept, hand)).toEqual(logic.move(job, hand))
+            expect(logic.problems(kept, nowMs)).toEqual(logic.problems(job, nowMs))
+          }
+        }
+    },
+  )
 })
