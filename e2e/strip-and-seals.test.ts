@@ -324,8 +324,8 @@ describe('a signature', () => {
     const last = readings.find((r) => sets.find((s) => s.id === r.setId)!.stage === 'final-check')!
     await send({ what: 'strike-reading', readingId: last.id, reason: 'dirt under the foot' }, loader)
     await browser.go(`/jobs/${loader}/record`)
-    await browser.see('[data-seal=broken]')
-    const broken = await Promise.all((await browser.all('[data-seal=broken]')).map((e) => e.getText()))
+    await browser.see('[data-bad=true]')
+    const broken = await Promise.all((await browser.all('[data-bad=true]')).map((e) => e.getText()))
     expect(broken).toHaveLength(2)
     expect(broken.join(' ')).toMatch(/Final check closed by[\s\S]*Record closed by[\s\S]*Broken: something under it/)
     expect(await browser.complaints()).toEqual([])

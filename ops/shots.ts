@@ -243,7 +243,7 @@ async function takeAll(house: House, browser: Browser): Promise<void> {
   await stage(ferry, 'trial-fit', '3')
   await shot('trial-fit-liner-out')
   await browser.go(`/jobs/${await house.jobId('loader')}/record`)
-  await browser.see('[data-part=record-table]')
+  await browser.see('[data-table=bores]')
   await shot('record')
   await stripping(house, browser, shot)
   await sealing(house, browser, shot)

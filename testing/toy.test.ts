@@ -137,11 +137,11 @@ describe('a new work', () => {
 
   it('without its words and its record fails and says so', () => {
     without('contract/words/en/gaskets.json', () =>
-      without('server/works/gaskets.ts', () => {
+      without('core/works/gaskets/record.ts', () => {
         const { status, said } = tests(/the message file|lay-gaskets/, ...words, 'server/record/works.test.ts')
         expect(status).not.toBe(0)
         expect(said).toMatch(/en\/gaskets\.json/)
-        expect(said).toMatch(/server\/works\/gaskets\.ts gives no record/)
+        expect(said).toMatch(/core\/works\/gaskets\/record\.ts gives no record/)
       }),
     )
   }, 240_000)

@@ -59,20 +59,6 @@ export function asJudged(snapshot: Snapshot, stage: StageName): Snapshot {
 }
 
 /**
- * The job with a work's section of the sheet as the last of its closed stages was judged by: what a page shows of the
- * whole work.
- */
-export function asWorkJudged(snapshot: Snapshot, stages: readonly StageName[]): Snapshot {
-  const last = stages
-    .flatMap((stage) => {
-      const closure = closureOf(snapshot, stage)
-      return closure?.stage === stage ? [closure] : []
-    })
-    .sort((a, b) => b.seq - a.seq)[0]
-  return last ? asJudged(snapshot, last.stage) : snapshot
-}
-
-/**
  * Limits that some of a stage was entered under, or that came since it was closed, beside those it is judged by: the
  * verdict that each gives is shown with the other.
  */

@@ -8,7 +8,7 @@ import { canonicalJson } from './canonical-json'
 import { signedText } from './signed-text'
 import { hashText, orderedJson, signedIn, signatureHash, signatureState, signatureOf } from './signature'
 import type { Closure, Snapshot } from './snapshot'
-import { recordMove } from '../works/job/record'
+import { recordMove } from '../works/job/sign'
 
 let played: Played
 beforeEach(() => {

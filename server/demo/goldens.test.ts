@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest'
 import type { Snapshot } from '#core/job/snapshot'
 import type { UnitTruth } from '#core/sim/unit-truth'
 import { recordContent } from '../record/pdf'
-import { Writer } from '../record/pdf-writer'
 import { Hand, newJob } from '../testing/hand'
 import { barrels, compressorTruth } from './compressor-world'
 import { crusherTruth } from './camshaft-world'
@@ -54,7 +53,7 @@ describe('a job carried by the next move alone', () => {
   it.each(Object.entries(walks))('%s goes the way it went, and its record says what it said', async (name, walk) => {
     const hand = new Hand(walk.job(), walk.truth)
     hand.carry()
-    const content: Content[] = await recordContent(new Writer(hand.job, { unit: 'mm', paper: 'A4' }), new Map())
+    const content: Content[] = await recordContent(hand.job, { unit: 'mm', paper: 'A4' })
     const told = ['# Moves', ...hand.moves, '', '# Record', ...linesOf(content)].join('\n')
     await expect(`${told}\n`).toMatchFileSnapshot(`goldens/${name}.txt`)
   })

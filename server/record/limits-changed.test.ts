@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { asJudged, asWorkJudged, judgedNow, otherSheets } from '#core/job/as-judged'
+import { asJudged, judgedNow, otherSheets } from '#core/job/as-judged'
 import type { Snapshot } from '#core/job/snapshot'
 import { byEachLimits } from '#core/works/by-each-limits'
 import { gateProblems, stageLogic } from '#core/works/logic'
@@ -8,7 +8,6 @@ import { gearboxTruth } from '../demo/gearbox-world'
 import { pumpTruth } from '../demo/unit-world'
 import { Hand, newJob } from '../testing/hand'
 import { recordContent } from './pdf'
-import { Writer } from './pdf-writer'
 
 const truth = { ...pumpTruth, leaks: [], faces: gearboxTruth }
 let hand: Hand
@@ -38,8 +37,7 @@ function adopted(job: Snapshot): Snapshot {
   expect(after.sheet.id).toBe(next.id)
   return after
 }
-const paper = async (job: Snapshot) =>
-  JSON.stringify(await recordContent(new Writer(job, { unit: 'mm', paper: 'A4' }), new Map()))
+const paper = async (job: Snapshot) => JSON.stringify(await recordContent(job, { unit: 'mm', paper: 'A4' }))
 const codes = (job: Snapshot) =>
   byEachLimits(job, 'face-seal', stageLogic['face-seal'], 0).map((b) => [
     b.sheet.version,
@@ -51,7 +49,6 @@ describe('limits that change under a stage of a newer work', () => {
     expect(otherSheets(closed, 'face-seal')).toEqual([])
     const job = adopted(closed)
     expect(asJudged(job, 'face-seal').sheet.id).toBe(closed.sheet.id)
-    expect(asWorkJudged(job, ['face-seal']).sheet.id).toBe(closed.sheet.id)
     expect(codes(job)).toEqual([
       [1, []],
       [2, ['air-lost']],
@@ -96,7 +93,7 @@ describe('limits that change under a stage of a newer work', () => {
     expect(told).toContain('could not be printed')
     expect(told).toContain('Gauges')
     const { ownerContent } = await import('./owner-pdf')
-    const owner = JSON.stringify(await ownerContent(new Writer(broken, { unit: 'mm', paper: 'A4' }), new Map()))
+    const owner = JSON.stringify(await ownerContent(broken, { unit: 'mm', paper: 'A4' }))
     expect(owner).toContain(broken.job.title)
     expect(said).toHaveBeenCalled()
   })

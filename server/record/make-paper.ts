@@ -1,7 +1,7 @@
 import type { Snapshot } from '#core/job/snapshot'
 import { ownerPdf } from './owner-pdf'
 import { recordPdf } from './pdf'
-import { asPrintable, type RecordOptions } from './pdf-writer'
+import { asPrintable, type RecordOptions } from './paper'
 
 export interface PaperTask {
   paper: 'record' | 'owner'

@@ -7,7 +7,7 @@ import { bridge, wholeJob } from '#core/testing/tarrock'
 import { readingsCsv } from './csv'
 import { ownerContent, ownerPdf } from './owner-pdf'
 import { recordContent, recordPdf } from './pdf'
-import { Writer, type RecordOptions } from './pdf-writer'
+import type { RecordOptions } from './paper'
 
 const mm: RecordOptions = { unit: 'mm', paper: 'A4' }
 let played: Played
@@ -35,9 +35,8 @@ function textOf(node: unknown): string {
 const imagesOf = (node: unknown): string[] =>
   JSON.stringify(node).match(/"image":"data:image\/\w+;base64,[^"]*"/g) ?? []
 const record = async (snapshot: Snapshot = played.snapshot, options = mm, photos = new Map<string, Buffer>()) =>
-  textOf(await recordContent(new Writer(snapshot, options), photos))
-const owner = async (photos = new Map<string, Buffer>()) =>
-  textOf(await ownerContent(new Writer(played.snapshot, mm), photos))
+  textOf(await recordContent(snapshot, options, photos))
+const owner = async (photos = new Map<string, Buffer>()) => textOf(await ownerContent(played.snapshot, mm, photos))
 const line = (text: string, start: string) => text.split('\n').find((l) => l.startsWith(start)) ?? ''
 
 /** Closes a stage as the server does, with the seal over what is there. */
@@ -207,7 +206,7 @@ describe('the record', () => {
       [photo, Buffer.from('abcd')],
       [gone, Buffer.from('efgh')],
     ])
-    const content = await recordContent(new Writer(played.snapshot, mm), photos)
+    const content = await recordContent(played.snapshot, mm, photos)
     const text = textOf(content)
     expect(text).toMatch(/in 2 · out 0 · still in 2/)
     expect(text).toMatch(/2 \| Bridge \| 190 N·m \| 12 mm \| sludge; past the \d+ N·m at which to stop; hard/)
@@ -370,9 +369,9 @@ describe('the paper', () => {
     async (paper, size) => {
       played.deck()
       for (const print of [recordPdf, ownerPdf]) {
-        const pdf = (
-          await print(played.snapshot, { unit: 'mm', paper: paper as RecordOptions['paper'] }, new Map())
-        ).toString('latin1')
+        const pdf = (await print(played.snapshot, { unit: 'mm', paper: paper as RecordOptions['paper'] })).toString(
+          'latin1',
+        )
         expect(pdf.slice(0, 5)).toBe('%PDF-')
         expect(pdf).toContain(`/MediaBox [0 0 ${size}]`)
       }
@@ -390,7 +389,7 @@ describe('the paper', () => {
         suggested: 'good',
         words: '',
       })
-    const pdf = (await ownerPdf(played.snapshot, mm, new Map())).toString('latin1')
+    const pdf = (await ownerPdf(played.snapshot, mm)).toString('latin1')
     expect(pdf.match(/\/Type \/Page\b(?!s)/g)).toHaveLength(1)
   })
 })

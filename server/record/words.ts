@@ -6,15 +6,15 @@ import {
   resolveValue,
   translate,
 } from '@intlify/core-base'
-import type { Said } from '#contract/words/say-move'
 import { en } from '#contract/words/all'
 
 registerMessageCompiler(compile)
 registerMessageResolver(resolveValue)
 
+export const recordLocale = 'en'
 const context = createCoreContext({
-  locale: 'en',
-  fallbackLocale: 'en',
+  locale: recordLocale,
+  fallbackLocale: recordLocale,
   messages: { en },
   missingWarn: false,
   fallbackWarn: false,
@@ -24,19 +24,8 @@ const context = createCoreContext({
 export function word(key: string, params: Record<string, string | number> = {}): string {
   return String((translate as (context: unknown, key: string, params: object) => unknown)(context, key, params))
 }
-
-/** A message whose figures are written already, as the interface says it. */
-export function say(said: Said): string {
-  return word(said.key, {
-    ...said.params,
-    ...Object.fromEntries(Object.entries(said.words ?? {}).map(([blank, key]) => [blank, word(key, said.params)])),
-  })
-}
-
-/** A reason that the interface gave, in words; any other as it was written. */
-export function strikeReason(reason: string): string {
-  const said = word(`strike.${reason}`)
-  return said === `strike.${reason}` ? reason : said
-}
-
-export const recordLocale = 'en'
+/** There is such a message. */
+export const hasWord = (key: string): boolean => typeof resolveValue(en, key) === 'string'
+const several = new Intl.ListFormat(recordLocale, { style: 'short', type: 'unit' })
+/** Several, joined as the language does. */
+export const list = (items: readonly string[]): string => several.format(items)

@@ -1,13 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { stageNames } from '#core/job/stages'
 import { stageLine } from '#core/works/stage-table'
-import type { RecordWork } from '../works/record-work'
+import type { WorkRecord } from '#core/works/work-record'
 
 describe('the works', () => {
   it.each(stageNames)('have a section of the record for the stage %s', async (stage) => {
     const { work } = stageLine[stage]
-    const found = (await import(`../works/${work}.ts`).catch(() => null)) as { record?: RecordWork } | null
-    expect(found?.record, `server/works/${work}.ts gives no record`).toBeDefined()
-    expect(found!.record!.stages, `server/works/${work}.ts`).toHaveProperty([stage])
+    const file = `core/works/${work}/record.ts`
+    const found = (await import(`../../core/works/${work}/record.ts`).catch(() => null)) as {
+      record?: WorkRecord
+    } | null
+    expect(found?.record, `${file} gives no record`).toBeDefined()
+    expect(found!.record!.stages, file).toHaveProperty([stage])
   })
 })

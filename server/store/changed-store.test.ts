@@ -2,7 +2,6 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { hashText, signatureOf, signatureState } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
 import { recordContent } from '../record/pdf'
-import { Writer } from '../record/pdf-writer'
 import { TestServer } from '../testing/test-store'
 import { readSnapshot } from './read'
 
@@ -52,7 +51,7 @@ describe('a store that somebody changed past the program', () => {
       await sequelize.query(change, { replacements: { loader }, transaction: changed })
       const job = (await readSnapshot(server.store, loader, changed))!
       expect(state(job)).toBe('broken')
-      const content = await recordContent(new Writer(job, { unit: 'mm', paper: 'A4' }), new Map())
+      const content = await recordContent(job, { unit: 'mm', paper: 'A4' })
       expect(JSON.stringify(content)).toContain('Broken:')
     } finally {
       await changed.rollback()
@@ -70,7 +69,7 @@ describe('a store that somebody changed past the program', () => {
     const old = job.closures.map((c) => ({ ...c, sealVersion: 1, kept: null, judged: null, storedAt: null }))
     const all = { ...job, closures: old }
     expect(old.map((c) => signatureState(all, c))).toEqual(old.map(() => 'unknown'))
-    const content = JSON.stringify(await recordContent(new Writer(all, { unit: 'mm', paper: 'A4' }), new Map()))
+    const content = JSON.stringify(await recordContent(all, { unit: 'mm', paper: 'A4' }))
     // Behind the signature at the head, and behind each closing.
     expect(content.split('Cannot be checked').length - 1).toBe(old.filter((c) => c.closes).length + 1)
   })

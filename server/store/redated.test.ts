@@ -3,7 +3,6 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { signatureState } from '#core/job/signature'
 import type { JobAct } from '#contract/commands'
 import { recordContent } from '../record/pdf'
-import { Writer } from '../record/pdf-writer'
 import { asFile } from '../testing/large-job'
 import { commandOf, TestServer } from '../testing/test-store'
 
@@ -60,7 +59,7 @@ describe('what comes from a device whose clock died', () => {
     await send({ what: 'tally-plug', tallyId: randomUUID(), cylinder: 1, goesIn: false })
     await send({ what: 'close-stage', stage: 'as-found', note: 'enough' })
     const closed = await server.snapshot(jobId)
-    const content = JSON.stringify(await recordContent(new Writer(closed, { unit: 'mm', paper: 'A4' }), new Map()))
+    const content = JSON.stringify(await recordContent(closed, { unit: 'mm', paper: 'A4' }))
     expect(content).toContain('1970-01-01 00:03 UTC by the device, counted as 20')
     // It is under the signature.
     const closure = closed.closures[0]!

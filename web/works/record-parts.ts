@@ -1,15 +1,9 @@
-import type { Component } from 'vue'
 import type { WorkName } from '#core/works/stage-table'
-import { broughtComponent } from '../app/bring'
+import type { WorkRecord } from '#core/works/work-record'
+import { bring } from '../app/bring'
 
-const files = import.meta.glob<{ default: Component }>('./*/*Record.vue')
-const found = new Map<string, Component>(
-  Object.entries(files).map(([path, load]) => [path.split('/')[1]!, broughtComponent(load)]),
-)
+const files = import.meta.glob<{ record: WorkRecord }>('../../core/works/*/record.ts')
 
-/** What some works show on the record's screen: the component `…Record.vue` of each that has one. */
-export const recordParts = (works: readonly WorkName[]): { work: WorkName; part: Component }[] =>
-  works.flatMap((work) => {
-    const part = found.get(work)
-    return part ? [{ work, part }] : []
-  })
+/** What some works put on the record, brought from the folder of each. */
+export const recordParts = (works: readonly WorkName[]): Promise<WorkRecord[]> =>
+  Promise.all(works.map(async (work) => (await bring(files[`../../core/works/${work}/record.ts`]!)).record))

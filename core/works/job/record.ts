@@ -1,54 +1,142 @@
-import { nameOn } from '../../job/name-on'
-import { among } from '../../job/gate'
-import { mover, type Move } from '../../job/move'
-import { earlierOpen, isClosed } from '../../job/route'
-import { signatureState, signatureOf } from '../../job/signature'
-import type { Snapshot } from '../../job/snapshot'
-import { readTally } from '../../job/tally'
-import type { StageLogic } from '../stage-logic'
+import { figures, list, table, text, title, under, words, type Block } from '../../job/record-blocks'
+import { signatureState } from '../../job/signature'
+import type { Closure, Snapshot } from '../../job/snapshot'
+import { worksOf } from '../../job/stages'
+import { joined, length, NONE, withUnit, word, type Told } from '../../job/told'
+import { clockHour } from '../../measure/angle'
+import { gaugeStanding } from '../../measure/gauge-standing'
+import { stageHours } from '../../time/stage-hours'
+import { fastenerEntries, jointOf, readJoint } from '../fasteners/read-joint'
+import type { WorkRecord } from '../work-record'
 
-const says = {
-  actions: ['count-out', 'sign'],
-  told: ['close-first', 'done'],
-  reasons: ['still-in', 'earlier-open', 'all-closed', 'broken', 'signed', 'signed-broken', 'signed-unknown'],
-  cautions: ['plug', 'defer'],
-} as const
-const make = mover('record', says)
-
-/** The next move at the record: what is still open, what is still in the engine, then the signature. */
-export function recordMove(snapshot: Snapshot): Move {
-  if (isClosed(snapshot, 'record')) {
-    const signature = signatureOf(snapshot)
-    const name = nameOn(snapshot.people, signature?.personId, signature?.at)
-    const state = signature ? signatureState(snapshot, signature) : 'unknown'
-    // One that this device made a moment ago has its mark from the server.
-    const good = state === 'stands' || (state === 'unknown' && !signature?.hash)
-    return make('done', good ? 'signed' : state === 'broken' ? 'signed-broken' : 'signed-unknown', {
-      figures: { name, mark: signature?.hash.slice(0, 12) || '…' },
-    })
-  }
-  const still = readTally(snapshot)[0]
-  const left = readTally(snapshot).reduce((n, s) => n + s.count, 0)
-  if (still)
-    return make('count-out', 'still-in', {
-      cylinder: still.cylinder,
-      caution: 'plug',
-      figures: {
-        item: { word: `stopper.${still.item}` },
-        place: { word: `opening.${still.place}` },
-        count: still.count,
-        left,
-      },
-    })
-  if (earlierOpen(snapshot, 'record')) return make('close-first', 'earlier-open')
-  const signature = signatureOf(snapshot)
-  const broken = signature !== null && signatureState(snapshot, signature) === 'broken'
-  return make('sign', broken ? 'broken' : 'all-closed', { caution: 'defer' })
+/** What must be said behind a signature: that it is broken, or cannot be checked; nothing where it stands. */
+export function sealTold(snapshot: Snapshot, closure: Closure): Told {
+  const state = signatureState(snapshot, closure)
+  return state === 'stands' ? '' : [' ', word(`record.seal-${state}`)]
 }
 
-/** The record: what is still in the engine comes out, then it is signed. */
-export const record: StageLogic = {
-  says,
-  problems: (s) => among('plug-in', [...new Set(readTally(s).map((m) => m.cylinder))], false),
-  move: recordMove,
+function gauges(snapshot: Snapshot): Block[] {
+  const { sets } = snapshot
+  const used = new Map(sets.map((s) => [`${s.gaugeId} ${s.rule} ${s.uncertaintyMm}`, s]))
+  const told = [...used.values()].map((s) => {
+    const gauge = snapshot.gauges.find((g) => g.id === s.gaugeId)
+    const standing = gauge
+      ? gaugeStanding(gauge, s.at.slice(0, 10))
+          .filter((x) => x !== 'good')
+          .map((x) => word(`gauge.standing.${x}`, { gauge: gauge.name, day: gauge.calibrationDue ?? '' }))
+      : []
+    const name = [gauge?.name ?? NONE, gauge?.serial].filter(Boolean).join(' ')
+    return joined([word(`record.gauge-${s.rule}`, { gauge: name, u: withUnit(s.uncertaintyMm) }), ...standing], ' ')
+  })
+  const moved = sets.filter((s) => s.closed?.zeroMoved).length
+  const unchecked = sets.filter((s) => !s.closed || s.closed.zeroMm === null).length
+  return [
+    title(word('record.gauges')),
+    ...list([...told, word('record.zero-moved', { n: moved }), word('record.zero-unchecked', { n: unchecked })]),
+  ]
+}
+
+/** Planned and used hours of each stage. */
+function times(snapshot: Snapshot): Block[] {
+  const columns = [
+    words(word('record.stage'), 120),
+    figures(word('schedule.planned'), 60),
+    figures(word('schedule.used'), 60),
+  ]
+  const rows = stageHours(snapshot).map((h) => [
+    word(`stage.${h.stage}`),
+    h.plannedH.toFixed(1),
+    `${h.usedH.toFixed(1)}${h.booked ? '' : ' ~'}`,
+  ])
+  return [
+    title(word('record.times')),
+    ...table('hours', columns, rows),
+    { is: 'text', told: word('record.times-how'), small: true },
+  ]
+}
+
+function closures(snapshot: Snapshot): Block[] {
+  const told = snapshot.closures.map((c) => {
+    const seal = c.closes ? sealTold(snapshot, c) : ''
+    return {
+      told: [
+        word(c.closes ? 'record.closed' : 'record.reopened', {
+          stage: word(`stage.${c.stage}`),
+          name: { person: c.personId, at: c.at },
+          when: { at: c.at, storedAt: c.storedAt },
+          note: c.note,
+          mark: c.hash.slice(0, 12),
+        }),
+        seal,
+      ],
+      bad: seal !== '',
+    }
+  })
+  return [title(word('record.people')), ...(told.length > 0 ? list(told) : [text(word('record.nothing-closed'))])]
+}
+
+const MOST_TOLD = 20
+/** What counts as done when it arrived, by both clocks. */
+function redated({ redated: all = [] }: Snapshot): Block[] {
+  if (all.length === 0) return []
+  const told = all
+    .slice(0, MOST_TOLD)
+    .map((r) => word('record.redated', { device: { time: r.deviceAt }, at: { time: r.at } }))
+  const more = all.length - told.length
+  return list([word('record.redated-why'), ...told, ...(more > 0 ? [word('record.redated-more', { n: more })] : [])])
+}
+
+function struck(snapshot: Snapshot): Block[] {
+  const setOf = new Map(snapshot.sets.map((s) => [s.id, s]))
+  const told = snapshot.readings.flatMap((r): Told[] => {
+    const set = setOf.get(r.setId)
+    const out = r.struck ?? set?.struck
+    if (!out) return []
+    const station = word('plan.station', { clock: clockHour(r.angleDeg) })
+    return [[set?.cylinder ?? '?', ' · ', station, ' · ', length(r.valueMm), { struck: out }]]
+  })
+  return under(title(word('record.struck-title')), list(told))
+}
+
+/** What was tightened, joint by joint, and to what. */
+function joints(snapshot: Snapshot): Block[] {
+  const all = fastenerEntries(snapshot, 'tightenings')
+  const once = new Map(all.map((r) => [`${r.joint} ${r.cylinder ?? ''}`, r]))
+  const rows = [...once.values()].flatMap(({ joint: code, cylinder }) => {
+    const joint = jointOf(snapshot, code)
+    if (!joint) return []
+    const { rounds, witness } = readJoint(snapshot, joint, cylinder)
+    const name = joint.name || word('joint.hold-down')
+    const { judged, readings } = rounds.at(-1)!
+    const bolts = judged.bolts.map(({ bolt, verdict }): Told => {
+      const read = readings.findLast((r) => r.bolt === bolt)
+      const took: Told = [bolt, ': ', read ? { nm: read.torqueNm } : NONE]
+      return verdict === 'ok' ? took : [took, ' ', word(`joint.verdict.${verdict}`)]
+    })
+    return [
+      [
+        cylinder === null ? name : word('joint.title-at', { joint: name, cylinder }),
+        { nm: joint.torqueNm },
+        joined(bolts, '; '),
+        witness ? word('joint.marked') : '',
+      ],
+    ]
+  })
+  const columns = [words(word('joint.which'), 130), figures(word('record.aim'), 60), words('', '*'), words('', 90)]
+  return under(title(word('joint.name')), table('joints', columns, rows))
+}
+
+/** What stands on every record: gauges, hours, who closed what, what was struck out. */
+export const record: WorkRecord<'job'> = {
+  stages: {
+    record: (snapshot) => [
+      ...joints(snapshot),
+      ...gauges(snapshot),
+      ...times(snapshot),
+      ...closures(snapshot),
+      ...redated(snapshot),
+      ...struck(snapshot),
+    ],
+  },
+  cautions: (s) => (worksOf(s.job.work).includes('liners') ? ['heavy'] : []),
 }

@@ -10,7 +10,7 @@ import { pastStopNm, pullMove } from './pull'
 import { protectMove } from './protect'
 import { inBore, plugsIn, readTally, tallyTotals } from '../../job/tally'
 import type { OpeningName, StopperName } from '../../job/tally-mark'
-import { recordMove } from '../job/record'
+import { recordMove } from '../job/sign'
 
 let played: Played
 let made = 0

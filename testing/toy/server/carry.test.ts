@@ -8,7 +8,6 @@ import { stageLogic } from '#core/works/logic'
 import { en } from '#contract/words/all'
 import { sayMove } from '#contract/words/say-move'
 import { recordContent } from './record/pdf'
-import { Writer } from './record/pdf-writer'
 import { commandOf, TestServer } from './testing/test-store'
 
 let server: TestServer
@@ -113,7 +112,7 @@ it('is carried from intake to a signed record, its paper and a round trip', asyn
   const broken = structuredClone(signed)
   broken.works.gaskets!.gaskets[0]!.thicknessMm = 0.9
   expect(broken.closures.map((c) => signatureState(broken, c))).toEqual(['broken', 'broken'])
-  const paper = JSON.stringify(await recordContent(new Writer(signed, { unit: 'mm', paper: 'A4' }), new Map()))
+  const paper = JSON.stringify(await recordContent(signed, { unit: 'mm', paper: 'A4' }))
   expect(paper).toContain('lid-1 0.80')
   expect(paper).not.toContain('Limits')
   for (const name of ['record', 'owner'])

@@ -3,5 +3,8 @@ import type { Views } from '../views'
 
 /** The screens that every job has. */
 export const views: Views<'job'> = {
-  record: withWords(['pages', 'record', 'rebuild'], () => import('./record/RecordStage.vue')),
+  record: withWords(
+    ['pages', 'record', 'rebuild', 'beside', 'fasteners', 'told', 'sheet', 'turn'],
+    () => import('./record/RecordStage.vue'),
+  ),
 }

@@ -1,20 +1,18 @@
 <script setup lang="ts">
 import { FileDown, Printer } from '@lucide/vue'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { nameOn } from '#core/job/name-on'
-import { recordMove } from '#core/works/job/record'
-import { asWorkJudged } from '#core/job/as-judged'
-import { isClosed, routeStages } from '#core/job/route'
-import { stageLine } from '#core/works/stage-table'
-import { signatureState } from '#core/job/signature'
-import { readTally, tallyTotals } from '#core/job/tally'
+import { recordMove } from '#core/works/job/sign'
+import { isClosed } from '#core/job/route'
+import { readTally } from '#core/job/tally'
+import { recordSections, type WorkRecord } from '#core/works/work-record'
 import MoveBar from '../../../bench/MoveBar.vue'
 import { useActs } from '../../../bench/useActs'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { useTakenFile } from '../../../bench/useTakenFile'
 import { newId } from '../../../stores/new-id'
 import { recordParts } from '../../record-parts'
+import RecordSection from '../../../bench/record/RecordSection.vue'
 import EngineClock from './EngineClock.vue'
 import TimesDialog from './TimesDialog.vue'
 import { worksOf } from '#core/job/stages'
@@ -25,9 +23,10 @@ import { useDevice } from '../../../stores/device'
 import { useJob } from '../../../stores/job'
 import { useOutbox } from '../../../stores/outbox'
 import { useShop } from '../../../stores/shop'
+import { useShopClock } from '../../../stores/shop-clock'
 
 const { t } = useI18n()
-const { when, unit } = useFigures()
+const { unit } = useFigures()
 const job = useJob()
 const shop = useShop()
 const device = useDevice()
@@ -37,36 +36,21 @@ const signing = ref(false)
 const reopening = ref(false)
 
 const snapshot = computed(() => job.snapshot!)
-/** What the works of this job show of themselves. */
-const parts = computed(() => {
-  const stages = routeStages(snapshot.value)
-  return recordParts(worksOf(snapshot.value.job.work)).map(({ work, part }) => ({
-    work,
-    part,
-    // By the limits that it was closed under.
-    judged: asWorkJudged(
-      snapshot.value,
-      stages.filter((s) => stageLine[s].work === work),
-    ),
-  }))
-})
+/** What the works of this job put on its record, once that is here. */
+const parts = shallowRef<WorkRecord[]>([])
+watch(
+  () => worksOf(snapshot.value.job.work).join(),
+  async () => (parts.value = await recordParts(worksOf(snapshot.value.job.work))),
+  { immediate: true },
+)
+const { nowMs } = useShopClock()
+const sections = computed(() => recordSections(snapshot.value, parts.value, nowMs()))
+const cautions = computed(() => [...new Set(parts.value.flatMap((p) => p.cautions?.(snapshot.value) ?? []))])
 const signed = computed(() => isClosed(snapshot.value, 'record'))
 const move = computed(() => recordMove(snapshot.value))
 const { act, problem } = useActs()
 const { takeLink, underWay, problem: fileProblem } = useTakenFile()
 const timing = ref(false)
-const closures = computed(() =>
-  snapshot.value.closures.map((c) => ({
-    ...c,
-    seal: c.closes && c.hash !== '' ? signatureState(snapshot.value, c) : null,
-  })),
-)
-/** What counts as done when it arrived: its device's clock could not be right. */
-const redated = computed(() => snapshot.value.redated ?? [])
-const MOST_TOLD = 20
-const totals = computed(() => tallyTotals(snapshot.value))
-const closedAt = (c: { at: string; storedAt: string | null }) =>
-  c.storedAt ? t('record.both-clocks', { at: when(c.at), stored: when(c.storedAt) }) : when(c.at)
 const base = computed(() => `/api/jobs/${snapshot.value.job.id}`)
 function go(): void {
   const still = readTally(snapshot.value)[0]
@@ -144,35 +128,12 @@ function sign(): void {
         <p v-if="underWay" role="status" data-part="file-under-way">{{ t('file.under-way') }}</p>
         <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
       </div>
-      <component :is="part" v-for="{ work, part, judged } in parts" :key="work" :snapshot="judged" @photo="showPhoto" />
+      <RecordSection v-for="s in sections" :key="s.stage" :section="s" @photo="showPhoto" />
       <EngineClock :snapshot="snapshot" class="mt-3" />
-      <p v-if="totals.wentIn" class="mt-3 text-body" data-part="record-tally">
-        <b>{{ t('record.tally') }}</b>
-        {{ t('protect.totals', { wentIn: totals.wentIn, cameOut: totals.cameOut, still: totals.stillIn }) }}
-      </p>
-      <ul class="mt-3 text-body" data-part="closures">
-        <li v-for="c in closures" :key="c.seq" :data-seal="c.seal">
-          {{
-            t(c.closes ? 'record.closed' : 'record.reopened', {
-              stage: t(`stage.${c.stage}`),
-              name: nameOn(snapshot.people, c.personId, c.at),
-              when: closedAt(c),
-              note: c.note,
-              mark: c.hash.slice(0, 12),
-            })
-          }}
-          <b v-if="c.seal && c.seal !== 'stands'" class="text-outside">{{ t(`record.seal-${c.seal}`) }}</b>
-        </li>
+      <h2 class="mt-4 mb-1">{{ t('record.cautions') }}</h2>
+      <ul class="max-w-[90ch] list-disc pl-5 text-body" data-part="cautions">
+        <li v-for="c in cautions" :key="c">{{ t(`record.caution.${c}`) }}</li>
       </ul>
-      <div v-if="redated.length" class="mt-3 text-body" data-part="redated">
-        <p class="font-semibold">{{ t('record.redated-why') }}</p>
-        <ul>
-          <li v-for="r in redated.slice(0, MOST_TOLD)" :key="r.seq">
-            {{ t('record.redated', { device: when(r.deviceAt), at: when(r.at) }) }}
-          </li>
-          <li v-if="redated.length > MOST_TOLD">{{ t('record.redated-more', { n: redated.length - MOST_TOLD }) }}</li>
-        </ul>
-      </div>
       <p class="mt-3 max-w-[90ch] text-small text-soft">{{ t('record.deference') }}</p>
     </div>
     <MoveBar :move="move" @go="go"

@@ -13,7 +13,7 @@ import type { Photo } from '#core/job/photo'
 import { confirmedGrade, suggestGrade, worseSinceGraded } from '#core/works/liners/suggest-grade'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { clockHour } from '#core/measure/angle'
-import { sayPattern } from '#contract/words/say-strip'
+import { patternTold } from '#core/works/liners/told'
 import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
 import PhotoPicker from '../../../bench/PhotoPicker.vue'
 import PhotoThumb from '../../../bench/PhotoThumb.vue'
@@ -21,7 +21,7 @@ import SheetDialog from '../../../bench/SheetDialog.vue'
 import StageShell from '../../../bench/StageShell.vue'
 import { useActs } from '../../../bench/useActs'
 import { useFigures } from '../../../bench/useFigures'
-import { useSay } from '../../../bench/useSay'
+import { useTell } from '../../../bench/useTell'
 import { useStageKeys } from '../../../bench/useStageKeys'
 import { useJob } from '../../../stores/job'
 import { newId } from '../../../stores/new-id'
@@ -30,7 +30,7 @@ import FindingDialog from './FindingDialog.vue'
 import LinerUnrolled from './LinerUnrolled.vue'
 
 const { t } = useI18n()
-const say = useSay()
+const tell = useTell()
 const { length } = useFigures()
 const job = useJob()
 const { act, strike, goOn, problem } = useActs()
@@ -191,7 +191,7 @@ useStageKeys(
       <h2>{{ t('look.patterns') }}</h2>
       <p v-if="patterns.length === 0">{{ t('look.no-pattern') }}</p>
       <ul>
-        <li v-for="(p, i) in patterns" :key="i" :data-pattern="p.code">{{ say(sayPattern(p)) }}</li>
+        <li v-for="(p, i) in patterns" :key="i" :data-pattern="p.code">{{ tell(patternTold(p)) }}</li>
       </ul>
     </section>
     <template #side>

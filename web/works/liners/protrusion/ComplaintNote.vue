@@ -3,21 +3,19 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { readComplaint } from '#core/works/liners/read-complaint'
 import type { Snapshot } from '#core/job/snapshot'
-import { sayComplaint } from '#contract/words/say-strip'
-import { useFigures } from '../../../bench/useFigures'
-import { useSay } from '../../../bench/useSay'
+import { complaintTold } from '#core/works/liners/told'
+import { useTell } from '../../../bench/useTell'
 
 const props = defineProps<{ snapshot: Snapshot }>()
 const { t } = useI18n()
-const say = useSay()
-const { writer } = useFigures()
+const tell = useTell()
 const read = computed(() => readComplaint(props.snapshot))
 const named = (complaints: readonly string[]) => complaints.map((c) => t(`complaint.${c}`)).join(', ')
 /** What any sign explains of what the engine came in with. */
 const explained = computed(() =>
   props.snapshot.job.complaints.filter((c) => read.value.signs.some((s) => s.explains.includes(c))),
 )
-const lines = computed(() => sayComplaint(read.value.signs, writer.value).map((s) => ({ code: s.code, text: say(s) })))
+const lines = computed(() => complaintTold(read.value.signs))
 </script>
 
 <template>
@@ -37,7 +35,7 @@ const lines = computed(() => sayComplaint(read.value.signs, writer.value).map((s
       >
     </p>
     <ul class="grid grid-cols-2 gap-x-4">
-      <li v-for="(l, i) in lines" :key="i" :data-sign="l.code">{{ l.text }}</li>
+      <li v-for="(l, i) in lines" :key="i" :data-sign="l.code">{{ tell(l.told) }}</li>
     </ul>
     <p v-if="read.unexplained.length" class="font-semibold" data-part="unexplained">
       {{ t('sign.unexplained', { complaints: named(read.unexplained) }) }}

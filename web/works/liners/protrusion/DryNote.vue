@@ -3,15 +3,13 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { compareWithDry } from '#core/works/liners/compare-dry'
 import type { Snapshot } from '#core/job/snapshot'
-import { sayShift } from '#contract/words/say-strip'
-import { useFigures } from '../../../bench/useFigures'
-import { useSay } from '../../../bench/useSay'
+import { shiftTold } from '#core/works/liners/told'
+import { useTell } from '../../../bench/useTell'
 
 const props = defineProps<{ snapshot: Snapshot; cylinder: number }>()
 const emit = defineEmits<{ select: [cylinder: number] }>()
 const { t } = useI18n()
-const say = useSay()
-const { writer } = useFigures()
+const tell = useTell()
 const all = computed(() => compareWithDry(props.snapshot))
 const mine = computed(() => all.value.find((c) => c.cylinder === props.cylinder) ?? null)
 /** It stood dry: then it is only not measured here yet. */
@@ -32,7 +30,7 @@ const others = computed(() => all.value.filter((c) => c.cause !== 'same' && c.cy
   >
     <p :class="{ 'font-bold': mine?.sure && mine.cause !== 'same' }">
       <b>{{ t('dry.name') }}</b>
-      {{ mine ? say(sayShift(mine, writer)) : t(dryRead ? 'dry.not-yet' : 'dry.none', { cylinder }) }}
+      {{ mine ? tell(shiftTold(mine)) : t(dryRead ? 'dry.not-yet' : 'dry.none', { cylinder }) }}
       <span v-if="mine?.sure && mine.cause !== 'same'" class="text-outside">{{ t('dry.pull-it') }}</span>
     </p>
     <p v-if="others.length">
