@@ -90,7 +90,7 @@ describe('the crusher drive', () => {
     ])
       expect(asked, step).toContain(step)
     await signed(jobId)
-    expect(await browser.count('[data-part=bushing-record] tbody tr')).toBe(5)
+    expect(await browser.count('[data-table=bushings-in] tbody tr')).toBe(5)
     await browser.untilText('[data-table=flywheel]', 'inside')
 
     const done = await house.snapshot(jobId)

@@ -99,7 +99,7 @@ describe('a repeat study', () => {
     expect(boxes).toHaveLength(4)
     for (const at of [0, 3]) await boxes[at]!.click()
     await browser.run(
-      `const [parts, trials] = document.querySelectorAll('main form input[type=number]'); parts.value = '2'; parts.dispatchEvent(new Event('input')); trials.value = '2'; trials.dispatchEvent(new Event('input'))`,
+      `const [parts, trials] = document.querySelectorAll('main form input.figure'); parts.value = '2'; parts.dispatchEvent(new Event('input')); trials.value = '2'; trials.dispatchEvent(new Event('input'))`,
     )
     await browser.click('[data-part=study-begin]:not(:disabled)')
     const asked = () =>

@@ -33,6 +33,10 @@ async function followTheBar(figure: (cylinder: number, stationDeg: number) => nu
     if ((now.action === 'measure' && now.reason !== 'zero-moved') || now.action === 'repeat') {
       await (await browser.find('#reading')).click()
       await browser.type(figure(Number(now.cylinder), Number(now.station)).toFixed(3), Key.ENTER)
+    } else if (now.action === 'press') {
+      // What the screw took; nothing is clocked on this engine.
+      await (await browser.find('[data-part=turn-pad] #reading')).click()
+      await browser.type('34', Key.ENTER)
     } else {
       await browser.click('[data-part=move-button]')
       await browser.driver.sleep(120)

@@ -177,25 +177,22 @@ export class Technician {
 
   /** Drops the pin that proves a liner's clocking: it goes through. */
   private async tryPin(): Promise<void> {
-    await this.browser.type('n')
-    await this.browser.see('[data-part=pilot-form]')
-    await this.browser.dialog()
-    await (await this.browser.find('[data-part=pilot-yes]')).sendKeys(Key.ENTER)
-    await this.browser.noDialog()
+    await this.browser.see('[data-part=turn-pad][data-entry=try-pilot]')
+    await this.browser.type('1')
   }
 
-  /** Presses a liner in and says so, by the keyboard: the first box has the focus. */
+  /** Presses a liner in and says so at the pad: where it stands, where that must be known, and what the screw took. */
   private async press(): Promise<void> {
-    await this.browser.type('n')
-    await this.browser.see('[data-part=press-form]')
-    await this.browser.dialog()
-    const clocked = (await this.browser.count('[data-part=press-at]')) > 0
-    await this.browser.type(...(clocked ? ['91'] : ['34']), Key.ENTER)
-    await this.browser.until(
-      async () => (await this.browser.count('[data-part=press-form]')) === 0,
-      'the press is not entered',
-    )
-    await this.browser.noDialog()
+    const pad = '[data-part=turn-pad][data-entry=press-liner]'
+    await this.browser.see(`${pad} #reading`)
+    const taken = () => this.browser.run<string>(`return document.querySelector('${pad}')?.dataset.taken ?? 'gone'`)
+    const before = await taken()
+    const clocked = /°/.test(await this.browser.text('[data-part=turn-question]'))
+    if (clocked) {
+      await this.browser.type('91', Key.ENTER)
+      await this.browser.until(async () => (await taken()) !== before, 'the angle was not taken')
+    }
+    await this.browser.type('34', Key.ENTER)
   }
 
   /** Counts out what is still in the engine, then signs, by the keyboard. @returns how many kinds were counted out */

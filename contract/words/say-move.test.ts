@@ -136,9 +136,13 @@ const moves: Move[] = [
   }),
   make('decide', 'close-stage', 'decided', { head: 'close-stage-none', figures: { renew: [], count: 0 } }),
   make('decide', 'done', 'closed'),
-  ...(['dry-first', 'rings-missing', 'band-late', 'already-in', 'no-such-groove'] as const).map((reason) =>
-    make('fit', 'stop', reason, { button: null, caution: 'seals-cost' }),
-  ),
+  make('fit', 'out-again', 'ring-not-on', {
+    button: null,
+    cylinder: 3,
+    caution: 'seals-cost',
+    figures: { place: 'upper ring' },
+  }),
+  make('counterbores', 'close-stage', 'two-sets', { cylinder: 2 }),
   make('fit', 'stop', 'dry-first', { caution: 'seals-cost' }),
   ...(
     [
@@ -185,6 +189,7 @@ const moves: Move[] = [
 const deck = (change: Partial<NextMove> & Pick<NextMove, 'action' | 'reason'>) =>
   deckMove('trial-fit', change.action, 3, change.reason, { stationDeg: 90, ...change })
 const full: NextMove['figures'] = {
+  cylinders: [3],
   leavesMm: [0.25, 0.08],
   packMm: 0.33,
   expectMm: 0.15,

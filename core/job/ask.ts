@@ -34,8 +34,6 @@ export interface Ask {
   options: readonly string[]
   /** Where they have their words. */
   words: string | null
-  /** Of a row of several: the key under which one more row is counted; null where there are no more. */
-  more: string | null
   /** Of a code: those that the sheet has for here. */
   codes: readonly string[]
 }

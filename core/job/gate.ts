@@ -1,10 +1,7 @@
-import type { Snapshot } from './snapshot'
-
-/** Reasons for which a stage of the liners cannot be closed yet; those of other works are named by their own steps. */
+/** Reasons for which a deck cannot be closed yet, or the record; those of other stages are named by their own steps. */
 export const gateCodes = [
-  'no-plan',
   'plug-in',
-  'clean-first',
+  'not-as-planned',
   'earlier-open',
   'later-closed',
   'not-measured',
@@ -15,16 +12,7 @@ export const gateCodes = [
   'unsure',
   'step-out',
   'step-unsure',
-  'nothing-in',
-  'not-pulled',
-  'not-graded',
-  'marked-since',
-  'no-decision',
-  'ring-missing',
-  'not-pressed',
-  'clock-out',
   'shifted',
-  'pilot-not-tried',
 ] as const
 export type GateCode = (typeof gateCodes)[number]
 
@@ -41,11 +29,6 @@ export interface GateProblem {
 export const keepsOpen = (problems: readonly GateProblem[], words: string): GateProblem[] =>
   problems.filter((p) => !p.soft || words === '')
 
-/** All cylinders where nothing of a kind is there; none where something is. */
-export const allUnless = (snapshot: Snapshot, there: boolean): number[] => (there ? [] : snapshot.engine.heads.flat())
-/** The cylinders without a standing entry of a kind. */
-export const without = (snapshot: Snapshot, has: readonly { cylinder: number; struck?: unknown }[]): number[] =>
-  snapshot.engine.heads.flat().filter((c) => !has.some((h) => h.cylinder === c && !h.struck))
 /** A problem where it names any cylinder. */
 export const among = (code: GateCode, cylinders: number[], soft: boolean): GateProblem[] =>
   cylinders.length > 0 ? [{ code, cylinders, soft }] : []

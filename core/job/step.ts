@@ -21,11 +21,17 @@ export interface Step<C extends Says, H> {
   action: ActionOf<C>
   /** Whether it stands: the one condition of move and gate. */
   when: (here: H) => boolean
-  /** What it is among the reasons that keep the stage open; a soft one a person may answer for. */
-  gate: { code: GateOf<C>; soft: boolean }
+  /** What it is among the reasons that keep the stage open; a soft one a person may answer for; null: it is better done, and keeps nothing open. */
+  gate: { code: GateOf<C>; soft: boolean } | null
   reason: OrBy<H, C['reasons'][number]>
   head?: OrBy<H, HeadOf<C> | undefined>
   caution?: OrBy<H, CautionOf<C> | null>
+  /** Why its place is taken in hand from another one; left out: as the stage says it. */
+  next?: C['reasons'][number]
+  /** What the button says where it is not the action's own word; false: it is told, and done elsewhere on the screen. */
+  button?: string | false
+  /** The station of the deck that it is about. */
+  stationDeg?: (here: H) => number | null
   /** Figures of its sentences beside those of its part. */
   figures?: (here: H) => Figures
   /** What it asks and comes to; left out: it is done elsewhere on the screen, or told. */
@@ -41,13 +47,15 @@ export interface Step<C extends Says, H> {
 /** Steps over places, in their order; its types are hidden in it. */
 export interface Part {
   /** The step that stands at a place, the first of them; null where none does. */
-  at(snapshot: Snapshot, spot: Spot, nowMs: number): Standing | null
+  at(snapshot: Snapshot, spot: Spot, nowMs: number, hand: Hand): Standing | null
   places(snapshot: Snapshot): readonly Spot[]
   /** Its places are not taken in hand first. */
   anywhere: boolean
+  /** They are gone through from the one in hand onward, round the unit. */
+  round: boolean
   problems(snapshot: Snapshot, nowMs: number): GateProblem[]
   /** The turn that ends in a kind of entry, at a place; null where this part has none. */
-  turn(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number): Doing | null
+  turn(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number, hand: Hand | null): Doing | null
   entries: readonly EntryWhat[]
   refuse(snapshot: Snapshot, act: EntryAct, nowMs: number): Refused | null
   /** What its turns can ask, as `measure-tip.valueMm`: each has its words. */
@@ -60,6 +68,8 @@ interface Standing {
   doing: Doing | null
   doubt: boolean
   yields: boolean
+  /** Why its place is taken in hand, where that has a reason of its own. */
+  next: string | null
 }
 
 const valueOf = <H, T>(value: OrBy<H, T>, here: H): T =>
@@ -73,6 +83,7 @@ function doingOf<H extends Here>(turn: Turn<H>, here: H, onward = false): Doing 
     onward,
     ...spotOf(here.spot),
     asks: (answers) => turn.asks(here, answers),
+    more: turn.more,
     said: (answers, by) => turn.said(here, answers, by),
     make: (answers, by, newId, more) => {
       const asks = turn.asks(here, answers)
@@ -107,6 +118,8 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     placeAt?: (snapshot: Snapshot, spot: Spot) => P | null
     /** Its places are not taken in hand: the first of them is simply next. */
     anywhere?: true
+    /** They are gone through from the one in hand onward, round the unit. */
+    round?: true
     /** Where an entry belongs that names its place otherwise than by cylinder and place. */
     spotOf?: (act: EntryAct) => Spot
   }) {
@@ -119,10 +132,11 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
       if (!own.has(key)) own.set(key, of.read(snapshot, spot))
       return own.get(key)!
     }
-    const hereAt = (snapshot: Snapshot, spot: P, nowMs: number): H => ({
+    const hereAt = (snapshot: Snapshot, spot: P, nowMs: number, hand: Hand | null): H => ({
       snapshot,
       spot,
       nowMs,
+      hand,
       state: stateAt(snapshot, spot),
     })
     const find = (snapshot: Snapshot, spot: Spot) =>
@@ -146,19 +160,22 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
             caution: valueOf(step.caution, here) ?? null,
             cylinder,
             place,
+            ...(step.button === undefined ? {} : { button: step.button }),
+            ...(step.stationDeg ? { stationDeg: step.stationDeg(here) } : {}),
             figures: { ...of.figures?.(here), ...step.figures?.(here) },
           })
         }
         return {
           places: of.places,
           anywhere: of.anywhere === true,
+          round: of.round === true,
           entries: turns.map((t) => t.entry),
           words: once(turns.flatMap((t) => t.words.map((word) => `${t.entry}.${word}`))),
-          steps: steps.map(({ action, gate, doubt = false }) => ({ action, ...gate, doubt })),
-          at(snapshot, spot, nowMs) {
+          steps: steps.flatMap(({ action, gate, doubt = false }) => (gate ? [{ action, ...gate, doubt }] : [])),
+          at(snapshot, spot, nowMs, hand) {
             const own = find(snapshot, spot)
             if (!own) return null
-            const here = hereAt(snapshot, own, nowMs)
+            const here = hereAt(snapshot, own, nowMs, hand)
             // What can be done comes before what can only be told.
             const step = steps.find((s) => !s.doubt && s.when(here)) ?? steps.find((s) => s.when(here))
             if (!step) return null
@@ -168,11 +185,13 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
               doing,
               doubt: step.doubt === true,
               yields: step.yields !== undefined && valueOf(step.yields, here),
+              next: step.next ?? null,
             }
           },
           problems: (snapshot, nowMs) =>
             steps.flatMap(({ when, gate }) => {
-              const spots = of.places(snapshot).filter((spot) => when(hereAt(snapshot, spot, nowMs)))
+              if (gate === null) return []
+              const spots = of.places(snapshot).filter((spot) => when(hereAt(snapshot, spot, nowMs, null)))
               if (spots.length === 0) return []
               // What is next by itself is named by nobody.
               const told = of.anywhere ? [] : spots
@@ -180,10 +199,10 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
               const places = told.flatMap((s) => s.place ?? [])
               return [{ ...gate, cylinders, ...(places.length > 0 ? { places } : {}) }]
             }),
-          turn(snapshot, entry, spot, nowMs) {
+          turn(snapshot, entry, spot, nowMs, hand) {
             const turn = turns.find((t) => t.entry === entry)
             const own = find(snapshot, spot)
-            return turn && own ? doingOf(turn, hereAt(snapshot, own, nowMs)) : null
+            return turn && own ? doingOf(turn, hereAt(snapshot, own, nowMs, hand)) : null
           },
           refuse(snapshot, act, nowMs) {
             const turn = turns.find((t) => t.entry === act.what)
@@ -198,7 +217,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
               if (of.elsewhere === undefined) return { code: 'unknown-place', details: [spotKey(at)] }
               return { code: 'out-of-order', details: [of.elsewhere] }
             }
-            const early = turn.refuses(hereAt(snapshot, own, nowMs), act)
+            const early = turn.refuses(hereAt(snapshot, own, nowMs, null), act)
             return early === null ? null : { code: 'out-of-order', details: [early] }
           },
         }
@@ -260,9 +279,24 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
    */
   function logic(of: {
     parts: readonly Part[]
-    next?: { action: ActionOf<C>; reason: C['reasons'][number]; figures: (snapshot: Snapshot, spot: Spot) => Figures }
+    next?: {
+      action: ActionOf<C>
+      reason: C['reasons'][number]
+      figures: (snapshot: Snapshot, spot: Spot) => Figures
+      caution?: (snapshot: Snapshot) => CautionOf<C> | null
+    }
+    /** It may be closed with a stage open that it rests on: a job may pass that by. */
+    alone?: true
     /** What the closing of it says. */
-    closes: (snapshot: Snapshot, nowMs: number) => { reason: C['reasons'][number]; head?: HeadOf<C>; figures?: Figures }
+    closes: (
+      snapshot: Snapshot,
+      nowMs: number,
+    ) => {
+      reason: C['reasons'][number]
+      head?: HeadOf<C>
+      caution?: CautionOf<C> | null
+      figures?: Figures
+    }
   }): StageLogic {
     const bySoftness = new Map<string, boolean>()
     for (const { code, soft } of of.parts.flatMap((p) => p.steps)) {
@@ -273,19 +307,19 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
       throw new Error(`${stage}: a doubt that is hard.`)
     const standing = (snapshot: Snapshot, hand: Hand): Standing => {
       const nowMs = hand.nowMs ?? 0
-      const plain = (move: Move): Standing => ({ move, doing: null, doubt: false, yields: false })
+      const plain = (move: Move): Standing => ({ move, doing: null, doubt: false, yields: false, next: null })
       if (isClosed(snapshot, stage)) return plain(make('done' as ActionOf<C>, 'closed'))
       let doubt: { move: Move; own: boolean } | null = null
       for (const part of of.parts) {
         const spots = part.places(snapshot)
         const own = spots.find((s) => isInHand(s, hand))
-        const there = own ? part.at(snapshot, own, nowMs) : null
+        const there = own ? part.at(snapshot, own, nowMs, hand) : null
         const mine = there && !there.doubt ? there : null
         if (mine && !mine.yields) return mine
         if (there && !mine && !doubt?.own) doubt = { move: there.move, own: true }
-        const others = spots
+        const others = (part.round && own ? onward(spots, own) : spots)
           .filter((spot) => spot !== own)
-          .map((spot) => ({ spot, at: part.at(snapshot, spot, nowMs) }))
+          .map((spot) => ({ spot, at: part.at(snapshot, spot, nowMs, hand) }))
         const told = others.find(({ at }) => at?.doubt)?.at
         if (told) doubt ??= { move: told.move, own: false }
         const works = others.filter(({ at }) => at && !at.doubt)
@@ -293,11 +327,13 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
         const next = works.find(({ at }) => !at!.yields) ?? (mine ? undefined : works[0])
         if (next) {
           if (!of.next || part.anywhere) return next.at!
-          const { action, reason, figures } = of.next
+          const { action, figures } = of.next
+          const reason = (next.at!.next as C['reasons'][number] | null) ?? of.next.reason
           const to = spotOf(next.spot)
           // What is told of the place in hand is told before it is left.
           if (doubt?.own) return plain({ ...doubt.move, action, button: action, to })
-          return plain(make(action, reason, { ...to, figures: figures(snapshot, next.spot) }))
+          const caution = of.next.caution?.(snapshot) ?? null
+          return plain(make(action, reason, { ...to, caution, figures: figures(snapshot, next.spot) }))
         }
         if (mine) return mine
       }
@@ -310,16 +346,16 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
       says,
       move: (snapshot, hand) => standing(snapshot, hand).move,
       doing: (snapshot, hand) => standing(snapshot, hand).doing,
-      turn: (snapshot, entry, spot, nowMs) => {
+      turn: (snapshot, entry, spot, nowMs, hand) => {
         for (const part of of.parts) {
-          const found = part.turn(snapshot, entry, spot, nowMs)
+          const found = part.turn(snapshot, entry, spot, nowMs, hand ?? null)
           if (found) return found
         }
         return null
       },
       problems: (snapshot, nowMs) =>
         merged(
-          [...restsOpen(snapshot, stage), ...of.parts.flatMap((p) => p.problems(snapshot, nowMs))],
+          [...(of.alone ? [] : restsOpen(snapshot, stage)), ...of.parts.flatMap((p) => p.problems(snapshot, nowMs))],
           of.parts.flatMap((p) => p.places(snapshot)).flatMap((s) => s.place ?? []),
         ),
       refuse: (snapshot, act, nowMs) =>
@@ -329,6 +365,12 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     }
   }
   return { part, whole, first, logic }
+}
+
+/** Places from the one in hand onward, round the unit. */
+const onward = (spots: readonly Spot[], own: Spot): readonly Spot[] => {
+  const i = spots.indexOf(own)
+  return [...spots.slice(i), ...spots.slice(0, i)]
 }
 
 /** Whether a place is the one in hand; the stage as a whole always is. */

@@ -4,7 +4,13 @@ import { barrelMeasure } from '../works/barrels/measure/steps'
 import { nextAsk, type Answers } from './ask'
 import { answersOf, turnOf, type Here } from './turn'
 
-const here: Here = { snapshot: sixCylinders(), spot: { cylinder: null, place: 'barrel-1' }, state: null, nowMs: 0 }
+const here: Here = {
+  snapshot: sixCylinders(),
+  spot: { cylinder: null, place: 'barrel-1' },
+  state: null,
+  nowMs: 0,
+  hand: null,
+}
 const by = { gaugeId: null, uncertaintyMm: 0.002 }
 let n = 0
 const newId = () => `id-${++n}`

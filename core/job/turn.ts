@@ -17,6 +17,7 @@ import {
 import type { Figures } from './move'
 import { spotOf, type Spot } from './place'
 import type { Snapshot } from './snapshot'
+import type { Hand } from './hand'
 
 /** Where a step is done, and how it stands there now. */
 export interface Here<P extends Spot = Spot, S = unknown> {
@@ -26,6 +27,8 @@ export interface Here<P extends Spot = Spot, S = unknown> {
   state: S
   /** Now, ms: whatever can wait is asked with it, never by a clock of its own. */
   nowMs: number
+  /** What the person has in hand; null where it is asked for the gate: nobody's hand keeps a stage open. */
+  hand: Hand | null
 }
 
 /** How good a figure is: by which gauge, and its uncertainty, mm. */
@@ -79,6 +82,8 @@ export interface OneOfSeveral {
 }
 interface SeveralSpec<H> extends Common<H> {
   each: (here: H, sofar: Record<string, unknown>) => readonly OneOfSeveral[]
+  /** One more by hand, after those; left out: there are no more. */
+  more?: (here: H, row: number, sofar: Record<string, unknown>) => OneOfSeveral
 }
 interface RowsSpec<H, Shape extends z.ZodRawShape> extends Common<H> {
   rows: (here: H, sofar: Record<string, unknown>) => readonly OneOfSeveral[]
@@ -153,6 +158,8 @@ interface TurnSpec<W extends EntryWhat, H, Order extends string> {
 export interface Turn<H = Here> {
   entry: EntryWhat
   asks(here: H, answers: Answers): Ask[]
+  /** The key under which one more row is counted, of the first field that may have one; null where none may. */
+  more: string | null
   said(here: H, answers: Answers, by: MeasuredBy): Said
   make(here: H, answers: Answers, by: MeasuredBy, newId: () => string, more?: ByTurn): EntryAct[]
   /** Codes that its refusals can have. */
@@ -179,6 +186,9 @@ export const MORE = '#'
 const by = <T>(value: unknown, here: Here, sofar: Record<string, unknown>): T =>
   (typeof value === 'function' ? (value as (h: Here, s: unknown) => T)(here, sofar) : value) as T
 
+const addedIn = (sofar: Record<string, unknown>, name: string, { more }: AnySpec): number =>
+  more ? Number(sofar[MORE + name] ?? 0) : 0
+
 const blank: Omit<Ask, 'key' | 'is' | 'word' | 'figures' | 'spot'> = {
   optional: false,
   usual: undefined,
@@ -191,7 +201,6 @@ const blank: Omit<Ask, 'key' | 'is' | 'word' | 'figures' | 'spot'> = {
   options: [],
   words: null,
   codes: [],
-  more: null,
 }
 
 function figureAsk(key: string, schema: z.core.$ZodType, figures: Figures, spot: string, more: Partial<Ask>): Ask {
@@ -244,14 +253,12 @@ function asksOf(
     const { shape } = inner(of.element) as z.ZodObject
     const each = spec.each as RowsSpec<Here, z.ZodRawShape>['each']
     const rows = [...spec.rows!(here, sofar)]
-    const added = spec.more ? Number(sofar[MORE + name] ?? 0) : 0
-    for (let n = 0; n < added; n++) rows.push(spec.more!(here, rows.length, sofar))
+    for (let n = 0; n < addedIn(sofar, name, spec); n++) rows.push(spec.more!(here, rows.length, sofar))
     return rows.flatMap((row, i) =>
       Object.entries(each).map(([field, own]) =>
         figureAsk(`${name}.${i}.${field}`, shape[field]!, { ...figures, ...row.figures }, `${own.spot}@${row.spot}`, {
           about: own.about?.(here, i) ?? null,
           usual: own.usual?.(here, i),
-          more: spec.more ? MORE + name : null,
         }),
       ),
     )
@@ -259,7 +266,9 @@ function asksOf(
   if (of instanceof z.ZodTuple || of instanceof z.ZodArray) {
     const several = spec.each as SeveralSpec<Here>['each'] | undefined
     if (!several) return [{ ...plain, is: 'places' }]
-    return several(here, sofar).map((one, i) => {
+    const all = [...several(here, sofar)]
+    for (let n = 0; n < addedIn(sofar, name, spec); n++) all.push(spec.more!(here, all.length, sofar))
+    return all.map((one, i) => {
       const element = of instanceof z.ZodTuple ? of.def.items[i]! : of.element
       return figureAsk(`${name}.${i}`, element, { ...figures, ...one.figures }, one.spot, {
         about: one.about ?? null,
@@ -314,6 +323,7 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
       return of.rows ? Object.keys(of.each as object).map((field) => `${name}.${field}`) : [name]
     }),
     asks,
+    more: fields.flatMap(([name, of]) => (typeof of !== 'function' && of.more ? [MORE + name] : []))[0] ?? null,
     said: (here, answers, measuredBy) =>
       spec.said?.(
         here,

@@ -1,3 +1,4 @@
+import type { Hand } from '../job/hand'
 import type { Move, Says } from '../job/move'
 import type { GateProblem } from '../job/gate'
 import type { Snapshot } from '../job/snapshot'
@@ -10,18 +11,7 @@ import type { ByTurn } from './kind'
 import type { EntryAct, EntryWhat } from './kinds'
 import type { StageOf, WorkName } from './stage-table'
 
-/** What the person has in hand while they ask for the next move. */
-export interface Hand {
-  /** The cylinder in hand, and the place where it is none. */
-  cylinder: number
-  place?: string | null
-  /** A gauge is connected and streams. */
-  gaugeLive?: boolean
-  /** Now, ms: clocks run against it. */
-  nowMs?: number
-  /** The tool in hand, by its id. */
-  toolId?: string | null
-}
+export type { Hand }
 
 /** Why an act is refused, by its code and what it names. */
 export interface Refused {
@@ -34,6 +24,8 @@ export interface Doing extends Spot {
   /** The kind of entry it ends in. */
   entry: EntryWhat
   asks(answers: Answers): Ask[]
+  /** The key under which one more row by hand is counted; null where there are no more. */
+  more: string | null
   said(answers: Answers, by: MeasuredBy): Said
   /** The entry is made at place after place: with it done, the next one is taken in hand. */
   onward: boolean
@@ -50,7 +42,7 @@ export interface StageLogic {
   /** What its next move asks and comes to; null where it is done elsewhere on the screen, or only told. */
   doing?(snapshot: Snapshot, hand: Hand): Doing | null
   /** The turn that ends in a kind of entry, at a place: for making one again. */
-  turn?(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number): Doing | null
+  turn?(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number, hand?: Hand): Doing | null
   /** Its steps, by what each is among the reasons that keep it open. */
   steps?: readonly { action: string; code: string; soft: boolean; doubt: boolean }[]
   /** What its turns can ask, as `measure-tip.valueMm`: each has its words. */

@@ -288,9 +288,13 @@ export function cutMove(snapshot: Snapshot, selected: number): Move {
   return make('close-stage', 'all-done')
 }
 
+/** Bores of which the plan still asks something; what is only to be counted out is named by itself. */
+const notDone = (snapshot: Snapshot): number[] =>
+  readWork(snapshot).flatMap(({ cylinder, move }) => (move && move.action !== 'plug-out' ? [cylinder] : []))
+
 /** The cutter: the work list, bore by bore. */
 export const cut: StageLogic = {
   says,
-  problems: (s) => among('plug-in', plugsIn(s), false),
+  problems: (s) => [...among('plug-in', plugsIn(s), false), ...among('not-as-planned', notDone(s), true)],
   move: (s, hand) => cutMove(s, hand.cylinder),
 }

@@ -122,6 +122,8 @@ export const deckSays = {
     'no-shim-thick-enough',
     'no-leaf-thin-enough',
     'all-inside',
+    'two-sets',
+    'shifted',
     'closed',
     'waits-first',
     'waits-open',
@@ -182,6 +184,8 @@ export interface DeckFigures {
   window?: 'bare' | 'shimmed'
   windowMinMm?: number
   windowMaxMm?: number
+  /** Of what is told of several. */
+  cylinders?: number[]
 }
 
 /** The next physical action on a deck. */

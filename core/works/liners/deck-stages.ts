@@ -44,8 +44,18 @@ function shiftProblems(snapshot: Snapshot): GateProblem[] {
 const deckStage = (stage: MeasuredStage, more: (s: Snapshot) => GateProblem[] = () => []): StageLogic => ({
   says: deckSays,
   problems: (s) => [...deckProblems(readDeck(s, stage)), ...more(s)],
-  move: (s, hand) => nextMove(moveInput(s, readDeck(s, stage), hand.cylinder, hand.gaugeLive ?? false)),
+  move: (s, hand) => {
+    const move = nextMove(moveInput(s, readDeck(s, stage), hand.cylinder, hand.gaugeLive ?? false))
+    if (move.action !== 'close-stage') return move
+    // What would be answered for is told before the stage is closed.
+    const asked = [...deckProblems(readDeck(s, stage)), ...more(s)].find((p) => isTold(p.code))
+    return asked ? { ...move, reason: asked.code as Told, figures: { cylinders: asked.cylinders } } : move
+  },
 })
+/** What is told where nothing else is left to do. */
+const tolds = ['two-sets', 'shifted'] as const
+type Told = (typeof tolds)[number]
+const isTold = (code: string): code is Told => (tolds as readonly string[]).includes(code)
 
 export const asFound = deckStage('as-found')
 export const trialFit = deckStage('trial-fit')

@@ -3,7 +3,7 @@ import { turnBetweenDeg } from '../../measure/angle'
 import { Played } from '../../testing/make-snapshot'
 import { wholeJob } from '../../testing/tarrock'
 import { compareWithDry } from './compare-dry'
-import { fitMove } from './fit'
+import { fit } from './fit/steps'
 import { pressProblem, readFitting, runningBand, sealProblem, swellLeftMs } from './read-fitting'
 import { gateProblems } from '../logic'
 
@@ -48,35 +48,44 @@ function whole(cylinder: number, from: number, atDeg: number | null = null): voi
 describe('seals', () => {
   it('wait for the dry fit, where there is one on the route', () => {
     const early = new Played(wholeJob())
-    expect(fitMove(early.snapshot, 1, START)).toMatchObject({
+    expect(fit.move(early.snapshot, { cylinder: 1, nowMs: START })).toMatchObject({
       action: 'stop',
       reason: 'dry-first',
       caution: 'seals-cost',
     })
     const without = new Played(wholeJob({ job: { ...wholeJob().job, work: ['seals', 'check'] } }))
-    expect(fitMove(without.snapshot, 1, START)).toMatchObject({ action: 'ring-on' })
+    expect(fit.move(without.snapshot, { cylinder: 1, nowMs: START })).toMatchObject({ action: 'ring-on' })
   })
 
   it('go on in the order of the sheet, the swelling one last of all', () => {
-    expect(fitMove(played.snapshot, 1, START)).toMatchObject({
+    expect(fit.move(played.snapshot, { cylinder: 1, nowMs: START })).toMatchObject({
       action: 'ring-on',
       figures: { groove: 1, lubricant: { word: 'lubricant.soap' } },
       caution: 'ring',
     })
     ring(1, 1, 'on', 0)
-    expect(fitMove(played.snapshot, 1, START).figures.groove).toBe(2)
+    expect(fit.move(played.snapshot, { cylinder: 1, nowMs: START }).figures.groove).toBe(2)
     ring(1, 2, 'on', 1)
-    expect(fitMove(played.snapshot, 1, ms(1))).toMatchObject({ action: 'wet', figures: { groove: 0, minutes: 10 } })
+    expect(fit.move(played.snapshot, { cylinder: 1, nowMs: ms(1) })).toMatchObject({
+      action: 'wet',
+      figures: { groove: 0, minutes: 10 },
+    })
     ring(1, 0, 'wetted', 2)
-    expect(fitMove(played.snapshot, 1, ms(3))).toMatchObject({ action: 'band-on', reason: 'clock-running' })
+    expect(fit.move(played.snapshot, { cylinder: 1, nowMs: ms(3) })).toMatchObject({
+      action: 'band-on',
+      reason: 'clock-running',
+    })
     ring(1, 0, 'on', 4)
-    expect(fitMove(played.snapshot, 1, ms(5))).toMatchObject({
+    expect(fit.move(played.snapshot, { cylinder: 1, nowMs: ms(5) })).toMatchObject({
       action: 'press',
       reason: 'band-waits',
       caution: 'press-heavy',
     })
     press(1, 6)
-    expect(fitMove(played.snapshot, 1, ms(7))).toMatchObject({ action: 'next-cylinder', cylinder: 2 })
+    expect(fit.move(played.snapshot, { cylinder: 1, nowMs: ms(7) })).toMatchObject({
+      action: 'next-cylinder',
+      cylinder: 2,
+    })
   })
 
   it('stop what is out of order', () => {
@@ -125,14 +134,17 @@ describe('seals', () => {
     })
     played.act({ what: 'strike-entry', entryId: played.snapshot.sealFits.at(-1)!.id, reason: 'not wet' })
     // Another liner in hand: the wet band goes first.
-    expect(fitMove(played.snapshot, 5, ms(4))).toMatchObject({
+    expect(fit.move(played.snapshot, { cylinder: 5, nowMs: ms(4) })).toMatchObject({
       action: 'next-cylinder',
       reason: 'band-runs',
       cylinder: 2,
     })
-    expect(fitMove(played.snapshot, 2, ms(12))).toMatchObject({ action: 'band-late', figures: { minutes: 10 } })
+    expect(fit.move(played.snapshot, { cylinder: 2, nowMs: ms(12) })).toMatchObject({
+      action: 'band-late',
+      figures: { minutes: 10 },
+    })
     played.act({ what: 'strike-entry', entryId: wet, reason: 'swollen' })
-    expect(fitMove(played.snapshot, 2, ms(12))).toMatchObject({ action: 'wet' })
+    expect(fit.move(played.snapshot, { cylinder: 2, nowMs: ms(12) })).toMatchObject({ action: 'wet' })
   })
 
   it('are all on and all in before the stage can be closed', () => {
@@ -144,7 +156,7 @@ describe('seals', () => {
     ])
     whole(6, 200)
     expect(codes()).toEqual([])
-    expect(fitMove(played.snapshot, 1, ms(300))).toMatchObject({ action: 'close-stage' })
+    expect(fit.move(played.snapshot, { cylinder: 1, nowMs: ms(300) })).toMatchObject({ action: 'close-stage' })
   })
 
   it('remember a band that went in past its time', () => {
@@ -176,7 +188,7 @@ describe('clocking', () => {
         .slice(0, 3)
         .map((f) => f.clock),
     ).toEqual(['in', 'out', null])
-    expect(fitMove(played.snapshot, 2, ms(60))).toMatchObject({
+    expect(fit.move(played.snapshot, { cylinder: 2, nowMs: ms(60) })).toMatchObject({
       action: 'turn',
       figures: { at: 354, want: 0, tolerance: 5 },
     })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { angleOf, torqueOf } from '../../figure-types'
 import { angleDeg, cylinderNumber, lengthFromZeroMm, thicknessMm } from '../../schema'
 import { entry, strike } from '../../job/base'
 
@@ -51,9 +52,9 @@ export const pressLog = z.strictObject({
   ...entry,
   cylinder: cylinderNumber,
   /** The most the press screw took, N·m; null where nobody looked. */
-  peakNm: z.number().min(0).max(20_000).nullable(),
+  peakNm: torqueOf({ least: 0, most: 20_000 }).nullable(),
   /** Where its ports or opening stand; null where nothing is clocked. */
-  atDeg: angleDeg.nullable(),
+  atDeg: angleOf({ least: 0, most: 360 }).nullable(),
   words: z.string().max(300),
   struck: strike,
 })

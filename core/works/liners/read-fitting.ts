@@ -39,10 +39,14 @@ export function dueAt(at: string, swellMinutes: number): string {
 export const pilotMm = ({ sheet }: Pick<Snapshot, 'sheet'>): number | null =>
   sheet.liner?.clockDeg == null ? null : (sheet.sections.liners?.pilotMm ?? null)
 
-function readOne(snapshot: Snapshot, cylinder: number): FittingState {
+/** The seals and the pressing of the liner of a cylinder. */
+export function fittingAt(snapshot: Snapshot, cylinder: number): FittingState {
   const { seals, liner } = snapshot.sheet
   const fits = standingOf(snapshot.sealFits, cylinder)
-  const press = standingOf(snapshot.presses, cylinder).at(-1) ?? null
+  // One that was turned in its place was pressed once more: the last says where it stands.
+  const presses = standingOf(snapshot.presses, cylinder)
+  const press = presses.at(-1) ?? null
+  const pressedAt = presses[0]?.at ?? ''
   const rings = seals.map((seal, groove): RingFit => {
     const own = fits.filter((f) => f.groove === groove)
     const wetted = own.filter((f) => f.step === 'wetted').at(-1)
@@ -62,7 +66,7 @@ function readOne(snapshot: Snapshot, cylinder: number): FittingState {
     cylinder,
     rings,
     press,
-    late: press !== null && rings.some((r) => r.dueAt !== null && press.at > r.dueAt),
+    late: press !== null && rings.some((r) => r.dueAt !== null && pressedAt > r.dueAt),
     // The pin is the proof; the angle only tells how far off it is.
     clock: pilot !== null ? (pilot ? 'in' : 'out') : byAngle,
     pilot,
@@ -71,7 +75,7 @@ function readOne(snapshot: Snapshot, cylinder: number): FittingState {
 
 /** Seals and pressing of every liner, in deck order. */
 export function readFitting(snapshot: Snapshot): FittingState[] {
-  return snapshot.engine.heads.flat().map((cylinder) => readOne(snapshot, cylinder))
+  return snapshot.engine.heads.flat().map((cylinder) => fittingAt(snapshot, cylinder))
 }
 
 /** Milliseconds until a wetted band must be in: below zero once it is too late; null where none waits. */
@@ -142,7 +146,8 @@ export function pressProblem(
 ): Extract<OrderProblem, 'no-such-groove' | 'already-in' | 'rings-missing' | 'band-late'> | null {
   const state = readFitting(snapshot).find((f) => f.cylinder === cylinder)
   if (!state) return 'no-such-groove'
-  if (state.press) return 'already-in'
+  // One that does not face where it must is turned where it is.
+  if (state.press) return state.clock === 'out' ? null : 'already-in'
   if (state.rings.some((r) => r.state !== 'on')) return 'rings-missing'
   const left = swellLeftMs(state, nowMs)
   return left !== null && left < 0 ? 'band-late' : null

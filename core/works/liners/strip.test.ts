@@ -4,10 +4,11 @@ import { bridge, wholeJob } from '../../testing/tarrock'
 import { isClosed, readRoute, routeFacts } from '../../job/route'
 import { gateProblems } from '../logic'
 import { stagesOf, workChoices, workPresets } from '../../job/stages'
-import { decideMove } from './decide'
-import { lookMove } from './look'
-import { pastStopNm, pullMove } from './pull'
-import { protectMove } from './protect'
+import { decide as decideStage } from './decide/steps'
+import { look } from './look/steps'
+import { pastStopNm } from './pull/puller'
+import { pull as pullStage } from './pull/steps'
+import { protect } from './protect/steps'
 import { inBore, plugsIn, readTally, tallyTotals } from '../../job/tally'
 import type { OpeningName, StopperName } from '../../job/tally-mark'
 import { recordMove } from '../job/sign'
@@ -106,11 +107,18 @@ describe('the tally', () => {
   })
 
   it('leads from plugging to the signature', () => {
-    expect(protectMove(played.snapshot)).toMatchObject({ action: 'count-in', button: null, caution: 'tally' })
+    expect(protect.move(played.snapshot, { cylinder: 1 })).toMatchObject({
+      action: 'count-in',
+      button: null,
+      caution: 'tally',
+    })
     stopper(3, true, 'crank-hole', 'ear-plug', 2)
-    expect(protectMove(played.snapshot)).toMatchObject({ action: 'close-stage', figures: { wentIn: 2, stillIn: 2 } })
+    expect(protect.move(played.snapshot, { cylinder: 1 })).toMatchObject({
+      action: 'close-stage',
+      figures: { wentIn: 2, stillIn: 2 },
+    })
     close('protect')
-    expect(protectMove(played.snapshot)).toMatchObject({ action: 'done' })
+    expect(protect.move(played.snapshot, { cylinder: 1 })).toMatchObject({ action: 'done' })
     expect(recordMove(played.snapshot)).toMatchObject({
       action: 'count-out',
       cylinder: 3,
@@ -131,77 +139,95 @@ describe('the tally', () => {
 describe('pulling', () => {
   it('wants the measures, then a puller, then a good one', () => {
     const bare = wholeJob()
-    expect(pullMove({ ...bare, sheet: { ...bare.sheet, liner: null } }, 1, bridge.id)).toMatchObject({
+    expect(
+      pullStage.move({ ...bare, sheet: { ...bare.sheet, liner: null } }, { cylinder: 1, toolId: bridge.id }),
+    ).toMatchObject({
       action: 'shape-first',
     })
-    expect(pullMove(bare, 1, null)).toMatchObject({ action: 'puller-first', button: null })
+    expect(pullStage.move(bare, { cylinder: 1, toolId: null })).toMatchObject({ action: 'puller-first', button: null })
     const onFlange = { ...bridge, bar: { ...bridge.bar, spanMm: 170 } }
-    expect(pullMove({ ...bare, pullers: [onFlange] }, 1, bridge.id)).toMatchObject({
+    expect(pullStage.move({ ...bare, pullers: [onFlange] }, { cylinder: 1, toolId: bridge.id })).toMatchObject({
       action: 'other-puller',
       reason: 'feet-on-flange',
       caution: 'breaks',
     })
-    expect(pullMove(wholeJob({}, { lowerBoreMm: 140.5 }), 1, bridge.id)).toMatchObject({
+    expect(pullStage.move(wholeJob({}, { lowerBoreMm: 140.5 }), { cylinder: 1, toolId: bridge.id })).toMatchObject({
       action: 'other-puller',
       reason: 'no-room',
     })
   })
 
   it('says at which torque to stop and what gives first', () => {
-    const move = pullMove(played.snapshot, 1, bridge.id)
+    const move = pullStage.move(played.snapshot, { cylinder: 1, toolId: bridge.id })
     expect(move).toMatchObject({ action: 'pull', reason: 'bar', caution: 'pull-heavy', cylinder: 1 })
     expect(Number(move.figures.stopAtMostNm)).toBeGreaterThan(100)
     const strong = { ...bridge, leverMm: 900 }
-    expect(pullMove({ ...played.snapshot, pullers: [strong] }, 1, bridge.id).reason).toBe('hand-is-stronger')
+    expect(pullStage.move({ ...played.snapshot, pullers: [strong] }, { cylinder: 1, toolId: bridge.id }).reason).toBe(
+      'hand-is-stronger',
+    )
   })
 
   it('has a puller that took too much looked over before it pulls again', () => {
-    const stop = Math.floor(Number(pullMove(played.snapshot, 1, bridge.id).figures.stopAtMostNm))
+    const stop = Math.floor(
+      Number(pullStage.move(played.snapshot, { cylinder: 1, toolId: bridge.id }).figures.stopAtMostNm),
+    )
     pull(1, stop + 53)
     const log = played.snapshot.pulls[0]!
     expect(Math.floor(pastStopNm(played.snapshot, log)!)).toBe(stop)
     expect(pastStopNm(played.snapshot, { ...log, peakNm: stop })).toBeNull()
     expect(pastStopNm(played.snapshot, { ...log, peakNm: null })).toBeNull()
     expect(pastStopNm(played.snapshot, { ...log, pullerId: null })).toBeNull()
-    expect(pullMove(played.snapshot, 1, bridge.id)).toMatchObject({
+    expect(pullStage.move(played.snapshot, { cylinder: 1, toolId: bridge.id })).toMatchObject({
       action: 'next-cylinder',
       caution: 'puller-over',
       figures: { peakNm: stop + 53, stopAtMostNm: pastStopNm(played.snapshot, log) },
     })
     pull(2, stop - 20)
-    expect(pullMove(played.snapshot, 2, bridge.id)).toMatchObject({ action: 'next-cylinder', caution: null })
+    expect(pullStage.move(played.snapshot, { cylinder: 2, toolId: bridge.id })).toMatchObject({
+      action: 'next-cylinder',
+      caution: null,
+    })
     pull(3, stop + 1)
     played.act({ what: 'strike-entry', entryId: played.snapshot.pulls[2]!.id, reason: 'misread' })
-    expect(pullMove(played.snapshot, 2, bridge.id).caution).toBeNull()
+    expect(pullStage.move(played.snapshot, { cylinder: 2, toolId: bridge.id }).caution).toBeNull()
   })
 
   it('goes round the engine until all are out', () => {
     pull(1)
-    expect(pullMove(played.snapshot, 1, bridge.id)).toMatchObject({ action: 'next-cylinder', cylinder: 2 })
+    expect(pullStage.move(played.snapshot, { cylinder: 1, toolId: bridge.id })).toMatchObject({
+      action: 'next-cylinder',
+      cylinder: 2,
+    })
     for (const c of [2, 3, 4, 5]) pull(c)
     expect(gateProblems(played.snapshot, 'pull', 0)).toEqual([{ code: 'not-pulled', cylinders: [6], soft: true }])
     pull(6)
-    expect(pullMove(played.snapshot, 6, bridge.id)).toMatchObject({ action: 'close-stage', reason: 'all-out' })
+    expect(pullStage.move(played.snapshot, { cylinder: 6, toolId: bridge.id })).toMatchObject({
+      action: 'close-stage',
+      reason: 'all-out',
+    })
     played.act({ what: 'strike-entry', entryId: played.snapshot.pulls[5]!.id, reason: 'wrong one' })
-    expect(pullMove(played.snapshot, 6, bridge.id)).toMatchObject({ action: 'pull', cylinder: 6 })
+    expect(pullStage.move(played.snapshot, { cylinder: 6, toolId: bridge.id })).toMatchObject({
+      action: 'pull',
+      cylinder: 6,
+    })
     close('pull', 'one stays in')
-    expect(pullMove(played.snapshot, 6, bridge.id).action).toBe('done')
+    expect(pullStage.move(played.snapshot, { cylinder: 6, toolId: bridge.id }).action).toBe('done')
   })
 })
 
 describe('looking and deciding', () => {
   it('asks for a grade of each liner, and names the bad ones', () => {
-    expect(lookMove(played.snapshot, 2)).toMatchObject({
+    expect(look.move(played.snapshot, { cylinder: 2 })).toMatchObject({
       action: 'grade',
       reason: 'nothing-marked',
       cylinder: 2,
       figures: { grade: { word: 'grade.good' } },
     })
     for (const c of [1, 2, 3, 4, 5]) grade(c, c === 3 ? 'scrap' : 'good')
-    expect(lookMove(played.snapshot, 1)).toMatchObject({ action: 'next-cylinder', cylinder: 6 })
+    expect(look.move(played.snapshot, { cylinder: 1 })).toMatchObject({ action: 'next-cylinder', cylinder: 6 })
     expect(gateProblems(played.snapshot, 'look', 0)).toEqual([{ code: 'not-graded', cylinders: [6], soft: true }])
     grade(6, 'poor')
-    expect(lookMove(played.snapshot, 1)).toMatchObject({
+    expect(look.move(played.snapshot, { cylinder: 1 })).toMatchObject({
       action: 'close-stage',
       reason: 'some-bad',
       figures: { cylinders: [3, 6] },
@@ -226,10 +252,14 @@ describe('looking and deciding', () => {
       })
     for (const c of [1, 2, 3, 4, 5, 6]) grade(c, c === 3 ? 'scrap' : 'good')
     mark(3, 3)
-    expect(lookMove(played.snapshot, 1).action).toBe('close-stage')
+    expect(look.move(played.snapshot, { cylinder: 1 }).action).toBe('close-stage')
     mark(4, 2)
-    expect(lookMove(played.snapshot, 1)).toMatchObject({ action: 'next-cylinder', reason: 'marked-since', cylinder: 4 })
-    expect(lookMove(played.snapshot, 4)).toMatchObject({
+    expect(look.move(played.snapshot, { cylinder: 1 })).toMatchObject({
+      action: 'next-cylinder',
+      reason: 'marked-since',
+      cylinder: 4,
+    })
+    expect(look.move(played.snapshot, { cylinder: 4 })).toMatchObject({
       action: 'grade',
       reason: 'worse-since',
       figures: { graded: { word: 'grade.good' }, grade: { word: 'grade.poor' } },
@@ -244,14 +274,14 @@ describe('looking and deciding', () => {
       suggested: 'poor',
       words: 'old, under the seal',
     })
-    expect(lookMove(played.snapshot, 4).action).toBe('close-stage')
+    expect(look.move(played.snapshot, { cylinder: 4 }).action).toBe('close-stage')
     expect(gateProblems(played.snapshot, 'look', 0)).toEqual([])
   })
 
   it('decides only on confirmed grades, and anew when one has changed', () => {
-    expect(decideMove(played.snapshot)).toMatchObject({ action: 'grade-first' })
+    expect(decideStage.move(played.snapshot, { cylinder: 1 })).toMatchObject({ action: 'grade-first' })
     for (const c of [1, 2, 3, 4, 5, 6]) grade(c, c === 3 ? 'scrap' : 'good')
-    const offered = decideMove(played.snapshot)
+    const offered = decideStage.move(played.snapshot, { cylinder: 1 })
     expect(offered).toMatchObject({ action: 'take', reason: 'cheapest', figures: { renew: [3], count: 1 } })
     expect(gateProblems(played.snapshot, 'decide', 0)).toEqual([
       expect.objectContaining({ code: 'no-decision', soft: false }),
@@ -266,11 +296,14 @@ describe('looking and deciding', () => {
       expectedCost: 900,
       words: '',
     })
-    expect(decideMove(played.snapshot)).toMatchObject({ action: 'close-stage', figures: { renew: [3] } })
+    expect(decideStage.move(played.snapshot, { cylinder: 1 })).toMatchObject({
+      action: 'close-stage',
+      figures: { renew: [3] },
+    })
     grade(4, 'poor')
-    expect(decideMove(played.snapshot)).toMatchObject({ action: 'take', reason: 'graded-since' })
+    expect(decideStage.move(played.snapshot, { cylinder: 1 })).toMatchObject({ action: 'take', reason: 'graded-since' })
     close('decide')
     expect(isClosed(played.snapshot, 'decide')).toBe(true)
-    expect(decideMove(played.snapshot).action).toBe('done')
+    expect(decideStage.move(played.snapshot, { cylinder: 1 }).action).toBe('done')
   })
 })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { lengthOf, torqueOf } from '../../figure-types'
 import { angleDeg, cylinderNumber, lengthFromZeroMm, thicknessMm } from '../../schema'
 import { planPullInput } from '../../pull/plan-pull'
 import { entry, id, strike } from '../../job/base'
@@ -30,9 +31,9 @@ export const pullLog = z.strictObject({
   /** null: it came by hand or by other means. */
   pullerId: id.nullable(),
   /** The most the wrench took, N·m; null where nobody looked. */
-  peakNm: z.number().min(0).max(20_000).nullable(),
+  peakNm: torqueOf({ least: 0, most: 20_000 }).nullable(),
   /** Lifts at which it went tight again, mm. */
-  tightMm: z.array(lengthFromZeroMm).max(8),
+  tightMm: z.array(lengthOf({ least: 0, most: 2000, by: ['rule'], rough: true })).max(8),
   ranOut: z.enum(ranOutNames),
   words: z.string().max(300),
   struck: strike,

@@ -23,7 +23,7 @@ import { useShownFigure } from './useShownFigure'
 /** What the next move wants to know, asked one by one: the question, the box or the keys, what was answered. */
 const props = defineProps<{ turn: ReturnType<typeof useTurn>; simulated: boolean; asking: boolean }>()
 const emit = defineEmits<{ simulate: [most: number] }>()
-const { t, locale } = useI18n()
+const { t, te, locale } = useI18n()
 const say = useSay()
 const { writer, length } = useFigures()
 const shown = useShownFigure()
@@ -66,6 +66,11 @@ const offer = computed(() => {
   const now = ask.value
   if (typeof now?.offered !== 'number' || now.is !== 'figure') return null
   return t(`offer.${current.value!.entry}.${now.word}`, { offered: shown(now.offered, now.quantity!, true) })
+})
+/** What one more row is called. */
+const moreSays = computed(() => {
+  const own = `more.${current.value?.entry}`
+  return t(te(own) ? own : 'turn.more')
 })
 const isFigure = computed(() => ask.value?.is === 'figure')
 const others = computed(() => [
@@ -418,7 +423,7 @@ watch(
         data-part="one-more"
         @click="turn.more"
       >
-        {{ t('turn.more') }}
+        {{ moreSays }}
       </button>
     </div>
     <ul v-if="lines.length" class="text-small" data-part="said-so-far">

@@ -25,7 +25,7 @@ function open(): void {
   app = createApp({
     setup: () => {
       const doing = () => sleeveBores.doing!(job.snapshot!, { cylinder: job.selected, nowMs: 0 })
-      const act = (entry: EntryAct) => (job.act(entry), true)
+      const act = (entry: Parameters<typeof job.act>[0]) => (job.act(entry), true)
       turn = useTurn('sleeve-bores', sleeveBores, doing, act, onward)
       return () => null
     },

@@ -9,7 +9,8 @@ import { mean } from '#core/measure/mean'
 import type { TorqueUnit } from '#core/units/torque-units'
 import { isInstrument, type Gauge, type Snapshot } from '#core/job/snapshot'
 import { uncertaintyByRuleMm } from '#core/measure/uncertainty'
-import type { EntryAct, EntryWhat } from '#core/works/kinds'
+import type { JobAct } from '#core/job/acts'
+import { isGrouped, kindOf, type EntryAct, type EntryWhat } from '#core/works/kinds'
 import type { Doing, StageLogic } from '#core/works/stage-logic'
 import type { StageName } from '#core/works/stage-table'
 import { useDevice } from '../../stores/device'
@@ -47,11 +48,12 @@ const whyAsk: Ask = {
   about: null,
   options: whys,
   words: 'turn.whys',
-  more: null,
   codes: [],
 }
 /** A figure ten times as large or as small as it should be is asked about once. */
 const FAR = 10
+
+type Strike = Extract<JobAct, { what: 'strike-entry' }>
 
 interface Correcting {
   entry: EntryWhat
@@ -74,7 +76,7 @@ export function useTurn(
   stage: StageName,
   logic: StageLogic,
   doing: () => Doing | null,
-  act: (entry: EntryAct) => boolean,
+  act: (entry: EntryAct | Strike) => boolean,
   onward: () => void,
 ) {
   const job = useJob()
@@ -218,11 +220,14 @@ export function useTurn(
     if (!at || nextAsk(asks.value, answers.value)) return true
     const { [WHY]: why, ...own } = answers.value
     const of = correcting.value
-    const entries = at.make(own, by.value, newId, {
+    // Entries that lie in tables of their own keep no more than their figures: what they replace is struck out before them.
+    const whole = isGrouped(kindOf[at.entry].work)
+    const more = {
       ...(draft.value ? { fromAt: draft.value.fromAt } : {}),
       ...(draft.value && Object.keys(draft.value.repeats).length > 0 ? { repeats: draft.value.repeats } : {}),
       ...(of?.id ? { replaces: { id: of.id, reason: String(why) } } : {}),
-    })
+    }
+    const entries = at.make(own, by.value, newId, whole ? more : {})
     if (!entries) return true
     // Each is judged by the job as those before it leave it.
     let then = of ? before(of) : snapshot()
@@ -240,7 +245,8 @@ export function useTurn(
     }
     // What is asked next has another name.
     const done = id.value!
-    if (!entries.every(act)) {
+    const struck = whole || !of?.id || act({ what: 'strike-entry', entryId: of.id, reason: String(why) })
+    if (!struck || !entries.every(act)) {
       problem.value = { kind: 'nobody' }
       return false
     }
@@ -348,10 +354,10 @@ export function useTurn(
   }
   /** One more row than there are. */
   function more(): void {
-    const key = asks.value.find((a) => a.more)?.more
+    const key = current.value?.more
     if (key) keep({ answers: { ...answers.value, [key]: Number(answers.value[key] ?? 0) + 1 } })
   }
-  const canMore = computed(() => asks.value.some((a) => a.more))
+  const canMore = computed(() => current.value?.more != null)
 
   /** Opens an entry again with its figures in the cells. */
   function correct(entry: EntryWhat, there: { id: string } & object, spot: Spot = job.hand): void {
@@ -364,7 +370,7 @@ export function useTurn(
     // Rows beyond the usual are there before their figures are laid in.
     const rows = Object.entries(there).flatMap(([name, of]) => {
       const more = Array.isArray(of) ? of.length - rowsOf(own.asks({}), name) : 0
-      return more > 0 && own.asks({}).some((a) => a.more === MORE + name) ? [[MORE + name, more] as const] : []
+      return more > 0 && own.more === MORE + name ? [[MORE + name, more] as const] : []
     })
     const added = Object.fromEntries(rows)
     keep({ answers: { ...added, ...answersOf(own.asks({ ...added, ...answersOf(own.asks(added), there) }), there) } })

@@ -6,7 +6,6 @@ import type { Move } from '#core/job/move'
 import { atCylinder, sameSpot, type Spot } from '#core/job/place'
 import { isClosed } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
-import type { EntryAct } from '#core/works/kinds'
 import type { StageLogic } from '#core/works/stage-logic'
 import type { StageName } from '#core/works/stage-table'
 import { useJob } from '../../stores/job'
@@ -27,6 +26,7 @@ const nexts = ['next-place', 'next-cylinder']
  * @param own what is done otherwise on this stage, by its action
  * @param nowMs the shop's time, where the stage is drawn by it
  * @param busy whether something of the stage's own lies over it
+ * @param keys what other keys of its own do
  */
 export function useStage<P extends Spot>(
   stage: StageName,
@@ -35,6 +35,7 @@ export function useStage<P extends Spot>(
   own: Record<string, () => void> = {},
   nowMs?: () => number,
   busy: () => boolean = () => false,
+  keys: Readonly<Record<string, () => void>> = {},
 ) {
   const { t } = useI18n()
   const job = useJob()
@@ -64,7 +65,7 @@ export function useStage<P extends Spot>(
     stage,
     logic,
     () => doing.value,
-    (entry: EntryAct) => act(entry),
+    act,
     () => {
       // What is told of the place in hand is read before it is left.
       if (nexts.includes(move.value.action) && move.value.head === move.value.action) void go()
@@ -128,7 +129,7 @@ export function useStage<P extends Spot>(
   useStageKeys(
     () => closing.value !== null || busy(),
     () => move.value,
-    { n: () => void go() },
+    { ...keys, n: () => void go() },
     places.value.every((p) => p.place === null) ? undefined : () => places.value,
   )
   onMounted(() => {

@@ -1,7 +1,7 @@
 import { figures, numbers, table, title, under, words, type Block } from '../../../job/record-blocks'
 import type { Snapshot } from '../../../job/snapshot'
 import { joined, NONE, word, type Told } from '../../../job/told'
-import { pastStopNm } from '../pull'
+import { pastStopNm } from './puller'
 
 export function record(snapshot: Snapshot): Block[] {
   const rows = snapshot.pulls.map((p) => {

@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { readLedges, type LedgeState } from '#core/works/liners/ledges'
 import { isClosed } from '#core/job/route'
 import type { WearMark } from '#core/works/liners/wear'
-import { ledgeMove } from '#core/works/liners/counterbores'
+import { counterbores } from '#core/works/liners/counterbores/steps'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { clockHour } from '#core/measure/angle'
 import { asDepthMm, typedDepthMm } from '#core/measure/as-protrusion'
@@ -65,7 +65,13 @@ const { dialog, focus, close, stepCylinder, finish } = useBoreStage<'wear'>(() =
 const showGauge = ref(false)
 const touched = ref(0)
 const openMark = ref<WearMark | null>(null)
-const move = computed(() => ledgeMove(snapshot.value, job.selected, entry.zeroDue.value, device.personId))
+const move = computed(() =>
+  counterbores.move(snapshot.value, {
+    cylinder: job.selected,
+    gaugeLive: entry.zeroDue.value,
+    personId: device.personId,
+  }),
+)
 const judged = computed(() => ledge.value.judgement)
 /** What a depth is judged against: the limit below, and as far above the book's depth as the limit is below it. */
 const window = computed(() => {

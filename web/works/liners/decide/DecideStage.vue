@@ -5,7 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { decisionInForce, optionOf, planRenewals, returnCost } from '#core/works/liners/plan-renewals'
 import { isClosed } from '#core/job/route'
-import { decideMove } from '#core/works/liners/decide'
+import { decide } from '#core/works/liners/decide/steps'
 import type { RenewalCosts } from '#core/works/liners/strip'
 import SheetDialog from '../../../bench/SheetDialog.vue'
 import StageShell from '../../../bench/StageShell.vue'
@@ -32,7 +32,7 @@ const snapshot = computed(() => job.snapshot!)
 const closed = computed(() => isClosed(snapshot.value, 'decide'))
 const plan = computed(() => planRenewals(snapshot.value))
 const decided = computed(() => decisionInForce(snapshot.value))
-const move = computed(() => decideMove(snapshot.value))
+const move = computed(() => decide.move(snapshot.value, { cylinder: job.selected }))
 const chosen = ref(plan.value.cheapest)
 watch(
   [() => plan.value.options.length, decided],

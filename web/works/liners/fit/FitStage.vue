@@ -1,39 +1,35 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
-import { fitMove } from '#core/works/liners/fit'
+import { deckPlaces } from '#core/works/liners/deck-places'
+import { fit } from '#core/works/liners/fit/steps'
 import { pilotMm, readFitting, runningBand } from '#core/works/liners/read-fitting'
 import { numberOf } from '#core/job/move'
-import { isClosed } from '#core/job/route'
-import SheetDialog from '../../../bench/SheetDialog.vue'
-import StageShell from '../../../bench/StageShell.vue'
-import { useActs } from '../../../bench/useActs'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useStage } from '../../../bench/stage/useStage'
 import { useFigures } from '../../../bench/useFigures'
-import { useStageKeys } from '../../../bench/useStageKeys'
-import { useJob } from '../../../stores/job'
 import { useShopNow } from '../../../stores/shop-clock'
-import { newId } from '../../../stores/new-id'
-import PressDialog from './PressDialog.vue'
 import SealSection from './SealSection.vue'
 import SwellClock from './SwellClock.vue'
 
 const { t } = useI18n()
-const job = useJob()
 const router = useRouter()
-const { act, strike, goOn, problem } = useActs()
-const { torque, withUnit } = useFigures()
-const closing = ref<'close' | 'reopen' | null>(null)
-const pressing = ref(false)
-/** Whether the pin that proves the clocking is being tried. */
-const trying = ref(false)
+const { torque } = useFigures()
 const nowMs = useShopNow(250)
-
-const snapshot = computed(() => job.snapshot!)
-const closed = computed(() => isClosed(snapshot.value, 'fit'))
+const hands = useStage(
+  'fit',
+  fit,
+  deckPlaces,
+  {
+    stop: () => void router.push({ name: 'trial-fit' }),
+    'band-late': () => off(numberOf(move.value, 'groove')),
+  },
+  () => nowMs.value,
+)
+const { job, snapshot, move, closed, strike } = hands
 const all = computed(() => readFitting(snapshot.value))
 const mine = computed(() => all.value.find((f) => f.cylinder === job.selected) ?? all.value[0]!)
-const move = computed(() => fitMove(snapshot.value, job.selected, nowMs.value))
 const running = computed(() => runningBand(all.value, nowMs.value))
 const nextGroove = computed(() =>
   move.value.cylinder === job.selected && typeof move.value.figures.groove === 'number'
@@ -65,60 +61,20 @@ const words = computed(() =>
 const fitsOf = (groove: number) =>
   snapshot.value.sealFits.filter((s) => !s.struck && s.cylinder === job.selected && s.groove === groove)
 
-function seal(step: 'wetted' | 'on'): void {
-  const groove = numberOf(move.value, 'groove')
-  act({
-    what: 'fit-seal',
-    sealFitId: newId(),
-    cylinder: job.selected,
-    groove,
-    step,
-    lubricant: snapshot.value.sheet.seals[groove]!.lubricant,
-  })
-}
 /** A ring comes off again: everything of it is struck out. */
 function off(groove: number): void {
   for (const fit of fitsOf(groove)) strike(fit.id)
 }
-function press(log: { peakNm: number | null; atDeg: number | null; words: string }): void {
-  if (mine.value.press) strike(mine.value.press.id)
-  act({ what: 'press-liner', pressId: newId(), cylinder: job.selected, ...log })
-  pressing.value = false
+/** The liner comes out again: pressed once more after it was turned, all of that is struck out. */
+function out(): void {
+  for (const press of snapshot.value.presses) if (!press.struck && press.cylinder === job.selected) strike(press.id)
 }
-function tried(drops: boolean): void {
-  act({ what: 'try-pilot', pilotId: newId(), cylinder: job.selected, drops })
-  trying.value = false
-}
-function go(): void {
-  const acts: Record<string, () => void> = {
-    stop: () => void router.push({ name: 'trial-fit' }),
-    'ring-on': () => seal('on'),
-    wet: () => seal('wetted'),
-    'band-on': () => seal('on'),
-    'band-late': () => off(numberOf(move.value, 'groove')),
-    press: () => (pressing.value = true),
-    turn: () => (pressing.value = true),
-    pilot: () => (trying.value = true),
-    'next-cylinder': () => (job.selected = move.value.cylinder!),
-    'close-stage': () => (closing.value = 'close'),
-    done: () => goOn(move.value),
-  }
-  acts[move.value.action]?.()
-}
-useStageKeys(
-  () => pressing.value || trying.value || closing.value !== null,
-  () => move.value,
-  { n: go },
-)
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="min-h-0 flex-1">
-      <SealSection :state="mine" :liner="snapshot.sheet.liner" :next="nextGroove" />
-    </div>
+  <TurnShell :hands="hands" :title="t('pad.cylinder', { cylinder: job.selected })" :empty="null" :words="words">
+    <SealSection :state="mine" :liner="snapshot.sheet.liner" :next="nextGroove" />
     <template #side>
-      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <SwellClock
         v-if="running"
         :left-ms="running.leftMs"
@@ -173,40 +129,11 @@ useStageKeys(
           }}
         </p>
         <p v-if="mine.late" class="font-semibold text-outside">{{ t('fit.was-late') }}</p>
-        <button v-if="!closed" type="button" class="key mt-2" data-part="strike-press" @click="strike(mine.press.id)">
+        <button v-if="!closed" type="button" class="key mt-2" data-part="strike-press" @click="out">
           {{ t('fit.out-again') }}
         </button>
       </div>
       <p class="text-small text-soft">{{ t('fit.seal-bores') }}</p>
     </template>
-    <template #dialogs
-      ><PressDialog
-        :open="pressing"
-        :cylinder="job.selected"
-        :liner="snapshot.sheet.liner"
-        @close="pressing = false"
-        @save="press"
-      />
-      <SheetDialog
-        :open="trying"
-        :title="t('fit.pilot-title', { pin: withUnit(pin ?? 0), cylinder: job.selected })"
-        @close="trying = false"
-      >
-        <div class="flex flex-wrap gap-2" data-part="pilot-form">
-          <button type="button" class="key-brass" data-part="pilot-yes" @click="tried(true)">
-            {{ t('fit.pilot-yes') }}
-          </button>
-          <button
-            type="button"
-            class="key !min-h-[56px] !border-2 !border-ink text-lead"
-            data-part="pilot-no"
-            @click="tried(false)"
-          >
-            {{ t('fit.pilot-no') }}
-          </button>
-          <button type="button" class="key" @click="trying = false">{{ t('keys.close') }}</button>
-        </div>
-      </SheetDialog></template
-    >
-  </StageShell>
+  </TurnShell>
 </template>

@@ -5,25 +5,23 @@ import { blockAt } from '#core/works/block/entries'
 import { gaugedDepthsMm, readLinerBore } from '#core/works/block/read-block'
 import { worstVerdict } from '#core/measure/verdict'
 import { findPatterns } from '#core/works/liners/find-patterns'
-import { isClosed } from '#core/job/route'
 import { standingOf } from '#core/job/stations'
-import { lookMove } from '#core/works/liners/look'
-import { faceNames, gradeNames, type FaceName, type Finding, type GradeName } from '#core/works/liners/strip'
+import { deckPlaces } from '#core/works/liners/deck-places'
+import { look } from '#core/works/liners/look/steps'
+import { faceNames, type FaceName, type Finding, type GradeName } from '#core/works/liners/strip'
 import type { Photo } from '#core/job/photo'
-import { confirmedGrade, suggestGrade, worseSinceGraded } from '#core/works/liners/suggest-grade'
+import { confirmedGrade, suggestGrade } from '#core/works/liners/suggest-grade'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { clockHour } from '#core/measure/angle'
 import { patternTold } from '#core/works/liners/told'
-import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
 import PhotoPicker from '../../../bench/PhotoPicker.vue'
 import PhotoThumb from '../../../bench/PhotoThumb.vue'
 import SheetDialog from '../../../bench/SheetDialog.vue'
-import StageShell from '../../../bench/StageShell.vue'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useStage } from '../../../bench/stage/useStage'
 import { useActs } from '../../../bench/useActs'
 import { useFigures } from '../../../bench/useFigures'
 import { useTell } from '../../../bench/useTell'
-import { useStageKeys } from '../../../bench/useStageKeys'
-import { useJob } from '../../../stores/job'
 import { newId } from '../../../stores/new-id'
 import BoreDialog from './BoreDialog.vue'
 import FindingDialog from './FindingDialog.vue'
@@ -32,21 +30,18 @@ import LinerUnrolled from './LinerUnrolled.vue'
 const { t } = useI18n()
 const tell = useTell()
 const { length } = useFigures()
-const job = useJob()
-const { act, strike, goOn, problem } = useActs()
-const closing = ref<'close' | 'reopen' | null>(null)
-const dialog = ref<'finding' | 'grade' | 'photo' | 'bore' | null>(null)
+const { act } = useActs()
+const dialog = ref<'finding' | 'photo' | 'bore' | null>(null)
+const hands = useStage('look', look, deckPlaces, {}, undefined, () => dialog.value !== null, {
+  f: () => begin(0, Math.round(ledgeMm.value) + 30),
+})
+const { job, snapshot, closed, strike, turn } = hands
 const face = ref<FaceName>('outside')
 const touched = ref({ atDeg: 0, depthMm: 40 })
 const opened = ref<string | null>(null)
 const photo = ref<Photo | null>(null)
 const wall = useTemplateRef<InstanceType<typeof LinerUnrolled>>('wall')
-const grade = ref<GradeName>('good')
-const gradeWords = ref('')
 
-const snapshot = computed(() => job.snapshot!)
-const closed = computed(() => isClosed(snapshot.value, 'look'))
-const move = computed(() => lookMove(snapshot.value, job.selected))
 const mine = computed(() => standingOf(snapshot.value.findings, job.selected))
 const openFinding = computed(() => mine.value.find((f) => f.id === opened.value) ?? null)
 const photos = computed(() => snapshot.value.photos.filter((p) => !p.struck && p.cylinder === job.selected))
@@ -94,108 +89,83 @@ function save(finding: Omit<Finding, 'id' | 'seq' | 'personId' | 'at' | 'struck'
   if (act({ what: 'mark-finding', findingId, cylinder: job.selected, ...finding })) opened.value = findingId
   else dialog.value = null
 }
-function toGrade(): void {
-  grade.value = worseSinceGraded(snapshot.value, job.selected) ?? confirmed.value?.grade ?? suggested.value.grade
-  gradeWords.value = ''
-  dialog.value = 'grade'
-}
-function confirm(): void {
-  act({
-    what: 'grade-cylinder',
-    gradeId: newId(),
-    cylinder: job.selected,
-    grade: grade.value,
-    suggested: suggested.value.grade,
-    words: gradeWords.value.trim(),
-  })
-  dialog.value = null
-}
-function go(): void {
-  const acts: Record<string, () => void> = {
-    grade: toGrade,
-    'next-cylinder': () => (job.selected = move.value.cylinder!),
-    'close-stage': () => (closing.value = 'close'),
-    done: () => goOn(move.value),
-  }
-  acts[move.value.action]?.()
-}
+/** The liner in hand is graded anew, beside the next step. */
+const regrade = () => turn.open('grade-cylinder', job.hand)
 function strikePhoto(): void {
   if (photo.value) strike(photo.value.id)
   dialog.value = null
 }
-useStageKeys(
-  () => dialog.value !== null || closing.value !== null,
-  () => move.value,
-  { n: go, f: () => begin(0, Math.round(ledgeMm.value) + 30) },
-)
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="flex items-center gap-1 bg-plate px-2 py-1">
-      <div class="flex gap-1" role="tablist" :aria-label="t('look.faces')">
+  <TurnShell :hands="hands" :title="t('pad.cylinder', { cylinder: job.selected })" :empty="null" :words="words">
+    <div class="flex h-full min-h-0 flex-col gap-px">
+      <div class="flex items-center gap-1 bg-plate px-2 py-1">
+        <div class="flex gap-1" role="tablist" :aria-label="t('look.faces')">
+          <button
+            v-for="f in faceNames"
+            :key="f"
+            type="button"
+            role="tab"
+            class="key !px-3"
+            :aria-selected="face === f"
+            :class="{ '!border-2 !border-ink': face === f }"
+            :data-face="f"
+            @click="face = f"
+          >
+            {{ t(`face.${f}`) }}
+            <span v-if="mine.some((m) => m.on === f)" class="figure">{{ mine.filter((m) => m.on === f).length }}</span>
+          </button>
+        </div>
+        <span class="flex-1" />
         <button
-          v-for="f in faceNames"
-          :key="f"
           type="button"
-          role="tab"
-          class="key !px-3"
-          :aria-selected="face === f"
-          :class="{ '!border-2 !border-ink': face === f }"
-          :data-face="f"
-          @click="face = f"
+          class="key !px-4"
+          :aria-label="t('look.nearer')"
+          data-part="zoom-in"
+          @click="wall?.zoomBy(1.6)"
         >
-          {{ t(`face.${f}`) }}
-          <span v-if="mine.some((m) => m.on === f)" class="figure">{{ mine.filter((m) => m.on === f).length }}</span>
+          +
+        </button>
+        <button type="button" class="key !px-4" :aria-label="t('look.farther')" @click="wall?.zoomBy(1 / 1.6)">
+          −
+        </button>
+        <button type="button" class="key !px-3" @click="wall?.whole()">{{ t('look.whole') }}</button>
+        <button
+          v-if="!closed"
+          type="button"
+          class="key !px-3"
+          data-part="add-finding"
+          @click="begin(0, face === 'ledge' ? ledgeMm : ledgeMm + 30)"
+        >
+          {{ t('look.add') }}
         </button>
       </div>
-      <span class="flex-1" />
-      <button
-        type="button"
-        class="key !px-4"
-        :aria-label="t('look.nearer')"
-        data-part="zoom-in"
-        @click="wall?.zoomBy(1.6)"
+      <LinerUnrolled
+        ref="wall"
+        :findings="mine"
+        :face="face"
+        :liner="liner"
+        :ledge-mm="ledgeMm"
+        :length-mm="lengthMm"
+        :selected="opened"
+        @mark="begin"
+        @open="open"
+      />
+      <section
+        class="max-h-[26%] overflow-y-auto bg-plate px-3 py-2 text-body"
+        tabindex="0"
+        :aria-label="t('look.patterns')"
+        data-part="patterns"
       >
-        +
-      </button>
-      <button type="button" class="key !px-4" :aria-label="t('look.farther')" @click="wall?.zoomBy(1 / 1.6)">−</button>
-      <button type="button" class="key !px-3" @click="wall?.whole()">{{ t('look.whole') }}</button>
-      <button
-        v-if="!closed"
-        type="button"
-        class="key !px-3"
-        data-part="add-finding"
-        @click="begin(0, face === 'ledge' ? ledgeMm : ledgeMm + 30)"
-      >
-        {{ t('look.add') }}
-      </button>
+        <h2>{{ t('look.patterns') }}</h2>
+        <p v-if="patterns.length === 0">{{ t('look.no-pattern') }}</p>
+        <ul>
+          <li v-for="(p, i) in patterns" :key="i" :data-pattern="p.code">{{ tell(patternTold(p)) }}</li>
+        </ul>
+      </section>
     </div>
-    <LinerUnrolled
-      ref="wall"
-      :findings="mine"
-      :face="face"
-      :liner="liner"
-      :ledge-mm="ledgeMm"
-      :length-mm="lengthMm"
-      :selected="opened"
-      @mark="begin"
-      @open="open"
-    />
-    <section
-      class="max-h-[26%] overflow-y-auto bg-plate px-3 py-2 text-body"
-      tabindex="0"
-      :aria-label="t('look.patterns')"
-      data-part="patterns"
-    >
-      <h2>{{ t('look.patterns') }}</h2>
-      <p v-if="patterns.length === 0">{{ t('look.no-pattern') }}</p>
-      <ul>
-        <li v-for="(p, i) in patterns" :key="i" :data-pattern="p.code">{{ tell(patternTold(p)) }}</li>
-      </ul>
-    </section>
     <template #side>
-      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <div
         class="border border-line bg-plate p-3"
         data-part="grade"
@@ -213,7 +183,7 @@ useStageKeys(
             }}
           </li>
         </ul>
-        <button v-if="confirmed && !closed" type="button" class="key mt-2" data-part="regrade" @click="toGrade">
+        <button v-if="confirmed && !closed" type="button" class="key mt-2" data-part="regrade" @click="regrade">
           {{ t('look.regrade') }}
         </button>
       </div>
@@ -307,36 +277,6 @@ useStageKeys(
         "
       />
       <SheetDialog
-        :open="dialog === 'grade'"
-        :title="t('look.grade-title', { cylinder: job.selected })"
-        @close="dialog = null"
-      >
-        <form data-part="grade-form" @submit.prevent="confirm">
-          <ChoiceKeys
-            v-model="grade"
-            class="grid grid-cols-4 gap-1.5"
-            :label="t('look.grade-title', { cylinder: job.selected })"
-            :options="gradeNames"
-            :word="(g) => t(`grade.${g}`)"
-            mark="choose-grade"
-          />
-          <p class="mt-2">{{ t(`look.means.${grade}`) }}</p>
-          <p v-if="grade !== suggested.grade" class="mt-1 border-l-4 border-online pl-2">
-            {{ t('look.otherwise', { grade: t(`grade.${suggested.grade}`) }) }}
-          </p>
-          <label class="field mt-2">{{ t('wear.words') }}<input v-model="gradeWords" maxlength="300" /></label>
-          <div class="mt-4 flex gap-2">
-            <button type="submit" class="key-brass" data-part="confirm-grade">{{ t('look.confirm') }}</button><button
-              type="button"
-              class="key"
-              @click="dialog = null"
-            >
-              {{ t('keys.close') }}
-            </button>
-          </div>
-        </form>
-      </SheetDialog>
-      <SheetDialog
         :open="dialog === 'photo'"
         wide
         :title="t('photo.of', { cylinder: photo?.cylinder ?? '' })"
@@ -361,5 +301,5 @@ useStageKeys(
         </div>
       </SheetDialog>
     </template>
-  </StageShell>
+  </TurnShell>
 </template>

@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { useGoOn } from '../../../bench/useGoOn'
 import { textOf } from '#core/job/move'
 import { isClosed } from '#core/job/route'
-import { partsMove } from '#core/works/liners/parts'
+import { parts } from '#core/works/liners/parts/steps'
 import { CloseStageDialog } from '../../../bench/dialogs'
 import NewPartDialog from '../../../bench/NewPartDialog.vue'
 import PartsImport from '../../../bench/PartsImport.vue'
@@ -22,7 +22,7 @@ const goOn = useGoOn()
 const snapshot = computed(() => job.snapshot!)
 const engines = computed(() => (shop.shop?.engines ?? []).filter((e) => e.id === snapshot.value.engine.id))
 const closed = computed(() => isClosed(snapshot.value, 'parts'))
-const move = computed(() => partsMove(snapshot.value))
+const move = computed(() => parts.move(snapshot.value, { cylinder: job.selected }))
 const chosen = ref<string | null>(null)
 const dialog = ref<'close' | 'reopen' | 'import' | 'new' | null>(null)
 

@@ -4,7 +4,8 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { useGoOn } from '../../../bench/useGoOn'
 import { isClosed } from '#core/job/route'
-import { planInForce, planMove } from '#core/works/liners/repair-plan'
+import { repairPlan } from '#core/works/liners/plan/steps'
+import { planInForce } from '#core/works/liners/repair-plan'
 import { CloseStageDialog } from '../../../bench/dialogs'
 import MoveBar from '../../../bench/MoveBar.vue'
 import { useFigures } from '../../../bench/useFigures'
@@ -32,7 +33,7 @@ const goOn = useGoOn()
 const snapshot = computed(() => job.snapshot!)
 const repair = useRepairPlan(snapshot)
 const closed = computed(() => isClosed(snapshot.value, 'repair-plan'))
-const move = computed(() => planMove(snapshot.value))
+const move = computed(() => repairPlan.move(snapshot.value, { cylinder: job.selected }))
 const dialog = ref<'close' | 'reopen' | 'match' | 'questions' | 'rates' | null>(null)
 const chosen = ref<string | null>(null)
 const compared = ref<string | null>(null)

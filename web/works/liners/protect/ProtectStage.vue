@@ -2,7 +2,8 @@
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { isClosed } from '#core/job/route'
-import { patternOf, protectMove, usualStopper } from '#core/works/liners/protect'
+import { protect } from '#core/works/liners/protect/steps'
+import { patternOf, usualStopper } from '#core/works/liners/protect/stoppers'
 import { openingNames, stopperNames, type OpeningName, type StopperName } from '#core/job/tally-mark'
 import { readTally, tallyTotals, type Stopped } from '#core/job/tally'
 import ChoiceKeys from '../../../bench/ChoiceKeys.vue'
@@ -24,7 +25,7 @@ const count = ref(1)
 watch(place, (p) => (item.value = usualStopper[p]))
 
 const snapshot = computed(() => job.snapshot!)
-const move = computed(() => protectMove(snapshot.value))
+const move = computed(() => protect.move(snapshot.value, { cylinder: job.selected }))
 const signed = computed(() => isClosed(snapshot.value, 'record'))
 const still = computed(() => readTally(snapshot.value))
 const totals = computed(() => tallyTotals(snapshot.value))

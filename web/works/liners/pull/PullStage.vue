@@ -3,38 +3,36 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
-import { isClosed } from '#core/job/route'
 import { standingOf } from '#core/job/stations'
-import { checkForJob, pastStopNm, pullMove } from '#core/works/liners/pull'
+import { deckPlaces } from '#core/works/liners/deck-places'
+import { checkForJob, pastStopNm } from '#core/works/liners/pull/puller'
+import { pull } from '#core/works/liners/pull/steps'
+import type { Hand, StageLogic } from '#core/works/stage-logic'
+import type { Snapshot } from '#core/job/snapshot'
 import { forceUnit, formatForce, formatTorque } from '#core/units/format-torque'
-import type { Puller, PullLog } from '#core/works/liners/strip'
+import type { Puller } from '#core/works/liners/strip'
 import { nominalLedgeDepthMm } from '#core/liner/stack'
 import { forbids, pullCurves, pullInput } from '#core/pull/check-puller'
 import PullerDialog from '../../../bench/PullerDialog.vue'
-import StageShell from '../../../bench/StageShell.vue'
-import { useActs } from '../../../bench/useActs'
+import EntryKeys from '../../../bench/record/EntryKeys.vue'
+import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useStage } from '../../../bench/stage/useStage'
 import { useFigures } from '../../../bench/useFigures'
-import { useStageKeys } from '../../../bench/useStageKeys'
 import { useJob } from '../../../stores/job'
-import { newId } from '../../../stores/new-id'
 import PullCurves from './PullCurves.vue'
-import PullLogDialog from './PullLogDialog.vue'
 import PullSection from './PullSection.vue'
 
 const { t, locale } = useI18n()
 const { rough, torque, unit, torqueUnit } = useFigures()
 const job = useJob()
 const router = useRouter()
-const { act, strike, goOn, problem } = useActs()
-const closing = ref<'close' | 'reopen' | null>(null)
-const dialog = ref<'log' | 'puller' | null>(null)
+const dialog = ref(false)
 const editing = ref<Puller | null>(null)
 const chosen = useLocalStorage('evenbore.puller', '')
 /** The lever in hand, where it is not the puller's own; the figures follow it. */
 const lever = ref<number | null>(null)
 
 const snapshot = computed(() => job.snapshot!)
-const closed = computed(() => isClosed(snapshot.value, 'pull'))
 const stored = computed(
   () => snapshot.value.pullers.find((p) => p.id === chosen.value) ?? snapshot.value.pullers[0] ?? null,
 )
@@ -59,13 +57,6 @@ const flangeMm = computed(() => {
 })
 const logs = (cylinder: number) => standingOf(snapshot.value.pulls, cylinder)
 const mine = computed(() => logs(job.selected).at(-1) ?? null)
-const move = computed(() =>
-  pullMove(
-    { ...snapshot.value, pullers: snapshot.value.pullers.map((p) => (puller.value?.id === p.id ? puller.value : p)) },
-    job.selected,
-    puller.value?.id ?? null,
-  ),
-)
 const overNm = computed(() => (mine.value ? pastStopNm(snapshot.value, mine.value) : null))
 const words = computed(() =>
   Object.fromEntries(
@@ -83,40 +74,44 @@ const words = computed(() =>
   ),
 )
 
-function save(log: Pick<PullLog, 'peakNm' | 'tightMm' | 'ranOut' | 'words'>): void {
-  act({ what: 'log-pull', pullId: newId(), cylinder: job.selected, pullerId: puller.value?.id ?? null, ...log })
-  dialog.value = null
+/** The stage with the puller in hand, and its lever as it is set here. */
+const withPuller = (s: Snapshot) => ({
+  ...s,
+  pullers: s.pullers.map((p) => (puller.value?.id === p.id ? puller.value : p)),
+})
+const inHand = <H extends Hand>(hand: H) => ({ ...hand, toolId: puller.value?.id ?? null })
+const logic: StageLogic = {
+  ...pull,
+  move: (s, hand) => pull.move(withPuller(s), inHand(hand)),
+  doing: (s, hand) => pull.doing!(withPuller(s), inHand(hand)),
+  turn: (s, entry, spot, nowMs) => pull.turn!(withPuller(s), entry, spot, nowMs, inHand({ cylinder: job.selected })),
 }
-function go(): void {
-  const acts: Record<string, () => void> = {
+const hands = useStage(
+  'pull',
+  logic,
+  deckPlaces,
+  {
     'shape-first': () => void router.push({ name: 'engine', params: { engineId: snapshot.value.engine.id } }),
-    pull: () => (dialog.value = 'log'),
-    'next-cylinder': () => (job.selected = move.value.cylinder!),
-    'close-stage': () => (closing.value = 'close'),
-    done: () => goOn(move.value),
-  }
-  acts[move.value.action]?.()
-}
+  },
+  undefined,
+  () => dialog.value,
+)
+const { closed } = hands
 function edit(which: Puller | null): void {
   editing.value = which
-  dialog.value = 'puller'
+  dialog.value = true
 }
 function saved(id: string): void {
   chosen.value = id
   lever.value = null
-  dialog.value = null
+  dialog.value = false
   void job.refresh()
 }
-useStageKeys(
-  () => dialog.value !== null || closing.value !== null,
-  () => move.value,
-  { n: go },
-)
 </script>
 
 <template>
-  <StageShell v-model:closing="closing" :move="move" :words="words" :problem="problem" @go="go">
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-px">
+  <TurnShell :hands="hands" :title="t('pad.cylinder', { cylinder: job.selected })" :empty="null" :words="words">
+    <div class="grid h-full min-h-0 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-px">
       <PullSection
         v-if="puller && liner && check"
         :puller="puller"
@@ -166,7 +161,6 @@ useStageKeys(
       </div>
     </div>
     <template #side>
-      <h2 class="text-head">{{ t('pad.cylinder', { cylinder: job.selected }) }}</h2>
       <div v-if="mine" class="border border-line bg-plate p-3 text-body" data-part="pull-entry">
         <p class="font-bold">
           {{ t('pull.took', { torque: torque(mine.peakNm) })
@@ -181,9 +175,7 @@ useStageKeys(
           }}
         </p>
         <p v-if="mine.words">{{ mine.words }}</p>
-        <button v-if="!closed" type="button" class="key mt-2" data-part="strike-pull" @click="strike(mine.id)">
-          {{ t('entry-strike') }}
-        </button>
+        <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="log-pull" :entry="mine" />
       </div>
       <label class="field"
         >{{ t('puller.in-hand') }}
@@ -232,14 +224,7 @@ useStageKeys(
       <p class="text-small text-soft">{{ t('pull.burr') }}</p>
     </template>
     <template #dialogs>
-      <PullLogDialog
-        :open="dialog === 'log'"
-        :cylinder="job.selected"
-        :stop-nm="plan?.stopTorqueNm ?? null"
-        @close="dialog = null"
-        @save="save"
-      />
-      <PullerDialog :open="dialog === 'puller'" :puller="editing" @close="dialog = null" @saved="saved" />
+      <PullerDialog :open="dialog" :puller="editing" @close="dialog = false" @saved="saved" />
     </template>
-  </StageShell>
+  </TurnShell>
 </template>

@@ -1,11 +1,11 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { Played } from '../../testing/make-snapshot'
-import { wholeJob } from '../../testing/tarrock'
-import { findPatterns } from './find-patterns'
-import { breakEvenReturn, optionOf, planRenewals, returnCost } from './plan-renewals'
-import { readComplaint } from './read-complaint'
-import type { Finding } from './strip'
-import { confirmedGrade, suggestGrade } from './suggest-grade'
+import { Played } from '../../../testing/make-snapshot'
+import { wholeJob } from '../../../testing/tarrock'
+import { findPatterns } from '../find-patterns'
+import { breakEvenReturn, optionOf, planRenewals, returnCost } from '../plan-renewals'
+import { readComplaint } from '../read-complaint'
+import type { Finding } from '../strip'
+import { confirmedGrade, suggestGrade } from '../suggest-grade'
 
 let played: Played
 let made = 0

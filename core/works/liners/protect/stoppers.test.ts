@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
-import type { Stopped } from '../../job/tally'
-import { patternOf } from './protect'
+import type { Stopped } from '../../../job/tally'
+import { patternOf } from './stoppers'
 
 const plug = (cylinder: number, count = 1, place: Stopped['place'] = 'bore'): Stopped => ({
   cylinder,
