@@ -3,7 +3,7 @@ import { createApp, nextTick, type App } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { injectorSleeves } from '#core/testing/injector-sleeves'
 import { ids, sixCylinders } from '#core/testing/make-snapshot'
-import type { EntryAct } from '#core/works/kinds'
+
 import { sleeveBores } from '#core/works/sleeves/bores/steps'
 import { i18n } from '../../app/i18n'
 import { useDevice } from '../../stores/device'
