@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { readFileSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import VueI18n from '@intlify/unplugin-vue-i18n/vite'
 import tailwind from '@tailwindcss/vite'
@@ -42,22 +42,38 @@ function serviceWorker(): Plugin {
   }
 }
 
+/** What Zod makes JSON schemas with, file by file. Another version may have it otherwise: then the build stops and says so. */
+const jsonSchemaFiles = {
+  'json-schema-processors.js': /^(\w+Processor|allProcessors|aggregateChecks|toJSONSchema)$/,
+  'to-json-schema.js':
+    /^(initializeContext|handleUnrepresentable|processSchema|extractDefs|finalize|createToJSONSchemaMethod|createStandardJSONSchemaMethod)$/,
+} as const
+
 /** Leaves what the page never asks of Zod, the making of JSON schemas, out of it. */
 function withoutJsonSchemas(): Plugin {
+  const left = new Set<string>(Object.keys(jsonSchemaFiles))
   return {
     name: 'without-json-schemas',
     apply: 'build',
     enforce: 'pre',
     transform: {
       filter: { id: /zod\/v4\/core\/(json-schema-processors|to-json-schema)\.js$/ },
-      handler(code) {
-        const names = [...code.matchAll(/^export (?:const|function) (\w+)/gm)].map(([, name]) => name)
+      handler(code, id) {
+        const file = basename(id) as keyof typeof jsonSchemaFiles
+        const names = [...code.matchAll(/^export (?:const|function) (\w+)/gm)].map(([, name]) => name!)
+        const strange = names.filter((name) => !jsonSchemaFiles[file].test(name))
+        if (strange.length > 0 || names.length === 0)
+          this.error(`${file} of this Zod exports ${strange.join(', ') || 'nothing'}: look at it anew`)
+        left.delete(file)
         const none = `const none = () => { throw new Error('no JSON schemas in the page') }`
         // A schema makes these two for itself when it is made, and calls what they answer only where it is asked.
         const stub = (name?: string) => (name?.startsWith('create') ? `() => none` : 'none')
         const lines = names.map((name) => `export const ${name} = ${stub(name)}`)
         return { code: [none, ...lines, 'export { none as process }'].join('\n'), map: null }
       },
+    },
+    buildEnd(error) {
+      if (!error && left.size > 0) this.error(`this Zod has no ${[...left].join(', ')}: look at it anew`)
     },
   }
 }

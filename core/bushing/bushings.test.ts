@@ -4,7 +4,7 @@ import { driveIn } from './drive-in'
 import { openArea } from './open-area'
 import { placeBushing } from './place-bushing'
 import { seenClock } from './seen-clock'
-import { spinTest } from './spin-test'
+import { spinTest } from './spin-shaft'
 
 describe('two holes over each other', () => {
   it('have in common what the smaller one is, less as they part, and nothing at last', () => {

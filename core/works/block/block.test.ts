@@ -12,7 +12,8 @@ import { section, type LinerSection } from '../liners/section'
 import { deckCheck } from './deck/steps'
 import { faceLine, faceLineNames, faceOf, judgeGap, liesOnFace } from './faces'
 import { pistonsOut } from './pistons/steps'
-import { gaugedDepthsMm, linesOpen, readLinerBore, readLines, readRan } from './read-block'
+import { gaugedDepthsMm, readLinerBore } from '../liners/beside'
+import { linesOpen, readLines, readRan } from './read-block'
 
 const none: LinerSection = section.parse({})
 function engine(own: Partial<LinerSection> = {}, plain: Snapshot = sixCylinders()): Snapshot {

@@ -9,18 +9,9 @@ export type Block = NonNullable<Groups['block']>
 export function blockEntries<K extends keyof Block>(snapshot: Snapshot, rows: K): Block[K] {
   return standingEntries<Block[K]>(snapshot, `block.${rows}`)
 }
-type AtCylinder = 'pistons' | 'fireRings' | 'bores' | 'pilots'
+type AtCylinder = 'pistons' | 'fireRings' | 'bores'
 /** The same of one cylinder, the last one. */
 export function blockAt<K extends AtCylinder>(snapshot: Snapshot, rows: K, cylinder: number): Block[K][number] | null {
   const all = blockEntries(snapshot, rows) as { seq: number; cylinder: number }[]
   return latest(all.filter((e) => e.cylinder === cylinder)) as Block[K][number] | null
 }
-
-/** Whether the pin was tried since the liner went in, and whether it drops; null where it was not. */
-export function pilotDrops(snapshot: Snapshot, cylinder: number, pressedSeq: number): boolean | null {
-  const tried = blockAt(snapshot, 'pilots', cylinder)
-  return tried && tried.seq > pressedSeq ? tried.drops : null
-}
-
-/** When the engine was barred over last with its liners loose; null where it was not. */
-export const barredSeq = (snapshot: Snapshot): number | null => latest(blockEntries(snapshot, 'barrings'))?.seq ?? null

@@ -1,5 +1,4 @@
 import type { Snapshot } from '../../job/snapshot'
-import { judgeBore, type JudgedBore } from '../../barrel/judge-bore'
 import { mean } from '../../measure/mean'
 import type { Verdict } from '../../measure/verdict'
 import { readDeck } from '../liners/deck'
@@ -107,23 +106,4 @@ function middle(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b)
   const half = Math.floor(sorted.length / 2)
   return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2
-}
-
-/** Share of a liner's length that its rings travel, where the sheet does not say. */
-const TRAVEL = { top: 0.05, bottom: 0.65 } as const
-
-/** Where the bore of a liner is gauged: at both ends of the rings' travel and between them, mm down from its top. */
-export function gaugedDepthsMm({ sheet }: Pick<Snapshot, 'sheet'>, lengthMm: number): number[] {
-  const top = sheet.liner?.travelTopMm ?? lengthMm * TRAVEL.top
-  const bottom = sheet.liner?.travelBottomMm ?? lengthMm * TRAVEL.bottom
-  return [top, (top + bottom) / 2, bottom]
-}
-
-/** The bore of a liner that may stay, as it was gauged; null before it is, or without its sizes on the sheet. */
-export function readLinerBore(snapshot: Snapshot, cylinder: number): JudgedBore | null {
-  const of = snapshot.sheet.sections.liners?.bore
-  const gauged = blockAt(snapshot, 'bores', cylinder)
-  return of && gauged
-    ? judgeBore({ ...of, levels: gauged.levels, partC: gauged.partC, uncertaintyMm: gauged.uncertaintyMm })
-    : null
 }

@@ -1,4 +1,4 @@
-import { spinTest, type SpinTest } from '../../bushing/spin-test'
+import { spinTest, type SpinTest } from '../../bushing/spin-shaft'
 import { CalcError } from '../../errors'
 import { latest } from '../../job/order'
 import type { Snapshot } from '../../job/snapshot'

@@ -1,5 +1,5 @@
 import { turnBetweenDeg } from '../../measure/angle'
-import { pilotDrops } from '../block/entries'
+import { pilotDrops } from './beside'
 import type { PressLog, SealGroove } from './fitting'
 import type { Snapshot } from '../../job/snapshot'
 import { standingOf } from '../../job/stations'

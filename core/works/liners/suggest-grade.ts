@@ -1,7 +1,7 @@
 import { latest } from '../../job/order'
 import type { Snapshot } from '../../job/snapshot'
 import { worstVerdict } from '../../measure/verdict'
-import { readLinerBore } from '../block/read-block'
+import { readLinerBore } from './beside'
 import { readLedge } from './ledges'
 import { standingOf } from '../../job/stations'
 import { gradeNames, type FindingKind, type Grade, type GradeName } from './strip'

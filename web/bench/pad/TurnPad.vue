@@ -90,6 +90,8 @@ const options = computed(() => {
     offered: now!.offered === value,
   }))
 })
+/** Words no longer than this stand two abreast. */
+const SHORT = 11
 const cylinders = computed(() => job.snapshot?.engine.heads.flat() ?? [])
 const touched = computed(() => (answers.value[ask.value?.key ?? ''] as number[] | undefined) ?? [])
 const problemSays = computed(() => {
@@ -314,7 +316,12 @@ watch(
         {{ t('turn.take-live') }}
       </button>
     </div>
-    <div v-else-if="options.length" class="flex flex-col gap-1.5" data-part="turn-options">
+    <div
+      v-else-if="options.length"
+      class="grid gap-1.5"
+      :class="{ 'grid-cols-2': options.length > 2 && options.every((o) => o.word.length <= SHORT) }"
+      data-part="turn-options"
+    >
       <button
         v-for="(o, i) in options"
         :key="String(o.value)"
@@ -332,7 +339,7 @@ watch(
       <button
         v-if="simulated && !options.some((o) => o.offered) && !ask?.key.startsWith('~')"
         type="button"
-        class="key !min-h-[44px]"
+        class="key col-span-full !min-h-[44px]"
         :disabled="asking"
         data-part="take-one"
         aria-keyshortcuts="Space"

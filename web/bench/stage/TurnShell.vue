@@ -22,6 +22,8 @@ const props = defineProps<{
   words?: Record<number, RingWord>
   /** The bolts that are tightened here; null where there are none. */
   joint?: JointState | null
+  /** It has its own place for photos. */
+  ownPhotos?: boolean
 }>()
 const TurnPad = broughtComponent(withWords(['told', 'fasteners'], () => import('../pad/TurnPad.vue')))
 const JointPlan = broughtComponent(withWords(['fasteners'], () => import('../joint/JointPlan.vue')))
@@ -58,7 +60,7 @@ const tag = computed(() => [t(`stage.${move.value.stage}`), props.title].filter(
         :tightening="tightening"
       />
       <EngineSwitch v-if="there && !closed" v-model="wanted" :asking="asking" />
-      <StagePhotos :tag="tag" :cylinder="atCylinders ? job.selected : null" :closed="closed" />
+      <StagePhotos v-if="!ownPhotos" :tag="tag" :cylinder="atCylinders ? job.selected : null" :closed="closed" />
     </template>
     <template #dialogs><slot name="dialogs" /></template>
   </StageShell>

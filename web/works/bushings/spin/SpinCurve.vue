@@ -4,7 +4,7 @@ import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { SpinTest } from '#core/bushing/spin-test'
+import type { SpinTest } from '#core/bushing/spin-shaft'
 import { useFigures } from '../../../bench/useFigures'
 
 /** Turning torque over one turn of the camshaft, with its once-a-turn part and the limit it must stay under. */

@@ -2,7 +2,7 @@
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { blockAt } from '#core/works/block/entries'
-import { gaugedDepthsMm, readLinerBore } from '#core/works/block/read-block'
+import { gaugedDepthsMm, readLinerBore } from '#core/works/liners/beside'
 import { worstVerdict } from '#core/measure/verdict'
 import { findPatterns } from '#core/works/liners/find-patterns'
 import { standingOf } from '#core/job/stations'
@@ -98,7 +98,13 @@ function strikePhoto(): void {
 </script>
 
 <template>
-  <TurnShell :hands="hands" :title="t('pad.cylinder', { cylinder: job.selected })" :empty="null" :words="words">
+  <TurnShell
+    own-photos
+    :hands="hands"
+    :title="t('pad.cylinder', { cylinder: job.selected })"
+    :empty="null"
+    :words="words"
+  >
     <div class="flex h-full min-h-0 flex-col gap-px">
       <div class="flex items-center gap-1 bg-plate px-2 py-1">
         <div class="flex gap-1" role="tablist" :aria-label="t('look.faces')">
@@ -174,6 +180,7 @@ function strikePhoto(): void {
       >
         <p class="text-small">{{ t(confirmed ? 'look.graded' : 'look.suggested') }}</p>
         <p class="text-figure font-bold leading-tight">{{ t(`grade.${confirmed?.grade ?? suggested.grade}`) }}</p>
+        <p class="text-small">{{ t(`look.means.${confirmed?.grade ?? suggested.grade}`) }}</p>
         <ul class="text-body">
           <li v-for="(r, i) in suggested.reasons.slice(0, 4)" :key="i">
             {{
