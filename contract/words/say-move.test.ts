@@ -5,7 +5,7 @@ import { deckSays, type NextMove } from '#core/works/liners/deck-move-input'
 import { move as deckMove } from '#core/works/liners/move-corrections'
 import { stageLogic } from '#core/works/logic'
 import { en } from './all'
-import { sayMove } from './say-move'
+import { sayMove, sharedButtons, sharedReasons } from './say-move'
 
 const write = {
   length: (mm: number) => mm.toFixed(3),
@@ -301,12 +301,12 @@ describe('what a stage can say', () => {
     const own = [...actions, ...told].filter((a) => !heads.some((h) => h.startsWith(`${a}-`)) || said.includes(a))
     expect(said.sort()).toEqual([...new Set([...own, ...heads])].sort())
     const whys = here(group, 'why').filter((w) => !w.endsWith('-then-shim'))
-    expect(whys.sort()).toEqual(reasons.filter((r) => r !== 'closed').sort())
+    expect(whys.sort()).toEqual(reasons.filter((r) => !(sharedReasons as readonly string[]).includes(r)).sort())
     expect(
       here(group, 'button')
         .filter((b) => b !== 'repeat-anew')
         .sort(),
-    ).toEqual(actions.filter((a) => a !== 'repeat-anew').sort())
+    ).toEqual(actions.filter((a) => a !== 'repeat-anew' && !(sharedButtons as readonly string[]).includes(a)).sort())
     for (const caution of cautions) expect(typeof textOf(`caution.${caution}`), caution).toBe('string')
   })
 

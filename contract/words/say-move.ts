@@ -123,15 +123,24 @@ export function sayMove(move: Move, write: FigureWriter): SaidMove {
   const path = `move.${move.words}`
   return {
     head: { key: `${path}.head.${move.head}`, ...filled },
-    // Why a stage is closed is said alike everywhere.
-    why: { key: move.reason === 'closed' ? 'move.closed' : `${path}.why.${whyOf(move)}`, ...filled },
+    why: {
+      key: isShared(move.reason, sharedReasons) ? `move.${move.reason}` : `${path}.why.${whyOf(move)}`,
+      ...filled,
+    },
     window:
       typeof move.figures.window === 'string' ? { key: `figures.counts.${move.figures.window}`, ...filled } : null,
     plan: sayPlan(move, write),
     caution: move.caution ? { key: `caution.${move.caution}`, ...filled } : null,
-    button: move.button ? { key: `${path}.button.${move.button}`, ...leads } : null,
+    button: move.button
+      ? { key: `${isShared(move.button, sharedButtons) ? 'move' : path}.button.${move.button}`, ...leads }
+      : null,
   }
 }
+
+/** What is said alike on every stage: why it is closed, that its sheet lacks it, and what leads on. */
+export const sharedReasons = ['closed', 'no-section'] as const
+export const sharedButtons = ['close-stage', 'done', 'sheet-first', 'next-cylinder'] as const
+const isShared = (word: string, shared: readonly string[]) => shared.includes(word)
 
 /** A cut that a shim follows says so in its reason. */
 const whyOf = ({ action, reason, words, figures }: Move) =>
