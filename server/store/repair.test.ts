@@ -272,15 +272,22 @@ describe('plan and tally', () => {
     expect((await server.shop()).jobs.find((j) => j.id === ferry)!.nextStage).toBe('counterbores')
   })
 
-  it('do not let the cutting be closed over a plug', async () => {
+  it('do not let the cutting be closed over a plug, nor without a word over what the plan still wants', async () => {
     await inFerry({ what: 'tally-plug', tallyId: randomUUID(), cylinder: 3, goesIn: true })
     expect(await inFerry({ what: 'close-stage', stage: 'cut', note: '' })).toMatchObject({
       result: 'refused',
       code: 'gate',
-      details: ['plug-in:3'],
+      details: ['plug-in:3', 'not-as-planned:3,1'],
     })
     await inFerry({ what: 'tally-plug', tallyId: randomUUID(), cylinder: 3, goesIn: false })
-    expect(await inFerry({ what: 'close-stage', stage: 'cut', note: '' })).toMatchObject({ result: 'done' })
+    // What the plan still wants is answered for.
+    expect(await inFerry({ what: 'close-stage', stage: 'cut', note: '' })).toMatchObject({
+      result: 'refused',
+      details: ['not-as-planned:3,1'],
+    })
+    expect(await inFerry({ what: 'close-stage', stage: 'cut', note: 'the rest is left' })).toMatchObject({
+      result: 'done',
+    })
   })
 
   it('keep what work costs', async () => {
