@@ -11,6 +11,9 @@ export const complaintNames = [
   'overhaul',
   'fuel-in-coolant',
   'oil-pressure',
+  'oil-at-seal',
+  'noise',
+  'vibration',
 ] as const
 export type ComplaintName = (typeof complaintNames)[number]
 
