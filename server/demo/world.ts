@@ -1,3 +1,4 @@
+import { noDeck, unitShape } from '#core/job/unit-shape'
 import { camshaft } from './camshaft-world'
 import { barrels, barrelStuds } from './compressor-world'
 import { faces, padNuts } from './gearbox-world'
@@ -108,33 +109,6 @@ const midStopBook = {
   flat: null,
   fireRingMm: null,
   bore: null,
-}
-
-/** A unit without cylinders, and what its sheet says of a deck it does not have. */
-const noCylinders = {
-  layout: 'unit' as const,
-  boreMm: 0,
-  pitchMm: 0,
-  bankAngleDeg: 0,
-  banks: [],
-  heads: [],
-  firing: [],
-}
-const noDeck = {
-  seat: 'top-stop' as const,
-  links: [],
-  liner: null,
-  seals: [],
-  limits: {
-    minMm: 0,
-    maxMm: 0.1,
-    aimMm: 0.05,
-    withinLinerMaxMm: 0.1,
-    adjacentMaxMm: null,
-    headRangeMaxMm: null,
-    maxLedgeDepthMm: null,
-    holdDownNm: null,
-  },
 }
 
 export const engines = {
@@ -261,7 +235,7 @@ export const engines = {
     id: demoId('Lune G40'),
     shape: {
       name: 'Lune G40',
-      ...noCylinders,
+      ...unitShape,
     },
     sheet: {
       id: demoId('Lune G40 sheet 1'),
@@ -276,7 +250,7 @@ export const engines = {
     id: demoId('Sarn C2-90'),
     shape: {
       name: 'Sarn C2-90',
-      ...noCylinders,
+      ...unitShape,
     },
     sheet: {
       id: demoId('Sarn C2-90 sheet 1'),

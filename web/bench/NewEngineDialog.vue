@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { z } from 'zod'
 import { planEngine, readFiringOrder, usualPitchMm } from '#core/works/liners/plan-engine'
 import { engineShape } from '#core/job/snapshot'
+import { unitShape } from '#core/job/unit-shape'
 import { newId } from '../stores/new-id'
 import { useShop } from '../stores/shop'
 import DialogKeys from './DialogKeys.vue'
@@ -27,7 +28,7 @@ const { rough } = useFigures()
 const asked = z
   .object({
     name: z.string(),
-    layout: z.enum(['inline', 'vee']),
+    layout: z.enum(['inline', 'vee', 'unit']),
     cylinders: z.int().min(1).max(24),
     perHead: z.int().min(1).max(24),
     boreMm: z.number().nullable(),
@@ -35,13 +36,17 @@ const asked = z
     pitchMm: z.number().nullable(),
     firing: z.string(),
   })
-  .transform(({ layout, cylinders, perHead, firing, boreMm, pitchMm, ...rest }) => ({
-    ...rest,
-    boreMm,
-    pitchMm: pitchMm ?? (boreMm === null ? null : usualPitchMm(boreMm)),
-    ...planEngine(layout, cylinders, perHead),
-    firing: readFiringOrder(firing, cylinders) ?? [],
-  }))
+  .transform(({ layout, cylinders, perHead, firing, boreMm, pitchMm, ...rest }) =>
+    layout === 'unit'
+      ? { ...rest, ...unitShape }
+      : {
+          ...rest,
+          boreMm,
+          pitchMm: pitchMm ?? (boreMm === null ? null : usualPitchMm(boreMm)),
+          ...planEngine(layout, cylinders, perHead),
+          firing: readFiringOrder(firing, cylinders) ?? [],
+        },
+  )
   .pipe(engineShape)
 const form = useTemplateRef<HTMLFormElement>('form')
 const {
@@ -56,10 +61,15 @@ const {
   () => form.value,
 )
 const draft = ref(emptyDraft())
+/** A gearbox, a pump, a compressor's barrels: neither deck nor liners are asked of it. */
+const isUnit = computed(() => engine.value.layout === 'unit')
+watch(isUnit, (unit) => (draft.value = emptyDraft(unit)))
 
 /** The firing order as it is written, 1-4-2-6-3-5; null where it names a cylinder twice, or none there is. */
 const order = computed(() => readFiringOrder(engine.value.firing, engine.value.cylinders ?? 0))
-const ready = computed(() => shaped.value && order.value !== null && sheetProblems(draft.value).length === 0)
+const ready = computed(
+  () => shaped.value && (isUnit.value || order.value !== null) && sheetProblems(draft.value).length === 0,
+)
 
 const pitchHint = computed(() =>
   engine.value.pitchMm === null && engine.value.boreMm !== null
@@ -102,31 +112,35 @@ async function save(): Promise<void> {
           }}<select v-model="engine.layout">
             <option value="inline">{{ t('engine.inline') }}</option>
             <option value="vee">{{ t('engine.vee') }}</option>
+            <option value="unit">{{ t('layout.unit') }}</option>
           </select></label
         >
-        <NumberField v-model="engine.cylinders" :label="t('engine.cylinders')" :problem="problemOf('cylinders')" />
-        <NumberField v-model="engine.perHead" :label="t('engine.per-head')" :problem="problemOf('perHead')" />
-        <LengthField v-model="engine.boreMm" rough needed :label="t('engines.bore')" :problem="problemOf('boreMm')" />
-        <LengthField
-          v-model="engine.pitchMm"
-          rough
-          :label="t('engine.pitch')"
-          :hint="pitchHint"
-          :problem="problemOf('pitchMm')"
-        />
-        <label class="field"
-          >{{ t('engine.firing')
-          }}<input
-            v-model="engine.firing"
-            class="figure"
-            maxlength="120"
-            :aria-invalid="order === null"
-            data-part="firing"
-          /><span v-if="order === null" class="text-small text-outside">{{ t('engine.firing-wrong') }}</span
-          ><span v-else-if="engine.firing === ''" class="text-small">{{ t('engine.firing-hint') }}</span></label
-        >
+        <template v-if="!isUnit">
+          <NumberField v-model="engine.cylinders" :label="t('engine.cylinders')" :problem="problemOf('cylinders')" />
+          <NumberField v-model="engine.perHead" :label="t('engine.per-head')" :problem="problemOf('perHead')" />
+          <LengthField v-model="engine.boreMm" rough needed :label="t('engines.bore')" :problem="problemOf('boreMm')" />
+          <LengthField
+            v-model="engine.pitchMm"
+            rough
+            :label="t('engine.pitch')"
+            :hint="pitchHint"
+            :problem="problemOf('pitchMm')"
+          />
+          <label class="field"
+            >{{ t('engine.firing')
+            }}<input
+              v-model="engine.firing"
+              class="figure"
+              maxlength="120"
+              :aria-invalid="order === null"
+              data-part="firing"
+            /><span v-if="order === null" class="text-small text-outside">{{ t('engine.firing-wrong') }}</span
+            ><span v-else-if="engine.firing === ''" class="text-small">{{ t('engine.firing-hint') }}</span></label
+          >
+        </template>
+        <p v-else class="col-span-2 self-end text-body">{{ t('engine.unit-hint') }}</p>
       </div>
-      <SheetForm v-model="draft" :quiet="!tried" />
+      <SheetForm v-model="draft" :quiet="!tried" :unit="isUnit" />
       <p v-if="tried && !ready" class="border-l-4 border-outside pl-2 font-semibold" role="alert" data-part="problem">
         {{ t('engine.not-ready') }}
       </p>

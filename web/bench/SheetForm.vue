@@ -12,7 +12,11 @@ import { useFigures } from './useFigures'
 
 const draft = defineModel<SheetDraft>({ required: true })
 /** `quiet`: what is merely missing is not pointed at yet, as on a form that somebody has just begun. */
-const props = defineProps<{ quiet?: boolean }>()
+const props = defineProps<{
+  quiet?: boolean
+  /** Of a unit without cylinders: only where it was copied from is asked. */
+  unit?: boolean
+}>()
 const { t } = useI18n()
 const { withUnit } = useFigures()
 const seats: Seat[] = ['top-stop', 'spacer-plate', 'mid-stop']
@@ -66,7 +70,7 @@ function chooseSeat(seat: Seat): void {
 
 <template>
   <div class="grid grid-cols-2 gap-x-6 gap-y-3">
-    <fieldset class="flex flex-col gap-3">
+    <fieldset v-if="!unit" class="flex flex-col gap-3">
       <legend class="mb-2 text-lead font-bold">{{ t('engine.limits') }}</legend>
       <LengthField
         v-for="field in fields"
@@ -81,8 +85,8 @@ function chooseSeat(seat: Seat): void {
       <TorqueField v-model="draft.limits.holdDownNm" :label="t('engine.limit.holdDownNm')" data-field="holdDownNm" />
     </fieldset>
     <fieldset class="flex flex-col gap-3">
-      <legend class="mb-2 text-lead font-bold">{{ t('engine.stack') }}</legend>
-      <label class="field"
+      <legend v-if="!unit" class="mb-2 text-lead font-bold">{{ t('engine.stack') }}</legend>
+      <label v-if="!unit" class="field"
         >{{ t('engines.seat') }}
         <select :value="draft.seat" @change="chooseSeat(($event.target as HTMLSelectElement).value as Seat)">
           <option v-for="s in seats" :key="s" :value="s">{{ t(`seat.${s}`) }}</option>
@@ -97,7 +101,7 @@ function chooseSeat(seat: Seat): void {
         :problem="problemOf(link.kind)"
         :data-field="link.kind"
       />
-      <p v-if="stack !== null" class="text-body">
+      <p v-if="stack !== null && !unit" class="text-body">
         {{ t('engine.stack-sum') }} <span class="figure">{{ withUnit(stack) }}</span>
       </p>
       <label class="field"
@@ -112,7 +116,7 @@ function chooseSeat(seat: Seat): void {
         /></label>
       </div>
     </fieldset>
-    <fieldset class="col-span-2 border-t border-line pt-3">
+    <fieldset v-if="!unit" class="col-span-2 border-t border-line pt-3">
       <legend class="mb-2 pr-3 text-lead font-bold">{{ t('engine.liner') }}</legend>
       <button
         v-if="!draft.liner"
@@ -143,7 +147,7 @@ function chooseSeat(seat: Seat): void {
         />
       </div>
     </fieldset>
-    <fieldset class="col-span-2 border-t border-line pt-3">
+    <fieldset v-if="!unit" class="col-span-2 border-t border-line pt-3">
       <legend class="mb-2 pr-3 text-lead font-bold">{{ t('engine.seals') }}</legend>
       <div
         v-for="(seal, i) in draft.seals"

@@ -1,4 +1,5 @@
 import { limits as limitsSchema, sheet as sheetSchema, type Limits, type Sheet } from '#core/job/snapshot'
+import { noDeck } from '#core/job/unit-shape'
 import { linerShape as linerShapeSchema, type LinerShape, type SealGroove } from '#core/works/liners/fitting'
 import { seatLinks, type Seat } from '#core/liner/stack'
 import { newId } from '../stores/new-id'
@@ -41,8 +42,9 @@ export function draftOf(sheet: Sheet): SheetDraft {
   }
 }
 
-export function emptyDraft(): SheetDraft {
-  return {
+/** A sheet before anything is typed. @param unit of a unit without cylinders: it has no deck, no liners, no seals of one */
+export function emptyDraft(unit = false): SheetDraft {
+  const blank: SheetDraft = {
     seat: 'top-stop',
     links: seatLinks['top-stop'].map((kind) => ({ kind, nominalMm: null })),
     limits: {
@@ -62,6 +64,7 @@ export function emptyDraft(): SheetDraft {
     seals: [],
     sections: {},
   }
+  return unit ? { ...blank, ...noDeck, limits: { ...noDeck.limits } } : blank
 }
 
 /** A liner's measures while they are being typed: what is usual stands, the rest is open. */

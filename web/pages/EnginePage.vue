@@ -82,7 +82,7 @@ async function save(): Promise<void> {
         @select="(c) => (shown = c)"
       />
       <form v-if="draft" ref="form" class="mt-4" novalidate @submit.prevent="save">
-        <SheetForm v-model="draft" :quiet="!tried" />
+        <SheetForm v-model="draft" :quiet="!tried" :unit="!hasCylinders" />
         <SectionForms
           v-model="draft.sections"
           :quiet="!tried"

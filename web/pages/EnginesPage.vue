@@ -18,6 +18,7 @@ const making = ref(false)
 void shop.load()
 
 const latest = (e: EngineCard) => e.sheets.at(-1)
+const hasCylinders = (e: EngineCard) => e.layout !== 'unit'
 const columns = computed((): ListColumn<EngineCard>[] => [
   {
     id: 'name',
@@ -35,12 +36,16 @@ const columns = computed((): ListColumn<EngineCard>[] => [
       ),
   },
   { value: (e) => t(`layout.${e.layout}`, { n: e.heads.flat().length }), id: 'layout', header: t('engines.layout') },
-  { value: (e) => entered(e.boreMm), id: 'bore', header: t('engines.bore') },
-  { value: (e) => t(`seat.${latest(e)?.seat ?? 'top-stop'}`), id: 'seat', header: t('engines.seat') },
+  { value: (e) => (hasCylinders(e) ? entered(e.boreMm) : '—'), id: 'bore', header: t('engines.bore') },
+  {
+    value: (e) => (hasCylinders(e) ? t(`seat.${latest(e)?.seat ?? 'top-stop'}`) : '—'),
+    id: 'seat',
+    header: t('engines.seat'),
+  },
   {
     value: (e) => {
       const l = latest(e)?.limits
-      return l ? `${length(l.minMm)} – ${length(l.maxMm)}` : ''
+      return !hasCylinders(e) ? '—' : l ? `${length(l.minMm)} – ${length(l.maxMm)}` : ''
     },
     id: 'limits',
     header: t('engines.protrusion'),
