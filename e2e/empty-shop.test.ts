@@ -57,3 +57,29 @@ it('says what is wrong with limits that are crossed, and keeps what was typed', 
   await browser.untilText('[data-part=quick]', 'lowest stands above')
   expect(await browser.run("return document.querySelector('[data-part=quick-min] input').value")).toBe('0.2')
 })
+
+it('takes in a unit without cylinders as what it is: nothing of a deck or of liners is asked', async () => {
+  await browser.go('/people')
+  await (await browser.find('[data-part=person-name]')).sendKeys('Ada Marr')
+  await browser.click('[data-part=add-person]')
+  await browser.untilText('main table', 'Ada Marr')
+  await browser.go('/engines')
+  await browser.chooseOption('#person', 'Ada Marr')
+  await browser.click('[data-part=new-engine]')
+  await browser.dialog()
+  await (await browser.find('[data-part=engine-name]')).sendKeys('Winch gearbox')
+  await browser.run(
+    `const layout = document.querySelector('[role=dialog] select'); layout.value = 'unit'; layout.dispatchEvent(new Event('change'))`,
+  )
+  await browser.until(
+    async () => (await browser.count('[role=dialog] [data-field=minMm], [role=dialog] [data-part=firing]')) === 0,
+    'limits of liners are still asked',
+  )
+  await browser.click('[data-part=save-engine]')
+  await browser.see('[data-part=edit-sheet]')
+  const made = (await house.shop()).engines.find((e) => e.name === 'Winch gearbox')!
+  expect([made.layout, made.heads]).toEqual(['unit', []])
+  await browser.go('/engines')
+  await browser.untilText('main table', /Winch gearbox\s+no cylinders\s+—\s+—\s+—/)
+  expect(await browser.complaints()).toEqual([])
+})
