@@ -25,4 +25,5 @@ export const injectorSleeves: SleeveSection = {
   clampJoint: null,
   test: { kPa: 100, minutes: 10, allowedDropKPa: 3 },
   returnFlow: { max: 40, least: 1.5 },
+  tapped: null,
 }

@@ -95,6 +95,7 @@ export const sleeves = {
     clampJoint: 'injector-clamp',
     test: { kPa: 100, minutes: 15, allowedDropKPa: 3 },
     returnFlow: { max: 45, least: 1.5 },
+    tapped: { sleeveShearMPa: 130, holeDepthMm: 24, pullN: 9000 },
   },
   orrin: {
     kind: 'expanded',
@@ -120,6 +121,7 @@ export const sleeves = {
     clampJoint: 'injector-clamp',
     test: { kPa: 100, minutes: 10, allowedDropKPa: 3 },
     returnFlow: { max: 40, least: 1.5 },
+    tapped: { sleeveShearMPa: 130, holeDepthMm: 24, pullN: 9000 },
   },
 } satisfies Record<string, SleeveSection>
 

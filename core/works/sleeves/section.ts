@@ -55,5 +55,14 @@ export const section = z.strictObject({
   }),
   /** Return flow of an injector: the book's limit and what the measuring glass cannot tell apart, ml a minute. */
   returnFlow: z.strictObject({ max: z.number().gt(0).max(1e5), least: z.number().min(0).max(1e5) }),
+  /** Of a sleeve that is tapped and pulled: what its own metal bears, how deep a thread goes into it, and how hard it sits; null where the sheet does not say. */
+  tapped: z
+    .strictObject({
+      sleeveShearMPa: z.number().gt(0).max(2000),
+      holeDepthMm: thicknessMm,
+      pullN: z.number().gt(0).max(1e6),
+    })
+    .nullable()
+    .default(null),
 })
 export type SleeveSection = z.infer<typeof section>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { engageThread } from '#core/fasten/engage-thread'
 import { removalSchools } from '#core/works/sleeves/kinds'
+import { threadIn } from '#core/works/sleeves/out/thread'
 import { sleevesOut, sleevesStillIn } from '#core/works/sleeves/out/steps'
 import { lastAt, provenClear, sleeveEntries, sleeveScope } from '#core/works/sleeves/read-sleeves'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
@@ -36,31 +36,7 @@ const words = computed(() =>
     }),
   ),
 )
-/** A thread cut into the scrap sleeve for the puller: a size that its bore offers, and what its own soft metal bears. */
-const COPPER_SHEAR_MPA = 130
-const STEEL_SHEAR_MPA = 350
-const PULL_N = 9000
-const taps = [16, 18, 20, 22, 24, 27, 30].map((majorMm) => ({ majorMm, pitchMm: 1.5 }))
-const thread = computed(() => {
-  const of = section.value
-  // Its core no smaller than the bore by much, its crests inside the wall.
-  const fits = (x: (typeof taps)[number]) =>
-    x.majorMm - x.pitchMm >= of!.sleeveBoreMm - 0.6 && x.majorMm <= of!.sleeveBoreMm + 2 * of!.wallMm - 0.8
-  const tap = of && taps.find(fits)
-  if (!of || !tap) return null
-  const engaged = engageThread({
-    thread: tap,
-    holeDepthMm: 24,
-    leadInMm: 4,
-    rodThreadMm: 60,
-    forceN: PULL_N,
-    useFraction: 0.6,
-    holeShearMPa: COPPER_SHEAR_MPA,
-    rodShearMPa: STEEL_SHEAR_MPA,
-    backOffTurns: 0,
-  })
-  return { ...tap, ...engaged }
-})
+const thread = computed(() => (section.value ? threadIn(section.value) : null))
 </script>
 
 <template>
@@ -100,7 +76,7 @@ const thread = computed(() => {
             major: thread.majorMm,
             pitch: thread.pitchMm,
             needed: rough(thread.neededMm),
-            force: force(PULL_N),
+            force: force(thread.pullN),
             available: rough(thread.availableMm),
           })
         }}
