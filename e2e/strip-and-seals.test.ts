@@ -248,6 +248,29 @@ describe('a puller', () => {
   })
 })
 
+describe('a rag in a sleeve’s hole', () => {
+  it('is counted in and out where it goes in, and nobody signs over it', async () => {
+    const jobId = randomUUID()
+    const engineId = (await house.shop()).engines.find((e) => e.name.startsWith('Orrin'))!.id
+    await send({ what: 'start-job', jobId, engineId, title: 'Rag counted', complaint: '', work: ['sleeves'] }, null)
+    await browser.go(`/jobs/${jobId}/sleeves-out`)
+    await browser.click('[data-part=rag-in]')
+    await browser.untilText('[data-part=rags][data-rags="1"]', 'One rag is in this hole')
+    await browser.untilSaved()
+    await browser.go(`/jobs/${jobId}/record`)
+    await browser.see('[data-part=next-move][data-action=count-out]')
+    await browser.go(`/jobs/${jobId}/sleeves-out`)
+    await browser.click('[data-part=rag-out]')
+    await browser.untilText('[data-part=rags][data-rags="0"]', 'No rag is in this hole')
+    await browser.untilSaved()
+    expect((await house.snapshot(jobId)).tally.map((m) => [m.item, m.goesIn])).toEqual([
+      ['rag', true],
+      ['rag', false],
+    ])
+    expect(await browser.complaints()).toEqual([])
+  })
+})
+
 describe('the shop’s plan and hours', () => {
   it('are drawn, changed by what is booked, and laid for the people there are', async () => {
     await browser.go('/plan')

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { readTally } from '#core/job/tally'
 import { removalSchools } from '#core/works/sleeves/kinds'
 import { threadIn } from '#core/works/sleeves/out/thread'
 import { sleevesOut, sleevesStillIn } from '#core/works/sleeves/out/steps'
 import { lastAt, provenClear, sleeveEntries, sleeveScope } from '#core/works/sleeves/read-sleeves'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useActs } from '../../../bench/useActs'
 import { useFigures } from '../../../bench/useFigures'
+import { newId } from '../../../stores/new-id'
 import BarringView from '../BarringView.vue'
 import { useSleeves } from '../useSleeves'
 
@@ -36,6 +39,17 @@ const words = computed(() =>
     }),
   ),
 )
+const { act } = useActs()
+/** Rags in the hole in hand: counted in and out like every stopper, and nobody signs over one that is in. */
+const rag = { place: 'bore', item: 'rag', count: 1 } as const
+const rags = computed(
+  () =>
+    readTally(snapshot.value).find((s) => s.cylinder === job.selected && s.place === rag.place && s.item === rag.item)
+      ?.count ?? 0,
+)
+function count(goesIn: boolean): void {
+  act({ what: 'tally-plug', tallyId: newId(), cylinder: job.selected, goesIn, ...rag })
+}
 const thread = computed(() => (section.value ? threadIn(section.value) : null))
 </script>
 
@@ -82,7 +96,15 @@ const thread = computed(() => (section.value ? threadIn(section.value) : null))
         }}
         ({{ t('sleeve.thread-enough', { allowed: force(thread.allowedN) }) }})
       </p>
-      <p class="text-small text-soft">{{ t('sleeve.rag-counted') }}</p>
+      <div class="flex flex-wrap items-center gap-2 text-body" data-part="rags" :data-rags="rags">
+        <span class="flex-1">{{ t('sleeve.rags-in', { n: rags }) }}</span>
+        <template v-if="!closed">
+          <button type="button" class="key" data-part="rag-in" @click="count(true)">{{ t('sleeve.rag-in') }}</button>
+          <button v-if="rags > 0" type="button" class="key" data-part="rag-out" @click="count(false)">
+            {{ t('sleeve.rag-out') }}
+          </button>
+        </template>
+      </div>
     </template>
   </TurnShell>
 </template>
