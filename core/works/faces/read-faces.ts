@@ -1,3 +1,4 @@
+import { isAtPressure } from '../../measure/test-pressure'
 import { pressByScrews, type PressByScrews } from '../../front/press-by-screws'
 import type { Spot } from '../../job/place'
 import type { Snapshot } from '../../job/snapshot'
@@ -73,8 +74,10 @@ export interface FaceState {
   soakAt: string | null
   soakedAt: string | null
   air: Faces['airs'][number] | null
-  /** Whether the last air held; null before one since the nuts were last turned. */
+  /** Whether the last air held; null before one since the nuts were last turned, or at another pressure than the sheet's. */
   tight: boolean | null
+  /** The last one was begun at another pressure: it proves nothing. */
+  offPressure: boolean
 }
 
 /** How far the seal of a pad is. */
@@ -85,6 +88,7 @@ export function readFace(snapshot: Snapshot, pad: PadSpot): FaceState {
   const on = readDraw(snapshot, pad, 'on', seqOf('clicked'))
   const turned = faceEntries(snapshot, 'rounds', pad.place).at(-1)?.seq ?? -1
   const air = faceEntries(snapshot, 'airs', pad.place).findLast((a) => a.seq > turned) ?? null
+  const atPressure = air !== null && isAtPressure(air.startKPa, pad.of.airKPa)
   return {
     off: readDraw(snapshot, pad, 'off', -1),
     on,
@@ -93,6 +97,7 @@ export function readFace(snapshot: Snapshot, pad: PadSpot): FaceState {
     soakAt: soak?.at ?? null,
     soakedAt: soak ? new Date(Date.parse(soak.at) + pad.of.soakMin * 60_000).toISOString() : null,
     air,
-    tight: air ? air.startKPa - air.endKPa <= pad.of.airDropKPa + 1e-9 : null,
+    tight: air && atPressure ? air.startKPa - air.endKPa <= pad.of.airDropKPa + 1e-9 : null,
+    offPressure: air !== null && !atPressure,
   }
 }

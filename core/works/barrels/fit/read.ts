@@ -154,10 +154,13 @@ export function readFit(snapshot: Snapshot, spot: BarrelSpot): FitState {
     ring,
     ringPlane,
     standsMm,
-    ringVerdict: standsMm === null ? null : standsVerdict(of, standsMm),
+    ringVerdict: sleeve && ring ? worstOf(ring.edgesMm.map((mm) => standsVerdict(of, sleeve.flangeMm - mm))) : null,
     marked: lastAt(snapshot, 'portMarks', place) !== null,
   }
 }
+/** How a flange will stand all round: one edge that lies too deep is the flange's to mend, else one too shallow the cutter's. */
+const worstOf = (edges: readonly ReturnType<typeof standsVerdict>[]) =>
+  edges.find((e) => e === 'deep') ?? edges.find((e) => e === 'shallow') ?? 'in'
 export const standsVerdict = ({ sleeve: { proud } }: BarrelSection, mm: number) => {
   if (mm > proud.maxMm + 1e-9) return 'shallow'
   return mm < proud.minMm - 1e-9 ? 'deep' : 'in'

@@ -44,6 +44,7 @@ const upTo = (step: FaceStep | null, onMm = 0, offMm = 5): FaceState => {
     soakedAt: null,
     air: null,
     tight: null,
+    offPressure: false,
   }
 }
 const frame = { width: 720, height: 500 }

@@ -14,13 +14,19 @@ export const record = (snapshot: Snapshot): Block[] =>
       'faces',
       [words('', 80), words('', '*'), figures(word('face.part.drawn'), 70), words('', 130)],
       begun(snapshot).map((pad) => {
-        const { has, on, air, tight } = readFace(snapshot, pad)
+        const { has, on, air, tight, offPressure } = readFace(snapshot, pad)
         const held = air && word('face.air-of', { start: { kPa: air.startKPa }, end: { kPa: air.endKPa } })
         return [
           pad.of.name,
           joined(faceSteps.filter(has).map((s) => word(`face.part.${s}`))),
           length(on.mm),
-          held ? { told: [held, ': ', word(tight ? 'face.air-holds' : 'face.air-lost')], bold: tight === false } : NONE,
+          held
+            ? {
+                told: [held, ': ', word(`face.air-${offPressure ? 'off' : tight ? 'holds' : 'lost'}`)],
+                bold: !tight,
+                bad: !tight,
+              }
+            : NONE,
         ]
       }),
     ),

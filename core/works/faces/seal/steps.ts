@@ -1,4 +1,5 @@
-import { nothingSaid } from '../../../job/ask'
+import { isAtPressure } from '../../../measure/test-pressure'
+import { nothingSaid, type Said } from '../../../job/ask'
 import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
@@ -47,6 +48,7 @@ const says = {
     'binds',
     'book',
     'before-filled',
+    'off-pressure',
     'leaks',
     'next',
     'all-in',
@@ -90,6 +92,7 @@ const pads = part({
       airMin: of.airMin,
       wantKPa: of.airKPa,
       dropKPa: of.airDropKPa,
+      startKPa: state.air?.startKPa ?? null,
       lostKPa: state.air ? state.air.startKPa - state.air.endKPa : null,
       turns: draw.turnsNow === null ? null : Math.round(draw.turnsNow * 100) / 100,
       roundsLeft: draw.plan?.rounds ?? 0,
@@ -135,10 +138,13 @@ const air = pads.turn({
     startKPa: { figures: name, about: ({ spot }) => spot.of.airKPa },
     endKPa: { figures: name, about: (_, { startKPa }) => (typeof startKPa === 'number' ? startKPa : null) },
   },
-  said: ({ spot }, { startKPa, endKPa }) =>
-    startKPa === undefined || endKPa === undefined
-      ? nothingSaid
-      : { verdicts: { endKPa: startKPa - endKPa <= spot.of.airDropKPa + 1e-9 ? 'in' : 'out' }, lines: [] },
+  said: ({ spot }, { startKPa, endKPa }): Said => {
+    if (startKPa === undefined) return nothingSaid
+    const began = isAtPressure(startKPa, spot.of.airKPa) ? 'in' : 'out'
+    if (endKPa === undefined) return { verdicts: { startKPa: began }, lines: [] }
+    const held = startKPa - endKPa <= spot.of.airDropKPa + 1e-9 ? 'in' : 'out'
+    return { verdicts: { startKPa: began, endKPa: held }, lines: [] }
+  },
   after: { 'not-drawn': ({ state }) => state.on.turnsNow !== null },
 })
 
@@ -223,7 +229,7 @@ export const faceSeal = logic({
           action: 'air',
           when: is('air'),
           gate: { code: 'air-not-tried', soft: true },
-          reason: 'before-filled',
+          reason: ({ state }) => (state.offPressure ? 'off-pressure' : 'before-filled'),
           caution: 'low-air-only',
           turn: air,
           onward: true,

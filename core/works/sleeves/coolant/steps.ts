@@ -1,7 +1,9 @@
+import { nothingSaid, type Said } from '../../../job/ask'
 import { atCylinder, type Spot } from '../../../job/place'
 import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
+import { isAtPressure } from '../../../measure/test-pressure'
 import type { Clock } from '../../clock'
 import { holdDueAt, readHold, readIn, sectionOf, sleeveScope, type HoldState } from '../read-sleeves'
 
@@ -12,6 +14,7 @@ const says = {
     'in-first',
     'cures',
     'look-down',
+    'off-pressure',
     'stands',
     'over',
     'wet',
@@ -22,7 +25,7 @@ const says = {
     'closed',
   ],
   cautions: ['pressure', 'not-filled'],
-  gates: ['no-test', 'wet', 'dropped', 'unsure'],
+  gates: ['no-test', 'not-at-pressure', 'wet', 'dropped', 'unsure'],
   orders: ['cures', 'no-hold'],
 } as const
 const { part, whole, first, logic } = stageSteps('coolant-test', says)
@@ -38,7 +41,8 @@ export function curing(snapshot: Snapshot, nowMs: number): { cylinder: number; u
 const minutesLeft = (untilMs: number, nowMs: number) => Math.max(1, Math.ceil((untilMs - nowMs) / 60_000))
 
 type H = Here<Spot, HoldState>
-const system = whole(readHold, ({ snapshot, state: { result, wet } }) => {
+const system = whole(readHold, ({ snapshot, state }) => {
+  const { result, wet } = state
   const test = sectionOf(snapshot)?.test
   return {
     wantKPa: test?.kPa ?? null,
@@ -46,6 +50,7 @@ const system = whole(readHold, ({ snapshot, state: { result, wet } }) => {
     cylinders: wet,
     dropKPa: result?.dropKPa ?? null,
     allowedKPa: test?.allowedDropKPa ?? null,
+    startKPa: state.start?.startKPa ?? null,
   }
 })
 const cures = ({ snapshot, nowMs }: H) => curing(snapshot, nowMs).length > 0
@@ -62,7 +67,17 @@ const begin = system.turn({
     uncertaintyKPa: () => 1,
   },
   after: { cures },
+  said: ({ snapshot }, { startKPa }): Said => {
+    const wantKPa = sectionOf(snapshot)?.test.kPa
+    if (startKPa === undefined || wantKPa === undefined) return nothingSaid
+    return { verdicts: { startKPa: isAtPressure(startKPa, wantKPa) ? 'in' : 'out' }, lines: [] }
+  },
 })
+/** A test that was begun at another pressure than the sheet's is none. */
+const offPressure = ({ snapshot, state: { start } }: H) => {
+  const wantKPa = sectionOf(snapshot)?.test.kPa
+  return start !== null && wantKPa !== undefined && !isAtPressure(start.startKPa, wantKPa)
+}
 const end = system.turn({
   entry: 'hold-end',
   fields: {
@@ -113,6 +128,14 @@ export const coolantTest = logic({
         when: (h) => h.state.start === null && !cures(h),
         gate: { code: 'no-test', soft: false },
         reason: 'look-down',
+        caution: 'pressure',
+        turn: begin,
+      },
+      {
+        action: 'again',
+        when: offPressure,
+        gate: { code: 'not-at-pressure', soft: true },
+        reason: 'off-pressure',
         caution: 'pressure',
         turn: begin,
       },

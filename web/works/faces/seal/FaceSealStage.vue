@@ -69,7 +69,7 @@ const last = computed(() => {
         </template>
         <p v-if="state.air" class="text-body" :class="{ 'font-bold text-outside': !state.tight }" data-part="air-entry">
           {{ t('face.air-of', { start: pressure(state.air.startKPa), end: pressure(state.air.endKPa) }) }}:
-          {{ t(state.tight ? 'face.air-holds' : 'face.air-lost') }}
+          {{ t(`face.air-${state.offPressure ? 'off' : state.tight ? 'holds' : 'lost'}`) }}
         </p>
         <EntryKeys v-if="state.air && !closed" :hands="hands" what="air-test" :entry="state.air" />
         <button v-else-if="last && !closed" type="button" class="key" data-part="strike-last" @click="strike(last.id)">
