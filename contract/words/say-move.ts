@@ -1,4 +1,5 @@
 import type { Figure, Move, Passes } from '#core/job/move'
+import { placeWords } from '#core/job/place'
 import { clockHour } from '#core/measure/angle'
 
 /** Writes figures the way this person reads them. */
@@ -55,12 +56,6 @@ const endings: readonly [string, (value: number, write: FigureWriter) => string 
 ]
 const isPasses = (value: Figure): value is Passes =>
   Array.isArray(value) && typeof (value as readonly unknown[])[0] === 'object'
-
-/** The word of a place and its number among its kind: `housing-3` is the third housing. */
-export function placeWords(place: string): { key: string; n: string } {
-  const [, kind, n] = /^(.*?)(?:-(\d+))?$/.exec(place)!
-  return { key: `place.${kind}`, n: n ?? '' }
-}
 
 /** The figures of a move as the blanks of its sentences: written ones, and words of the trade by their keys. */
 export function blanks(

@@ -45,3 +45,9 @@ export function inTurnFrom<T extends Spot>(all: readonly T[], hand: Spot): T[] {
   )
   return [...all.slice(at), ...all.slice(0, at)]
 }
+
+/** The word of a place and its number among its kind: `housing-3` is the third housing. */
+export function placeWords(place: string): { key: string; n: string } {
+  const [, kind, n] = /^(.*?)(?:-(\d+))?$/.exec(place)!
+  return { key: `place.${kind}`, n: n ?? '' }
+}

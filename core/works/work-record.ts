@@ -1,5 +1,6 @@
 import { asJudged } from '../job/as-judged'
 import type { GateProblem } from '../job/gate'
+import { placeWords } from '../job/place'
 import { under, list, stageTitle, type Block } from '../job/record-blocks'
 import type { Sheet, Snapshot } from '../job/snapshot'
 import { stageNames } from '../job/stages'
@@ -28,8 +29,8 @@ export interface RecordSection {
 
 /** A place by its name in the trade: `barrel-2` is barrel 2. */
 function placeTold(place: string): Told {
-  const [, kind, n] = /^(.*?)(?:-(\d+))?$/.exec(place)!
-  return word(`place.${kind}`, { placeN: n ?? '' })
+  const { key, n } = placeWords(place)
+  return word(key, { placeN: n })
 }
 const problemTold = ({ code, cylinders, places = [] }: GateProblem): Told =>
   word(`gate.${code}`, { cylinders: joined([...cylinders, ...places.map(placeTold)]) })

@@ -1,5 +1,5 @@
 import { useI18n } from 'vue-i18n'
-import { placeWords } from '#contract/words/say-move'
+import { placeWords } from '#core/job/place'
 
 /** What a place is called: its kind's word, with its number. */
 export function usePlaceName(): (place: string) => string {
