@@ -60,6 +60,13 @@ it('corrects it by striking out what was wrong, and why, before what takes its p
   turn.answer('slip of the key')
   const [, struck, again] = await received(3)
   expect(struck).toEqual({ what: 'strike-entry', entryId: made!.pullId, reason: 'slip of the key' })
-  expect(again).toMatchObject({ what: 'log-pull', cylinder: 1, peakNm: 90, ranOut: 'coolant' })
+  // The puller that drew it, whichever is in hand by now.
+  expect(again).toMatchObject({
+    what: 'log-pull',
+    cylinder: 1,
+    pullerId: bridge.id,
+    peakNm: 90,
+    ranOut: 'coolant',
+  })
   expect(again).not.toHaveProperty('replaces')
 })

@@ -10,7 +10,7 @@ import type { TorqueUnit } from '#core/units/torque-units'
 import { isInstrument, type Gauge, type Snapshot } from '#core/job/snapshot'
 import { uncertaintyByRuleMm } from '#core/measure/uncertainty'
 import type { JobAct } from '#core/job/acts'
-import { isGrouped, kindOf, type EntryAct, type EntryWhat } from '#core/works/kinds'
+import { entriesOf, isGrouped, kindOf, rowsName, type EntryAct, type EntryWhat } from '#core/works/kinds'
 import type { Doing, StageLogic } from '#core/works/stage-logic'
 import type { StageName } from '#core/works/stage-table'
 import { useDevice } from '../../stores/device'
@@ -214,6 +214,14 @@ export function useTurn(
     return ask.usual === undefined ? finish() : true
   }
 
+  /** What of an entry that is made again nobody is asked. */
+  function unasked({ entry, id: entryId }: Correcting): object {
+    const there = entriesOf(snapshot(), rowsName(entry)).find((e) => e.id === entryId) ?? {}
+    const asked = new Set(Object.keys(sofar.value))
+    const given = Object.keys(kindOf[entry].given)
+    return Object.fromEntries(Object.entries(there).filter(([name]) => given.includes(name) && !asked.has(name)))
+  }
+
   /** Makes the entry once all is answered. @returns false where it cannot be taken as it is */
   function finish(): boolean {
     const at = current.value
@@ -227,7 +235,9 @@ export function useTurn(
       ...(draft.value && Object.keys(draft.value.repeats).length > 0 ? { repeats: draft.value.repeats } : {}),
       ...(of?.id ? { replaces: { id: of.id, reason: String(why) } } : {}),
     }
-    const entries = at.make(own, by.value, newId, whole ? more : {})
+    const made = at.make(own, by.value, newId, whole ? more : {})
+    // What was not asked stays as it was: the puller, not the one in hand by now.
+    const entries = whole || !of?.id ? made : made?.map((entry) => ({ ...entry, ...unasked(of) }))
     if (!entries) return true
     // Each is judged by the job as those before it leave it.
     let then = of ? before(of) : snapshot()
