@@ -193,6 +193,7 @@ export const refusalCodes = [
   'not-on-this-unit',
   'unknown-person',
   'unknown-gauge',
+  'gauge-of-another-kind',
   'unknown-engine',
   'stage-closed',
   'set-closed',

@@ -12,7 +12,7 @@ const sensibleMm: Readonly<Record<string, readonly [number, number]>> = {
   'pads.pitchMm': [0.1, 50],
   'pullSizes.pitchMm': [0.1, 50],
   'noseThread.pitchMm': [0.1, 50],
-  resolutionMm: [0.0001, 1],
+  resolutionMm: [0, 1],
   repeatabilityMm: [0, 1],
   uncertaintyMm: [0, 1],
   leavesMm: [0.005, 10],

@@ -1,6 +1,7 @@
 import type { InputIssue } from '../errors'
 import { carriesPlane } from '../measure/fit-plane'
 import { allCollections, entriesOf, placesOf } from '../works/kinds'
+import type { ByTurn } from '../works/kind'
 import { worksOf } from '../works/stage-table'
 import { canonicalJson } from './canonical-json'
 import { surroundedBy } from './kept'
@@ -127,6 +128,14 @@ function checkRows(job: Snapshot): InputIssue[] {
       name,
       rows as readonly { gaugeId?: string | null }[],
       (r) => r.gaugeId ?? null,
+      gauges!,
+      'was measured by a gauge that is not in the job',
+    )
+  for (const [name, rows] of entryLists(job))
+    points(
+      name,
+      (rows as readonly ByTurn[]).flatMap((r) => r.takenWith ?? []),
+      (r) => r.gaugeId,
       gauges!,
       'was measured by a gauge that is not in the job',
     )

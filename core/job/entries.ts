@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { uncertaintyByRuleMm } from '../measure/uncertainty'
+import { uncertaintyByRule, uncertaintyByRuleMm } from '../measure/uncertainty'
 import { byTurn, type ByTurn } from '../works/kind'
 import { allKinds, entriesOf, kindOf, rowsName, withEntries, type EntryAct, type EntryWhat } from '../works/kinds'
 import type { Snapshot } from './snapshot'
@@ -29,7 +29,16 @@ export function entryOf(
     id: String(id),
     ...Object.fromEntries([...filled, ...turn]),
   }
-  const gauge = gauges.find((g) => g.id === entry.gaugeId)
+  const gaugeOf = (gaugeId: unknown) => gauges.find((g) => g.id === gaugeId)
+  const { takenWith } = entry as ByTurn
+  if (takenWith)
+    entry.takenWith = takenWith.map(({ by, gaugeId }) => {
+      const used = gaugeOf(gaugeId)
+      return { by, gaugeId, uncertainty: used ? uncertaintyByRule(rule, used) : null }
+    })
+  const pressure = (entry as ByTurn).takenWith?.find((w) => w.by === 'pressure')?.uncertainty
+  if (pressure != null && 'uncertaintyKPa' in entry) entry.uncertaintyKPa = pressure
+  const gauge = gaugeOf(entry.gaugeId)
   return gauge && 'uncertaintyMm' in entry ? { ...entry, uncertaintyMm: uncertaintyByRuleMm(rule, gauge) } : entry
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { angleDeg, cylinderNumber, headsOrNone, lengthFromZeroMm, lengthMm, thicknessMm } from '../schema'
+import type { Quantity } from '../figure-types'
 import { by, id, seq, strike, when } from './base'
 import { linerShape, sealGroove } from '../works/liners/fitting'
 import { puller, renewalCosts, startRenewalCosts } from '../works/liners/strip'
@@ -99,27 +100,60 @@ export const engineShape = z
   })
 export type EngineShape = z.infer<typeof engineShape>
 
-/** What a shop reads lengths with. */
-export const gaugeKinds = ['digital-sled', 'dial-sled', 'depth', 'bore', 'outside', 'dial', 'feeler', 'rule'] as const
+/** What a shop reads figures with. */
+export const gaugeKinds = [
+  'digital-sled',
+  'dial-sled',
+  'depth',
+  'bore',
+  'outside',
+  'dial',
+  'feeler',
+  'rule',
+  'thermometer',
+  'pressure',
+  'wrench',
+  'protractor',
+] as const
 export type GaugeKind = (typeof gaugeKinds)[number]
+/** What those read that read no length; of every other kind it is one. */
+const readsOtherwise: Partial<Record<GaugeKind, Quantity>> = {
+  thermometer: 'temperature',
+  pressure: 'pressure',
+  wrench: 'torque',
+  protractor: 'angle',
+}
+export const quantityOf = (kind: GaugeKind): Quantity => readsOtherwise[kind] ?? 'length'
 /** Those that protrusion is read with on the deck. */
 export const isSled = (kind: GaugeKind): boolean => kind === 'digital-sled' || kind === 'dial-sled'
 /** What an instrument of a figure's type is among the gauges: a sled of either sort is one. */
 export const isInstrument = (kind: GaugeKind, instrument: string): boolean =>
   kind === instrument || (instrument === 'sled' && isSled(kind))
 
+/** No scale of a shop reads finer. */
+const FINEST_MM = 0.0001
 /** Gauge as a reading needs it. */
-export const gauge = z.strictObject({
-  id,
-  name: z.string().trim().min(1).max(80),
-  serial: z.string().max(60),
-  kind: z.enum(gaugeKinds),
-  resolutionMm: thicknessMm,
-  repeatabilityMm: lengthFromZeroMm,
-  /** Where the repeatability comes from. */
-  basis: z.enum(['entered', 'study']),
-  calibrationDue: z.iso.date().nullable(),
-})
+export const gauge = z
+  .strictObject({
+    id,
+    name: z.string().trim().min(1).max(80),
+    serial: z.string().max(60),
+    kind: z.enum(gaugeKinds),
+    /** Of one that reads lengths; 0 of any other. */
+    resolutionMm: lengthFromZeroMm,
+    repeatabilityMm: lengthFromZeroMm,
+    /** Of one that reads no length: what its readings are uncertain by, k = 2, in °C, kPa, N·m or degrees. */
+    otherUncertainty: z.number().min(0).max(10_000).optional(),
+    /** Where the repeatability comes from. */
+    basis: z.enum(['entered', 'study']),
+    calibrationDue: z.iso.date().nullable(),
+  })
+  .superRefine((g, context) => {
+    const lacks = (path: string, message: string) => context.addIssue({ code: 'custom', message, path: [path] })
+    if (quantityOf(g.kind) === 'length') {
+      if (g.resolutionMm < FINEST_MM) lacks('resolutionMm', `must be ${FINEST_MM} or more`)
+    } else if (g.otherUncertainty === undefined) lacks('otherUncertainty', 'missing')
+  })
 export type Gauge = z.infer<typeof gauge>
 
 export const person = z.strictObject({

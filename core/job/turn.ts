@@ -35,6 +35,8 @@ export interface Here<P extends Spot = Spot, S = unknown> {
 export interface MeasuredBy {
   gaugeId: string | null
   uncertaintyMm: number
+  /** Of a pressure, where its gauge is named. */
+  uncertaintyKPa?: number
   /** Of a torque: the unit its wrench is on, what it showed there, and how that came in. */
   wrench?: { unit: TorqueUnit; shown?: number; sent: boolean }
 }

@@ -34,10 +34,19 @@ export function readingsToDecide(marginMm: number, uncertaintyMm: number): numbe
   return n <= MOST_REPEATS ? n : null
 }
 
-/** Uncertainty that a shop's rule gives to one reading of a gauge, mm. */
+/** Uncertainty that a shop's rule gives to one reading of a gauge of lengths, mm. */
 export function uncertaintyByRuleMm(
   rule: 'guarded' | 'plain',
   gauge: { repeatabilityMm: number; resolutionMm: number },
 ): number {
   return rule === 'plain' ? 0 : gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm)
+}
+/** The same of a gauge of any kind, in the unit of what it reads: mm, °C, kPa, N·m, degrees. */
+export function uncertaintyByRule(
+  rule: 'guarded' | 'plain',
+  gauge: { repeatabilityMm: number; resolutionMm: number; otherUncertainty?: number | undefined },
+): number {
+  const { otherUncertainty } = gauge
+  if (otherUncertainty === undefined) return uncertaintyByRuleMm(rule, gauge)
+  return rule === 'plain' ? 0 : otherUncertainty
 }

@@ -2,7 +2,7 @@ import { learnBias } from '../works/liners/cut-bore'
 import { readLedges } from '../works/liners/ledges'
 import { mayShim } from '../works/liners/rings'
 import { shimmedSpec } from '../works/liners/windows'
-import type { Liner, Shim, Snapshot } from '../job/snapshot'
+import { isSled, type Liner, type Shim, type Snapshot } from '../job/snapshot'
 import { linkSign, nominalLedgeDepthMm } from '../liner/stack'
 import { carriesPlane, fitPlane } from '../measure/fit-plane'
 import { gaugeUncertaintyMm, meanUncertaintyMm } from '../measure/uncertainty'
@@ -96,7 +96,7 @@ export function readRepair(snapshot: Snapshot, wishes: RepairWishes): RepairInpu
     const gauge = snapshot.gauges.find((g) => g.id === id)
     return gauge ? gaugeUncertaintyMm(gauge.repeatabilityMm, gauge.resolutionMm) : 0
   }
-  const finest = [...snapshot.gauges].sort((a, b) => a.repeatabilityMm - b.repeatabilityMm)[0]
+  const finest = snapshot.gauges.filter((g) => isSled(g.kind)).sort((a, b) => a.repeatabilityMm - b.repeatabilityMm)[0]
   const ledgeU = Math.max(0, ...ledges.map((l) => gaugeU(l.set?.gaugeId)))
   const learned = learnBias(snapshot)
   return {

@@ -5,7 +5,17 @@ import { sixCylinders } from '../testing/make-snapshot'
 import { pointsNowhere, uncheckedFields } from './check-entry'
 import type { EntryAct } from './kinds'
 
-const job = sixCylinders()
+const plain = sixCylinders()
+const boreGauge = { ...plain.gauges[0]!, id: '00000000-0000-4000-8000-0000000000b0', kind: 'bore' as const }
+const pressureGauge = {
+  ...boreGauge,
+  id: '00000000-0000-4000-8000-0000000000b1',
+  kind: 'pressure' as const,
+  resolutionMm: 0,
+  repeatabilityMm: 0,
+  otherUncertainty: 2,
+}
+const job = { ...plain, gauges: [...plain.gauges, boreGauge, pressureGauge] }
 const other = '00000000-0000-4000-8000-00000000dead'
 const bore: Extract<EntryAct, { what: 'sleeve-bore' }> = {
   what: 'sleeve-bore',
@@ -15,7 +25,7 @@ const bore: Extract<EntryAct, { what: 'sleeve-bore' }> = {
   bottomMm: [38, 38],
   damage: 'none',
   clean: true,
-  gaugeId: job.gauges[0]!.id,
+  gaugeId: boreGauge.id,
   uncertaintyMm: 0,
   words: '',
 }
@@ -43,6 +53,15 @@ describe('what an entry points at', () => {
   it.each<[string, EntryAct, string | null]>([
     ['a gauge of the shop', bore, null],
     ['no gauge', { ...bore, gaugeId: null }, null],
+    ['a sled, which reads no bore', { ...bore, gaugeId: job.gauges[0]!.id }, 'gauge-of-another-kind'],
+    ['taken with a gauge that reads it', { ...bore, takenWith: [{ by: 'bore', gaugeId: boreGauge.id }] }, null],
+    ['taken with one that nobody named', { ...bore, takenWith: [{ by: 'bore', gaugeId: null }] }, null],
+    ['taken with one of nowhere', { ...bore, takenWith: [{ by: 'bore', gaugeId: other }] }, 'unknown-gauge'],
+    [
+      'taken with one that reads something else',
+      { ...bore, takenWith: [{ by: 'bore', gaugeId: job.gauges[0]!.id }] },
+      'gauge-of-another-kind',
+    ],
     ['a gauge of nowhere', { ...bore, gaugeId: other }, 'unknown-gauge'],
     [
       'a test of another job',
@@ -95,16 +114,46 @@ describe('what an entry points at', () => {
   })
 })
 
+describe('what a pressure is uncertain by', () => {
+  it('is told by the gauge that it was read with', () => {
+    const start: EntryAct = {
+      what: 'hold-start',
+      holdId: other,
+      startKPa: 100,
+      startC: 20,
+      uncertaintyKPa: 0,
+      takenWith: [{ by: 'pressure', gaugeId: pressureGauge.id }],
+    }
+    expect(applyAct(job, start, by).works.sleeves!.holds[0]!.uncertaintyKPa).toBe(2)
+  })
+})
+
 describe('what a figure is uncertain by', () => {
   const stored = (act: EntryAct, snapshot = job) => {
     const { bores } = applyAct(snapshot, act, by).works.sleeves!
     return bores[0]!.uncertaintyMm
   }
   it('is told by its gauge and the shop\u2019s rule, whatever the device says', () => {
-    const { repeatabilityMm, resolutionMm } = job.gauges[0]!
+    const { repeatabilityMm, resolutionMm } = boreGauge
     for (const uncertaintyMm of [0, 0.9])
       expect(stored({ ...bore, uncertaintyMm })).toBe(gaugeUncertaintyMm(repeatabilityMm, resolutionMm))
     expect(stored(bore, { ...job, rule: 'plain' })).toBe(0)
+    // What each figure was taken with stands beside it, as the shop knows it.
+    const { bores } = applyAct(
+      job,
+      {
+        ...bore,
+        takenWith: [
+          { by: 'bore', gaugeId: boreGauge.id, uncertainty: 9 },
+          { by: 'outside', gaugeId: null, uncertainty: 9 },
+        ],
+      },
+      by,
+    ).works.sleeves!
+    expect(bores[0]!.takenWith).toEqual([
+      { by: 'bore', gaugeId: boreGauge.id, uncertainty: gaugeUncertaintyMm(repeatabilityMm, resolutionMm) },
+      { by: 'outside', gaugeId: null, uncertainty: null },
+    ])
     // Without a gauge it is as it was entered.
     expect(stored({ ...bore, gaugeId: null, uncertaintyMm: 0.02 })).toBe(0.02)
   })

@@ -1,9 +1,11 @@
 import { z } from 'zod'
 import { id } from '../job/base'
-import type { Snapshot } from '../job/snapshot'
+import { isInstrument, type Snapshot } from '../job/snapshot'
 import { cylinderNumber } from '../schema'
 import { jointOf } from './fasteners/read-joint'
+import { lengthsReadBy } from './read-by'
 import { allKinds, entriesOf, type EntryAct } from './kinds'
+import type { TakenWith } from './kind'
 import type { Refused } from './stage-logic'
 
 /** What a field that carries an id points at: it must be of this job. */
@@ -47,6 +49,16 @@ export function pointsNowhere(job: Snapshot, act: EntryAct): Refused | null {
     if (typeof target !== 'string' || field === keyOf(act)) continue
     if (!among(job).some((t) => t.id === target)) return { code, details: [] }
   }
+  // What reads a bore says nothing of a depth.
+  const read = lengthsReadBy(act.what)
+  for (const { by, gaugeId } of (act as { takenWith?: TakenWith }).takenWith ?? []) {
+    const used = job.gauges.find((g) => g.id === gaugeId)
+    if (gaugeId !== null && !used) return { code: 'unknown-gauge', details: [] }
+    if (used && !isInstrument(used.kind, by)) return { code: 'gauge-of-another-kind', details: [] }
+  }
+  const named = job.gauges.find((g) => g.id === given.gaugeId)
+  if (named && read.length > 0 && !read.some((by) => isInstrument(named.kind, by)))
+    return { code: 'gauge-of-another-kind', details: [] }
   const cylinders = job.engine.heads.flat()
   for (const field of listCylinders)
     for (const c of (given[field] as number[] | undefined) ?? [])

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { entry, id, strike, when } from '../job/base'
-import { storedForm } from '../figure-types'
+import { instruments, storedForm } from '../figure-types'
 import type { StageName } from './stage-table'
 
 /** One sort of entry a person makes: what it is called, where it lies, and what of it is given. */
@@ -66,8 +66,21 @@ export const byTurn = {
   replaces: z.strictObject({ id, reason: z.string().trim().min(1).max(300) }).optional(),
   /** Figures that were read more than once, by their keys, each reading kept: the entry has their mean. */
   repeats: z.record(z.string().max(80), z.array(z.number()).min(2).max(12)).optional(),
+  /** What its figures were taken with, by the sort of instrument; no gauge where none was named: nobody knows how sure they are. */
+  takenWith: z
+    .array(
+      z.strictObject({
+        by: z.enum(instruments),
+        gaugeId: id.nullable(),
+        /** k = 2, in the unit of what it reads, by the shop's rule; null where it is not known. */
+        uncertainty: z.number().min(0).max(10_000).nullable().optional(),
+      }),
+    )
+    .max(8)
+    .optional(),
 } as const
 export type ByTurn = z.infer<z.ZodObject<typeof byTurn>>
+export type TakenWith = NonNullable<ByTurn['takenWith']>
 
 /** An entry of a kind as it stands in a snapshot. */
 export type EntryOf<K extends Kind> = z.infer<z.ZodObject<typeof entry & typeof inForce & K['given']>> &

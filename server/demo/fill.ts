@@ -8,6 +8,7 @@ import { trueLedgeMm } from '#core/sim/simulated-engine'
 import { createHash } from 'node:crypto'
 import { workPresets } from '#core/job/stages'
 import type { GradeName } from '#core/works/liners/strip'
+import { finestOf, measuredBy, takenWith } from '#core/job/taken-with'
 import { playDoing } from '#core/sim/plays'
 import { stageLogic } from '#core/works/logic'
 import { keepPhoto } from '../photos/keep-photo'
@@ -251,7 +252,6 @@ async function fitAll(
 /** Deck, heads and the old gasket of the ferry, then rods and pistons out: by the next move, as the simulated block answers. */
 async function lookAtFerryBlock(store: Store, jobId: string): Promise<void> {
   const past = new Past(store, '2026-11-20T10:20:00.000Z', jobId, tom.id)
-  const by = { gaugeId: world.gauges.digital.id, uncertaintyMm: 0.004 }
   let made = 0
   const newId = () => demoId(`ferry block ${made++}`)
   const truth = { leaks: [], washers: {}, boreOffMm: {}, flows: {}, block: world.ferryBlock }
@@ -263,7 +263,10 @@ async function lookAtFerryBlock(store: Store, jobId: string): Promise<void> {
       if (move.action === 'close-stage') break
       if (move.action === 'next-cylinder') cylinder = move.cylinder!
       const doing = stageLogic[stage].doing!(snapshot, { cylinder })!
-      const acts = doing.make(playDoing(truth, snapshot, doing, {}), by, newId)
+      const answers = playDoing(truth, snapshot, doing, {})
+      const gaugeOf = finestOf(snapshot)
+      const by = measuredBy(snapshot.rule, doing.asks(answers), gaugeOf)
+      const acts = doing.make(answers, by, newId, { takenWith: takenWith(snapshot.rule, doing.asks(answers), gaugeOf) })
       for (const act of acts!) await past.act(act, undefined, 1)
     }
     const note =

@@ -57,6 +57,7 @@ export const tables = {
     kind: text(20),
     resolutionMm: mm,
     repeatabilityMm: mm,
+    otherUncertainty: mmOrNull,
     basis: text(10),
     calibrationDue: { type: DataTypes.DATEONLY, allowNull: true },
   },

@@ -36,6 +36,7 @@ export function toGauge(r: Row): Gauge {
     kind: r.kind as Gauge['kind'],
     resolutionMm: num(r.resolutionMm),
     repeatabilityMm: num(r.repeatabilityMm),
+    ...(r.otherUncertainty == null ? {} : { otherUncertainty: num(r.otherUncertainty) }),
     basis: r.basis as Gauge['basis'],
     calibrationDue: (r.calibrationDue as string | null) ?? null,
   }

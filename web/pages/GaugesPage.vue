@@ -3,40 +3,23 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import { limitShare } from '#core/measure/limit-share'
-import { gauge as gaugeSchema, gaugeKinds, type Gauge, type RuleName } from '#core/job/snapshot'
-import DialogKeys from '../bench/DialogKeys.vue'
-import LengthField from '../bench/LengthField.vue'
-import SheetDialog from '../bench/SheetDialog.vue'
+import { isSled, quantityOf, type Gauge, type RuleName } from '#core/job/snapshot'
+import { spreadTold } from '#core/works/job/gauges'
+import GaugeDialog from '../bench/GaugeDialog.vue'
 import ShopFrame from '../bench/ShopFrame.vue'
-import TextField from '../bench/TextField.vue'
-import { useDraft } from '../bench/useDraft'
 import { useFigures } from '../bench/useFigures'
-import { newId } from '../stores/new-id'
+import { useTell } from '../bench/useTell'
 import { useShop } from '../stores/shop'
 import { useShopClock } from '../stores/shop-clock'
 
 const { t } = useI18n()
 const { withUnit, day } = useFigures()
+const tell = useTell()
 const shop = useShop()
 void shop.load()
 
-const editing = ref(false)
-const fresh = () => ({
-  id: newId(),
-  name: '',
-  serial: '',
-  kind: 'digital-sled' as const,
-  resolutionMm: 0.001,
-  repeatabilityMm: null,
-  basis: 'entered' as const,
-  calibrationDue: null,
-})
-const { draft, problemOf, begin: lay, take } = useDraft(gaugeSchema, fresh())
-/** The day as its box has it: empty where none is known. */
-const due = computed({
-  get: () => draft.value.calibrationDue ?? '',
-  set: (day: string) => (draft.value.calibrationDue = day || null),
-})
+/** The gauge in the dialog; undefined: a new one; null: none. */
+const editing = ref<Gauge | undefined | null>(null)
 const today = useShopClock().today()
 const u = (g: Gauge) => gaugeUncertaintyMm(g.repeatabilityMm, g.resolutionMm)
 /** The narrowest window among the shop's engines: what a gauge must be good enough for. */
@@ -47,26 +30,9 @@ const narrowest = computed(() => {
   })
   return windows.sort((a, b) => limitShare(1, b) - limitShare(1, a))[0] ?? null
 })
+/** What one reading is uncertain by, with its unit. */
+const spread = (g: Gauge) => tell(spreadTold(g.kind, g.otherUncertainty ?? u(g)))
 const percent = (share: number) => Math.round(share * 100)
-const draftU = computed(() =>
-  draft.value.resolutionMm !== null && draft.value.repeatabilityMm !== null
-    ? gaugeUncertaintyMm(draft.value.repeatabilityMm, draft.value.resolutionMm)
-    : null,
-)
-
-function begin(gauge?: Gauge): void {
-  lay(gauge ?? fresh())
-  editing.value = true
-}
-
-async function save(): Promise<void> {
-  const typed = take()
-  if (!typed) return
-  const before = shop.shop?.gauges.find((g) => g.id === typed.id)
-  // A repeatability changed by hand no longer comes from the study.
-  const basis = before && before.repeatabilityMm === typed.repeatabilityMm ? typed.basis : 'entered'
-  if (await shop.act({ what: 'save-gauge', gauge: { ...typed, basis } })) editing.value = false
-}
 
 function setRule(rule: RuleName): void {
   void shop.act({ what: 'set-rule', rule })
@@ -76,7 +42,7 @@ function setRule(rule: RuleName): void {
 <template>
   <ShopFrame :title="t('head.gauges')">
     <template #action
-      ><button type="button" class="key-brass" data-part="new-gauge" @click="begin()">
+      ><button type="button" class="key-brass" data-part="new-gauge" @click="editing = undefined">
         {{ t('gauges.new') }}
       </button></template
     >
@@ -95,10 +61,10 @@ function setRule(rule: RuleName): void {
           <span class="text-small text-soft">{{ g.serial }}</span>
         </div>
         <p class="mt-1">
-          <span class="figure text-large">±{{ withUnit(u(g)) }}</span> {{ ' '
+          <span class="figure text-large">±{{ spread(g) }}</span> {{ ' '
           }}<span class="text-body">{{ t('gauges.per-reading') }}</span>
         </p>
-        <div v-if="narrowest" class="my-2">
+        <div v-if="narrowest && (isSled(g.kind) || g.kind === 'depth')" class="my-2">
           <svg
             width="100%"
             height="26"
@@ -126,12 +92,16 @@ function setRule(rule: RuleName): void {
           </p>
         </div>
         <dl class="grid grid-cols-[auto_1fr] gap-x-4 text-body">
-          <dt class="text-soft">{{ t('gauges.resolution') }}</dt>
-          <dd class="figure">{{ withUnit(g.resolutionMm) }}</dd>
-          <dt class="text-soft">{{ t('gauges.repeatability') }}</dt>
-          <dd>
-            <span class="figure">{{ withUnit(g.repeatabilityMm) }}</span> · {{ t(`gauges.basis.${g.basis}`) }}
-          </dd>
+          <template v-if="quantityOf(g.kind) === 'length'">
+            <dt class="text-soft">{{ t('gauges.resolution') }}</dt>
+            <dd class="figure">{{ withUnit(g.resolutionMm) }}</dd>
+            <dt class="text-soft">{{ t('gauges.repeatability') }}</dt>
+            <dd>
+              <span class="figure">{{ withUnit(g.repeatabilityMm) }}</span> · {{ t(`gauges.basis.${g.basis}`) }}
+            </dd>
+          </template>
+          <dt class="text-soft">{{ t('gauges.kind') }}</dt>
+          <dd>{{ t(`gauges.kinds.${g.kind}`) }}</dd>
           <dt class="text-soft">{{ t('gauges.due') }}</dt>
           <dd :class="{ 'font-semibold text-outside': g.calibrationDue !== null && g.calibrationDue < today }">
             {{
@@ -144,7 +114,8 @@ function setRule(rule: RuleName): void {
           </dd>
         </dl>
         <div class="mt-3 flex gap-2">
-          <button type="button" class="key" @click="begin(g)">{{ t('gauges.change') }}</button><RouterLink
+          <button type="button" class="key" @click="editing = g">{{ t('gauges.change') }}</button><RouterLink
+            v-if="quantityOf(g.kind) === 'length'"
             :to="{ name: 'study', params: { gaugeId: g.id } }"
             class="key"
             data-part="to-study"
@@ -182,44 +153,6 @@ function setRule(rule: RuleName): void {
       <p class="mt-2 text-small text-soft">{{ t('gauges.rule.from-now') }}</p>
     </section>
 
-    <SheetDialog :open="editing" :title="t('gauges.edit')" @close="editing = false">
-      <form class="grid grid-cols-2 gap-3" @submit.prevent="save">
-        <div class="col-span-2">
-          <TextField
-            v-model="draft.name"
-            :label="t('gauges.name')"
-            :problem="problemOf('name')"
-            maxlength="80"
-            data-part="gauge-name"
-          />
-        </div>
-        <label class="field">{{ t('gauges.serial') }}<input v-model="draft.serial" maxlength="60" /></label>
-        <label class="field"
-          >{{ t('gauges.kind')
-          }}<select v-model="draft.kind">
-            <option v-for="k in gaugeKinds" :key="k" :value="k">{{ t(`gauges.kinds.${k}`) }}</option>
-          </select></label
-        >
-        <LengthField
-          v-model="draft.resolutionMm"
-          :label="t('gauges.resolution')"
-          :problem="problemOf('resolutionMm')"
-        />
-        <LengthField
-          v-model="draft.repeatabilityMm"
-          :label="t('gauges.repeatability')"
-          :hint="t('gauges.repeatability-hint')"
-          :problem="problemOf('repeatabilityMm')"
-          data-part="gauge-repeatability"
-        />
-        <label class="field">{{ t('gauges.due') }}<input v-model="due" type="date" /></label>
-        <p class="self-end pb-2 text-body">
-          <template v-if="draftU !== null"
-            ><span class="figure">±{{ withUnit(draftU) }}</span> {{ t('gauges.per-reading') }}</template
-          >
-        </p>
-        <div class="col-span-2"><DialogKeys part="save-gauge" @close="editing = false" /></div>
-      </form>
-    </SheetDialog>
+    <GaugeDialog v-if="editing !== null" :gauge="editing" @close="editing = null" />
   </ShopFrame>
 </template>

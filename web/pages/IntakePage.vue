@@ -8,6 +8,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { readDeck } from '#core/works/liners/deck'
 import { blankSnapshot } from '#core/job/blank-snapshot'
 import { complaintNames, type ComplaintName } from '#core/job/intake'
+import { isSled } from '#core/job/snapshot'
 import { stagesOf, workChoices, workPresets, type WorkChoice } from '#core/job/stages'
 import { skipDryRisk } from '#core/liner/skip-dry-fit'
 import { evenStations } from '#core/measure/angle'
@@ -107,7 +108,7 @@ const skips = computed(() => work.value.includes('seals') && !work.value.include
 /** What going without the trial fit risks in this shop, with its finest gauge, in figures; null where the engine is not known yet. */
 const skipped = computed(() => {
   const bores = engine.value?.heads.flat().length ?? 0
-  const gauges = shop.shop?.gauges ?? []
+  const gauges = (shop.shop?.gauges ?? []).filter((g) => isSled(g.kind))
   if (!skips.value || !sheet.value || !shop.shop || bores === 0 || gauges.length === 0) return null
   const risk = skipDryRisk({
     limits: sheet.value.limits,

@@ -2,38 +2,17 @@ import { figures, list, table, text, title, under, words, type Block } from '../
 import { signatureState } from '../../job/signature'
 import type { Closure, Snapshot } from '../../job/snapshot'
 import { worksOf } from '../../job/stages'
-import { joined, length, NONE, withUnit, word, type Told } from '../../job/told'
+import { joined, length, NONE, word, type Told } from '../../job/told'
 import { clockHour } from '../../measure/angle'
-import { gaugeStanding } from '../../measure/gauge-standing'
 import { stageHours } from '../../time/stage-hours'
 import { fastenerEntries, jointOf, readJoint } from '../fasteners/read-joint'
 import type { WorkRecord } from '../work-record'
+import { gaugesTold } from './gauges'
 
 /** What must be said behind a signature: that it is broken, or cannot be checked; nothing where it stands. */
 export function sealTold(snapshot: Snapshot, closure: Closure): Told {
   const state = signatureState(snapshot, closure)
   return state === 'stands' ? '' : [' ', word(`record.seal-${state}`)]
-}
-
-function gauges(snapshot: Snapshot): Block[] {
-  const { sets } = snapshot
-  const used = new Map(sets.map((s) => [`${s.gaugeId} ${s.rule} ${s.uncertaintyMm}`, s]))
-  const told = [...used.values()].map((s) => {
-    const gauge = snapshot.gauges.find((g) => g.id === s.gaugeId)
-    const standing = gauge
-      ? gaugeStanding(gauge, s.at.slice(0, 10))
-          .filter((x) => x !== 'good')
-          .map((x) => word(`gauge.standing.${x}`, { gauge: gauge.name, day: gauge.calibrationDue ?? '' }))
-      : []
-    const name = [gauge?.name ?? NONE, gauge?.serial].filter(Boolean).join(' ')
-    return joined([word(`record.gauge-${s.rule}`, { gauge: name, u: withUnit(s.uncertaintyMm) }), ...standing], ' ')
-  })
-  const moved = sets.filter((s) => s.closed?.zeroMoved).length
-  const unchecked = sets.filter((s) => !s.closed || s.closed.zeroMm === null).length
-  return [
-    title(word('record.gauges')),
-    ...list([...told, word('record.zero-moved', { n: moved }), word('record.zero-unchecked', { n: unchecked })]),
-  ]
 }
 
 /** Planned and used hours of each stage. */
@@ -131,7 +110,7 @@ export const record: WorkRecord<'job'> = {
   stages: {
     record: (snapshot) => [
       ...joints(snapshot),
-      ...gauges(snapshot),
+      ...gaugesTold(snapshot),
       ...times(snapshot),
       ...closures(snapshot),
       ...redated(snapshot),

@@ -6,6 +6,7 @@ import { addShopAndPeople } from './007-shop-and-people'
 import { addClocksAndMarks } from './008-clocks-and-marks'
 import { addRingsOfLiners } from './009-rings-of-liners'
 import { addWhatWasJudgedBy } from './010-what-was-judged-by'
+import { addGaugesOfEveryKind } from './011-gauges-of-every-kind'
 import { columnsOf, indexes, type TableName004 as TableName } from './tables-004'
 
 /** Adds the tables, columns and indexes that are not there yet. What is there is left as it is. */
@@ -119,4 +120,5 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
   { name: '008-clocks-and-marks', up: ({ context }) => addClocksAndMarks(context) },
   { name: '009-rings-of-liners', up: ({ context }) => addRingsOfLiners(context) },
   { name: '010-what-was-judged-by', up: ({ context }) => addWhatWasJudgedBy(context) },
+  { name: '011-gauges-of-every-kind', up: ({ context }) => addGaugesOfEveryKind(context) },
 ]

@@ -15,6 +15,7 @@ import { useFigures } from '../useFigures'
 import { useSay } from '../useSay'
 import { sayAloud, tone } from './ears'
 import { unitWord } from './figure-text'
+import PadGauge from './PadGauge.vue'
 import TurnCells from './TurnCells.vue'
 import VerdictMark from './VerdictMark.vue'
 import type { useTurn } from './useTurn'
@@ -33,20 +34,7 @@ const job = useJob()
 const box = useTemplateRef<HTMLInputElement>('box')
 const textBox = useTemplateRef<HTMLFormElement>('textBox')
 
-const {
-  current,
-  asks,
-  asking: ask,
-  answers,
-  said,
-  text,
-  problem,
-  stillThere,
-  correcting,
-  live,
-  gauges,
-  gauge,
-} = props.turn
+const { current, asks, asking: ask, answers, said, text, problem, stillThere, correcting, live } = props.turn
 const sentence = computed(() => {
   const now = ask.value
   if (!now || !current.value) return ''
@@ -462,17 +450,6 @@ watch(
     >
       <Undo2 :size="20" aria-hidden="true" /> {{ t('turn.undo') }}
     </button>
-    <label v-if="gauges.length" class="flex items-center gap-2 text-small">
-      <span class="shrink-0">{{ t('turn.by') }}</span>
-      <select
-        class="!min-h-[40px] min-w-0 flex-1"
-        :value="gauge?.id ?? ''"
-        data-part="turn-gauge"
-        @change="(e) => turn.chooseGauge((e.target as HTMLSelectElement).value)"
-      >
-        <option value="">{{ t('turn.by-none') }}</option>
-        <option v-for="g in gauges" :key="g.id" :value="g.id">{{ g.name }}</option>
-      </select>
-    </label>
+    <PadGauge :in-hand="turn.inHand" />
   </section>
 </template>

@@ -2,12 +2,15 @@ import { getActivePinia } from 'pinia'
 import { createApp, nextTick, type App } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { injectorSleeves } from '#core/testing/injector-sleeves'
+import { gaugeUncertaintyMm } from '#core/measure/uncertainty'
 import { ids, sixCylinders } from '#core/testing/make-snapshot'
 
 import { sleeveBores } from '#core/works/sleeves/bores/steps'
 import { i18n } from '../../app/i18n'
 import { useDevice } from '../../stores/device'
 import { useJob } from '../../stores/job'
+import { newId } from '../../stores/new-id'
+import { useShop } from '../../stores/shop'
 import { allSent, FakeServer, newDevice } from '../../testing/device'
 import { PATIENT } from '../../testing/patient'
 import { useTurn } from './useTurn'
@@ -82,6 +85,29 @@ describe('a turn on a device', () => {
     expect(turn.draft.value?.order.length ?? 0).toBe(left)
     for (let k = left; k < 6; k++) answerThe(k)
     expect((await acts(1))[0]).toMatchObject(whole)
+  })
+
+  it('says what it was taken with: the gauge of its kind that is in hand, or that nobody named one', async () => {
+    for (let k = 0; k < 6; k++) answerThe(k)
+    expect((await acts(1))[0]).toMatchObject({
+      gaugeId: null,
+      uncertaintyMm: 0,
+      takenWith: [{ by: 'bore', gaugeId: null, uncertainty: null }],
+    })
+    const [sled] = server.snapshot.gauges
+    const boreGauge = { ...sled!, id: newId(), kind: 'bore' as const, repeatabilityMm: 0.002 }
+    useShop().shop = { gauges: [sled!, boreGauge] } as never
+    useJob().select({ cylinder: 2, place: null })
+    await nextTick()
+    expect(turn.inHand.gauge.value?.id).toBe(boreGauge.id)
+    for (let k = 0; k < 6; k++) answerThe(k)
+    const uncertaintyMm = expect.closeTo(gaugeUncertaintyMm(0.002, sled!.resolutionMm), 8) as number
+    expect((await acts(2))[1]).toMatchObject({
+      cylinder: 2,
+      gaugeId: boreGauge.id,
+      uncertaintyMm,
+      takenWith: [{ by: 'bore', gaugeId: boreGauge.id, uncertainty: uncertaintyMm }],
+    })
   })
 
   it('keeps both readings of a spot that is read once more, and takes their mean', async () => {

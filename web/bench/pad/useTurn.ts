@@ -7,8 +7,7 @@ import { spotKey, type Spot } from '#core/job/place'
 import type { WrenchReading } from '#core/fasten/wrench-line'
 import { mean } from '#core/measure/mean'
 import type { TorqueUnit } from '#core/units/torque-units'
-import { isInstrument, type Gauge, type Snapshot } from '#core/job/snapshot'
-import { uncertaintyByRuleMm } from '#core/measure/uncertainty'
+import type { Snapshot } from '#core/job/snapshot'
 import type { JobAct } from '#core/job/acts'
 import { entriesOf, isGrouped, kindOf, rowsName, type EntryAct, type EntryWhat } from '#core/works/kinds'
 import type { Doing, StageLogic } from '#core/works/stage-logic'
@@ -17,8 +16,8 @@ import { useDevice } from '../../stores/device'
 import { useGauge } from '../../stores/gauge'
 import { useJob } from '../../stores/job'
 import { newId } from '../../stores/new-id'
-import { useShop } from '../../stores/shop'
 import { useShopClock } from '../../stores/shop-clock'
+import { useGaugeInHand } from './useGaugeInHand'
 import { readFigure, type FigureProblem } from './figure-text'
 import { draftId, useTurnDrafts, type TurnDraft } from '../../stores/turn-drafts'
 
@@ -80,7 +79,6 @@ export function useTurn(
   onward: () => void,
 ) {
   const job = useJob()
-  const shop = useShop()
   const device = useDevice()
   const gaugeStore = useGauge()
   const clock = useShopClock()
@@ -137,26 +135,15 @@ export function useTurn(
   })
   const sofar = computed(() => assembled(filled(asks.value, answers.value)))
 
-  /** Gauges of the shop that its figures can be read with. */
-  const gauges = computed<Gauge[]>(() => {
-    const by = new Set(asks.value.filter((a) => a.quantity === 'length').flatMap((a) => a.by))
-    return (shop.shop?.gauges ?? snapshot().gauges).filter((g) => [...by].some((b) => isInstrument(g.kind, b)))
-  })
-  const instrument = computed(() => gauges.value[0]?.kind ?? '')
-  const gauge = computed<Gauge | null>(() => {
-    const remembered = gauges.value.find((g) => g.id === device.gaugeBy[instrument.value])
-    if (remembered || device.gaugeBy[instrument.value] === '') return remembered ?? null
-    return [...gauges.value].sort((a, b) => a.repeatabilityMm - b.repeatabilityMm)[0] ?? null
-  })
-  function chooseGauge(gaugeId: string): void {
-    device.gaugeBy = { ...device.gaugeBy, [instrument.value]: gaugeId }
-  }
+  const inHand = useGaugeInHand(
+    snapshot,
+    () => asks.value,
+    () => asking.value,
+  )
   /** What a torque wrench sent, as it showed it; null where the figure is typed, or it clicked. */
   const sent = ref<{ unit: TorqueUnit; shown: number } | null>(null)
   const by = computed<MeasuredBy>(() => ({
-    ...(gauge.value
-      ? { gaugeId: gauge.value.id, uncertaintyMm: uncertaintyByRuleMm(snapshot().rule, gauge.value) }
-      : { gaugeId: null, uncertaintyMm: 0 }),
+    ...inHand.by.value,
     wrench: sent.value ? { ...sent.value, sent: true } : { unit: device.torqueUnit, sent: false },
   }))
   const said = computed(() => current.value?.said(answers.value, by.value) ?? nothingSaid)
@@ -230,7 +217,9 @@ export function useTurn(
     const of = correcting.value
     // Entries that lie in tables of their own keep no more than their figures: what they replace is struck out before them.
     const whole = isGrouped(kindOf[at.entry].work)
+    const takenWith = inHand.takenWith(own)
     const more = {
+      ...(takenWith.length > 0 ? { takenWith } : {}),
       ...(draft.value ? { fromAt: draft.value.fromAt } : {}),
       ...(draft.value && Object.keys(draft.value.repeats).length > 0 ? { repeats: draft.value.repeats } : {}),
       ...(of?.id ? { replaces: { id: of.id, reason: String(why) } } : {}),
@@ -301,7 +290,10 @@ export function useTurn(
   /** Whether a connected gauge reads what is asked. */
   const live = computed(
     () =>
-      gaugeStore.live && asking.value?.quantity === 'length' && gaugeStore.source === 'serial' && gauge.value !== null,
+      gaugeStore.live &&
+      asking.value?.quantity === 'length' &&
+      gaugeStore.source === 'serial' &&
+      inHand.gauge.value !== null,
   )
   /** Takes what the connected gauge shows; one that has not moved since the last figure is asked about first. */
   function takeLive(moved = false): boolean {
@@ -410,9 +402,7 @@ export function useTurn(
     correcting,
     repeating,
     draft,
-    gauges,
-    gauge,
-    chooseGauge,
+    inHand,
     live,
     canMore,
     taken,

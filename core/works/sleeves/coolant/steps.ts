@@ -59,12 +59,15 @@ const stands = ({ state }: H) => state.start !== null && state.end === null
 const failed = ({ state: { result, wet } }: H) =>
   wet.length === 0 && (result?.verdict === 'out' || result?.verdict === 'rose')
 
+/** What a test gauge that nobody named is taken to be uncertain by. */
+const UNNAMED_KPA = 1
+
 const begin = system.turn({
   entry: 'hold-start',
   fields: {
     startKPa: { about: ({ snapshot }) => sectionOf(snapshot)?.test.kPa ?? null },
     startC: {},
-    uncertaintyKPa: () => 1,
+    uncertaintyKPa: (_, __, by) => by.uncertaintyKPa ?? UNNAMED_KPA,
   },
   after: { cures },
   said: ({ snapshot }, { startKPa }): Said => {
