@@ -39,7 +39,7 @@ describe('what comes from outside', () => {
 
   it.each([
     ['a bore of nothing', { shape: { boreMm: 1e-10 } }, 'shape.boreMm'],
-    ['a gauge of nothing', { gauge: { resolutionMm: 0 } }, 'gauge.resolutionMm'],
+    ['a gauge no finer than 2 mm', { gauge: { resolutionMm: 2 } }, 'gauge.resolutionMm'],
     ['two leaves of 6 m', { leavesMm: [0.05, 6000] }, 'leavesMm.1'],
     ['an angle of a million', { rotationDeg: 1e6 }, 'rotationDeg'],
     ['a reading of 3 m', { valueMm: 3000 }, 'valueMm'],

@@ -3,7 +3,7 @@ import { gaugeUncertaintyMm } from '../measure/uncertainty'
 import { sixCylinders } from '../testing/make-snapshot'
 import type { Ask } from './ask'
 import { finestOf, instrumentOf, measuredBy, takenWith } from './taken-with'
-import type { Gauge } from './snapshot'
+import { gauge, type Gauge } from './snapshot'
 
 const { gauges: sleds, rule } = sixCylinders()
 const like = (id: string, kind: Gauge['kind'], repeatabilityMm: number): Gauge => ({
@@ -52,5 +52,18 @@ describe('what a figure is taken with', () => {
       { by: 'bore', gaugeId: null, uncertainty: null },
       { by: 'pressure', gaugeId: 'bar', uncertainty: 2 },
     ])
+  })
+})
+
+describe('a gauge of the shop', () => {
+  const thermometer = { ...bar, kind: 'thermometer' }
+  it.each([
+    ['one of lengths', sleds[0], true],
+    ['one of pressures with what it is uncertain by', bar, true],
+    ['one of lengths that reads nothing', { ...sleds[0], resolutionMm: 0 }, false],
+    ['a thermometer of which that is not said', { ...thermometer, otherUncertainty: undefined }, false],
+  ])('may be %s: %#', (_, of, good) => {
+    const id = '00000000-0000-4000-8000-000000000001'
+    expect(gauge.safeParse({ ...of, id }).success).toBe(good)
   })
 })
