@@ -147,7 +147,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     return {
       /** A turn of this part. */
       turn: <W extends EntryWhat>(spec: Parameters<typeof turnOf<W, H, OrderOf<C>>>[0]): Turn<H> =>
-        turnOf<W, H, OrderOf<C>>(spec),
+        turnOf<W, H, OrderOf<C>>(spec, (here, snapshot) => hereAt(snapshot, here.spot, here.nowMs, here.hand)),
       /** The part with its steps in order. @param more turns that no step asks for: entries of its own that may come */
       of(steps: readonly Step<C, H>[], more: readonly Turn<H>[] = []): Part {
         // One that is made again is asked by its own turn, where it has one.

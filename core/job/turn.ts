@@ -7,6 +7,7 @@ import {
   answerAt,
   assembled,
   filled,
+  nextAsk,
   nothingSaid,
   wordOfKey,
   type Answer,
@@ -14,6 +15,7 @@ import {
   type Ask,
   type Said,
 } from './ask'
+import { addEntry } from './entries'
 import type { Figures } from './move'
 import { spotOf, type Spot } from './place'
 import type { Snapshot } from './snapshot'
@@ -148,6 +150,8 @@ interface TurnSpec<W extends EntryWhat, H, Order extends string> {
   fields: Fields<GivenOf<W>, H>
   /** What is known so far: a verdict a figure, and sentences of the whole. @param by what it is measured with */
   said?: (here: H, sofar: SofarOf<W>, by: MeasuredBy) => Said
+  /** How its figures lie once all of it is answered, as the stage judges the entry that it comes to. @param then the place with the entry made */
+  judged?: (then: H, sofar: SofarOf<W>) => 'in' | 'unsure' | 'out' | Said['verdicts'] | null
   /** What is done with it, and comes before it. */
   before?: (here: H, newId: () => string) => EntryAct[]
   /** Why it cannot be taken here and now, apart from its figures: the first that holds. */
@@ -289,6 +293,8 @@ function asksOf(
   ]
 }
 
+/** Behind everything that stands. */
+const LAST_SEQ = Number.MAX_SAFE_INTEGER - 1000
 /** Finer than this nothing is kept: what is reckoned stands in the job as it does in its store. */
 const KEPT_DIGITS = 6
 /** Figures as they are kept, however deep they lie. */
@@ -302,6 +308,7 @@ function kept(value: unknown): unknown {
 /** A turn at a part of a stage, as {@link TurnSpec} tells it. */
 export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order extends string>(
   spec: TurnSpec<W, H, Order>,
+  reread: (here: H, snapshot: Snapshot) => H = (here, snapshot) => ({ ...here, snapshot }),
 ): Turn<H> {
   const kind = () => kindOf[spec.entry]
   const fields = Object.entries(spec.fields) as [string, AnySpec | Given<z.ZodUnknown, Here>][]
@@ -317,6 +324,52 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
       typeof of === 'function' ? [] : asksOf(name, kind().given[name] as z.core.$ZodType, of, here, sofar),
     )
   }
+  const make: Turn<H>['make'] = (here, answers, measuredBy, newId, more = {}) => {
+    const { key, given } = kind()
+    const asked = asks(here, answers)
+    const whole = laid(filled(asked, answers))
+    const values = fields.flatMap(([name, of]): [string, unknown][] => {
+      if (typeof of === 'function') return [[name, of(here, laid(answers), measuredBy)]]
+      if (name in whole) return [[name, whole[name]]]
+      if (of.comes && answers[name] !== undefined) return [[name, answers[name]]]
+      // What was not asked here is nothing, or none of several, where it may be; else its default fills it.
+      if (inner(given[name] as z.core.$ZodType) instanceof z.ZodArray && !isNullable(given[name] as z.core.$ZodType))
+        return [[name, []]]
+      return isNullable(given[name] as z.core.$ZodType) ? [[name, null]] : []
+    })
+    const spot = spotOf(here.spot)
+    const occasion = {
+      ...('place' in given && spot.place !== null ? { place: spot.place } : {}),
+      ...('cylinder' in given && (spot.cylinder !== null || isNullable(given.cylinder as z.core.$ZodType))
+        ? { cylinder: spot.cylinder }
+        : {}),
+      ...('gaugeId' in given ? { gaugeId: measuredBy.gaugeId, uncertaintyMm: measuredBy.uncertaintyMm } : {}),
+    }
+    // Passed over where a text may be left out.
+    const said = values.filter(([name, v]) => v !== null || isNullable(given[name] as z.core.$ZodType))
+    const figures = kept(Object.fromEntries(said)) as Record<string, unknown>
+    const act = { what: spec.entry, [key]: newId(), ...occasion, ...figures, ...more }
+    return [...(spec.before?.(here, newId) ?? []), act as unknown as EntryAct]
+  }
+  /** The place as it would be with the entry made. */
+  const after = (here: H, answers: Answers, measuredBy: MeasuredBy): H => {
+    let n = 0
+    const acts = make(here, answers, measuredBy, () => `tried-${n++}`)
+    const at = new Date(here.nowMs).toISOString()
+    const then = acts.reduce((s, act, i) => addEntry(s, act, { seq: LAST_SEQ + i, at, personId: '' }), here.snapshot)
+    return reread(here, then)
+  }
+  /** What the stage says of its figures once all is answered. */
+  const judged = (here: H, answers: Answers, measuredBy: MeasuredBy): Said['verdicts'] => {
+    if (!spec.judged) return {}
+    const asked = asks(here, answers)
+    const whole = filled(asked, answers)
+    if (nextAsk(asked, answers) !== null) return {}
+    const verdict = spec.judged(after(here, answers, measuredBy), laid(whole) as SofarOf<W>)
+    if (verdict === null) return {}
+    if (typeof verdict !== 'string') return verdict
+    return Object.fromEntries(asked.flatMap((a) => (typeof whole[a.key] === 'number' ? [[a.key, verdict]] : [])))
+  }
   return {
     entry: spec.entry,
     orders: Object.keys(spec.after ?? {}),
@@ -326,39 +379,12 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
     }),
     asks,
     more: fields.flatMap(([name, of]) => (typeof of !== 'function' && of.more ? [MORE + name] : []))[0] ?? null,
-    said: (here, answers, measuredBy) =>
-      spec.said?.(
-        here,
-        laid({ ...beside(answers), ...filled(asks(here, answers), answers) }) as SofarOf<W>,
-        measuredBy,
-      ) ?? nothingSaid,
-    make: (here, answers, measuredBy, newId, more = {}) => {
-      const { key, given } = kind()
-      const asked = asks(here, answers)
-      const whole = laid(filled(asked, answers))
-      const values = fields.flatMap(([name, of]): [string, unknown][] => {
-        if (typeof of === 'function') return [[name, of(here, laid(answers), measuredBy)]]
-        if (name in whole) return [[name, whole[name]]]
-        if (of.comes && answers[name] !== undefined) return [[name, answers[name]]]
-        // What was not asked here is nothing, or none of several, where it may be; else its default fills it.
-        if (inner(given[name] as z.core.$ZodType) instanceof z.ZodArray && !isNullable(given[name] as z.core.$ZodType))
-          return [[name, []]]
-        return isNullable(given[name] as z.core.$ZodType) ? [[name, null]] : []
-      })
-      const spot = spotOf(here.spot)
-      const occasion = {
-        ...('place' in given && spot.place !== null ? { place: spot.place } : {}),
-        ...('cylinder' in given && (spot.cylinder !== null || isNullable(given.cylinder as z.core.$ZodType))
-          ? { cylinder: spot.cylinder }
-          : {}),
-        ...('gaugeId' in given ? { gaugeId: measuredBy.gaugeId, uncertaintyMm: measuredBy.uncertaintyMm } : {}),
-      }
-      // Passed over where a text may be left out.
-      const said = values.filter(([name, v]) => v !== null || isNullable(given[name] as z.core.$ZodType))
-      const figures = kept(Object.fromEntries(said)) as Record<string, unknown>
-      const act = { what: spec.entry, [key]: newId(), ...occasion, ...figures, ...more }
-      return [...(spec.before?.(here, newId) ?? []), act as unknown as EntryAct]
+    said: (here, answers, measuredBy) => {
+      const sofar = laid({ ...beside(answers), ...filled(asks(here, answers), answers) }) as SofarOf<W>
+      const own = spec.said?.(here, sofar, measuredBy) ?? nothingSaid
+      return spec.judged ? { ...own, verdicts: { ...own.verdicts, ...judged(here, answers, measuredBy) } } : own
     },
+    make,
     refuses: (here, act) => {
       const early = Object.entries(spec.after ?? {}) as [Order, (here: H) => boolean][]
       return early.find(([, holds]) => holds(here))?.[0] ?? spec.refuses?.(here, act as ActOfWhat<W>) ?? null

@@ -186,6 +186,24 @@ export interface HoldState {
 const AIR_KPA = 101.3
 const TEMPERATURE_DOUBT_C = 1
 
+/** What came of a pressure that stood, each warmth taken off. */
+export const heldPressure = (
+  { test }: SleeveSection,
+  start: Sleeves['holds'][number],
+  end: Pick<Sleeves['held'][number], 'endKPa' | 'endC' | 'at'>,
+): HeldPressure =>
+  holdPressure({
+    startKPa: start.startKPa,
+    endKPa: end.endKPa,
+    airKPa: AIR_KPA,
+    startC: start.startC,
+    endC: end.endC,
+    allowedDropKPa: test.allowedDropKPa,
+    gaugeUncertaintyKPa: start.uncertaintyKPa,
+    temperatureUncertaintyC: TEMPERATURE_DOUBT_C,
+    seconds: Math.max(1, (Date.parse(end.at) - Date.parse(start.at)) / 1000),
+  })
+
 export function readHold(snapshot: Snapshot): HoldState {
   // What was put in since says nothing of a test before it.
   const changed = latest([...sleeveEntries(snapshot, 'steps')])?.seq ?? -1
@@ -193,18 +211,7 @@ export function readHold(snapshot: Snapshot): HoldState {
   const end = latest(sleeveEntries(snapshot, 'held').filter((h) => h.holdId === start?.id))
   const section = sectionOf(snapshot)
   if (!start || !end || !section) return { start, end, result: null, wet: end?.wet ?? [] }
-  const result = holdPressure({
-    startKPa: start.startKPa,
-    endKPa: end.endKPa,
-    airKPa: AIR_KPA,
-    startC: start.startC,
-    endC: end.endC,
-    allowedDropKPa: section.test.allowedDropKPa,
-    gaugeUncertaintyKPa: start.uncertaintyKPa,
-    temperatureUncertaintyC: TEMPERATURE_DOUBT_C,
-    seconds: Math.max(1, (Date.parse(end.at) - Date.parse(start.at)) / 1000),
-  })
-  return { start, end, result, wet: end.wet }
+  return { start, end, result: heldPressure(section, start, end), wet: end.wet }
 }
 /** When the pressure has stood long enough; null where it does not stand. */
 export function holdDueAt(snapshot: Snapshot): string | null {

@@ -94,6 +94,11 @@ const boreBarrel = barrels.turn({
     },
   },
   after: { 'sleeve-first': ({ state }) => state.sleeve === null },
+  // On the way there it is neither in nor out.
+  judged: ({ state: { verdict, cutsLeft } }) => {
+    if (verdict === null || cutsLeft > 0) return null
+    return verdict === 'in' ? 'in' : 'out'
+  },
   said: ({ spot, state }, { partC, boreMm = [] }) => {
     const [a, b] = boreMm
     if (!state.sleeve || partC === undefined || a === undefined || b === undefined) return { verdicts: {}, lines: [] }

@@ -86,7 +86,8 @@ const wrong =
   (...fits: BushingState['fit'][]) =>
   ({ state: { all, bushing } }: H) =>
     all && fits.includes(bushing.fit)
-const sized = wrong('too-loose', 'too-tight')
+/** Its own place, and the wrong size: no other one has to be read for that. */
+const sized = ({ state: { bushing } }: H) => bushing.fit === 'too-loose' || bushing.fit === 'too-tight'
 const boreOut = ({ state }: H) => state.housing.size === 'out'
 const bad = ['out', 'yields', 'loose-in-housing']
 

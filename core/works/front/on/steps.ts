@@ -86,6 +86,7 @@ const places =
 const measured = putting.turn({
   entry: 'measure-hub',
   fields: { hubMm: { each: places('hub') }, noseMm: { each: places('nose') } },
+  judged: ({ state: { verdict } }) => verdict && (verdict === 'in' ? 'in' : 'out'),
 })
 const heated = putting.turn({
   entry: 'damper-hot',
@@ -116,7 +117,11 @@ const started = (school: (h: H) => OnSchool) =>
   })
 const bySlide = started(({ state }) => (state.slides ? 'slide' : 'heat'))
 const byScrew = started(() => 'screw')
-const homed = putting.turn({ entry: 'damper-home', fields: { beforeMm: {}, afterMm: {} } })
+const homed = putting.turn({
+  entry: 'damper-home',
+  fields: { beforeMm: {}, afterMm: {} },
+  judged: ({ state }) => (isHome(state) ? 'in' : 'out'),
+})
 
 const notOn = { code: 'damper-not-on', soft: false } as const
 const fits = ({ state }: H) => state.damper !== null && state.verdict === 'in' && state.started === null

@@ -1,6 +1,7 @@
 import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
+import { worstVerdict } from '../../../measure/verdict'
 import type { Clock } from '../../clock'
 import { endsOf, readPlace, sectionOf, treatmentOf, type EndSpot } from '../read-front'
 import { readSeal, SAME_MM, type SealState } from '../read-seal'
@@ -94,6 +95,10 @@ const measured = seals.turn({
   entry: 'seal-depth',
   fields: {
     edgesMm: { each: () => [12, 3, 6, 9].map((hour) => ({ figures: { hour: String(hour) }, spot: `hour-${hour}` })) },
+  },
+  judged: ({ state: { verdict, lean } }) => {
+    if (verdict === null || lean === null) return null
+    return verdict === 'too-deep' ? 'out' : worstVerdict([verdict, lean])
   },
 })
 

@@ -22,7 +22,12 @@ const top = whole(
     way: { word: (offDeg ?? 0) > 0 ? 'front.back' : 'front.forward' },
   }),
 )
-const read = top.turn({ entry: 'read-tdc', fields: { forwardDeg: {}, backwardDeg: {}, markDeg: {} } })
+const isOff = (offDeg: number | null) => offDeg !== null && Math.abs(offDeg) > POINTER_DEG
+const read = top.turn({
+  entry: 'read-tdc',
+  fields: { forwardDeg: {}, backwardDeg: {}, markDeg: {} },
+  judged: ({ state }) => (!state.top || state.top.doubtful || isOff(state.offDeg) ? 'out' : 'in'),
+})
 const set = top.turn({ entry: 'set-pointer', fields: { byDeg: ({ state }) => -(state.top?.pointerErrorDeg ?? 0) } })
 const notRead = { code: 'top-not-read', soft: true } as const
 
@@ -53,8 +58,7 @@ export const tdc = logic({
       },
       {
         action: 'set',
-        when: ({ state }) =>
-          state.top?.doubtful === false && state.offDeg !== null && Math.abs(state.offDeg) > POINTER_DEG,
+        when: ({ state }) => state.top?.doubtful === false && isOff(state.offDeg),
         gate: { code: 'pointer-off', soft: true },
         reason: 'pointer-off',
         turn: set,

@@ -5,7 +5,7 @@ import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
 import { isAtPressure } from '../../../measure/test-pressure'
 import type { Clock } from '../../clock'
-import { holdDueAt, readHold, readIn, sectionOf, sleeveScope, type HoldState } from '../read-sleeves'
+import { heldPressure, holdDueAt, readHold, readIn, sectionOf, sleeveScope, type HoldState } from '../read-sleeves'
 
 const says = {
   actions: ['begin', 'read', 'send-back', 'again', 'close-stage', 'done'],
@@ -90,6 +90,17 @@ const end = system.turn({
     wet: {},
   },
   after: { 'no-hold': ({ state }) => state.start === null },
+  said: ({ snapshot, state: { start }, nowMs }, { endKPa, endC }): Said => {
+    const section = sectionOf(snapshot)
+    if (!start || !section || endKPa === undefined || endC === undefined) return nothingSaid
+    const result = heldPressure(section, start, { endKPa, endC, at: new Date(nowMs).toISOString() })
+    const verdict = result.verdict === 'rose' ? 'out' : result.verdict
+    const { dropKPa } = result
+    return {
+      verdicts: { endKPa: verdict },
+      lines: [{ word: 'drop', figures: { dropKPa, allowedKPa: section.test.allowedDropKPa }, verdict }],
+    }
+  },
 })
 
 const holes = part({

@@ -15,7 +15,10 @@ const { part, whole, first, logic } = stageSteps('gas-test', says)
 
 /** Injectors whose return flow is beyond the book or unlike the others. */
 export function oddFlows(snapshot: Snapshot): number[] {
-  return (readFlows(snapshot).outliers?.values ?? []).filter((v) => v.verdict !== 'usual').map((v) => Number(v.id))
+  const { values, outliers } = readFlows(snapshot)
+  const most = sectionOf(snapshot)?.returnFlow.max ?? Infinity
+  const unlike = (outliers?.values ?? []).filter((v) => v.verdict !== 'usual').map((v) => Number(v.id))
+  return values.map((v) => v.cylinder).filter((c, i) => values[i]!.value > most || unlike.includes(c))
 }
 
 const soaped = part({
@@ -31,6 +34,10 @@ const flowing = part({
 const flow = flowing.turn({
   entry: 'return-flow',
   fields: { value: {} },
+  judged: ({ snapshot, spot }, { value }) =>
+    value === undefined || value > (sectionOf(snapshot)?.returnFlow.max ?? Infinity)
+      ? null
+      : { value: oddFlows(snapshot).includes(spot.cylinder!) ? 'out' : 'in' },
   said: ({ snapshot }, { value }) => {
     const maxFlow = sectionOf(snapshot)?.returnFlow.max
     if (value === undefined || maxFlow === undefined) return nothingSaid

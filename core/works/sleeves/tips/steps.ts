@@ -118,6 +118,8 @@ const measure = tips.turn({
       },
     },
   },
+  // Inside, but not where one washer puts it: something else is wrong with it.
+  judged: (then) => (sound(then) || !reading(then) ? null : { valueMm: 'out' }),
   said: ({ snapshot }, { valueMm }, { uncertaintyMm }) => {
     if (valueMm === undefined) return nothingSaid
     const { minMm, maxMm } = sectionOf(snapshot)!.tip
