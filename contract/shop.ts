@@ -37,6 +37,8 @@ export const jobCard = z.strictObject({
   cylinders: z.int(),
   nextStage: z.enum(stageNames).nullable(),
   signed: z.boolean(),
+  /** Closed as it stands, with things open. */
+  ended: z.boolean().default(false),
   lastAt: z.iso.datetime(),
   lastPerson: z.string().nullable(),
   readings: z.int(),

@@ -117,7 +117,7 @@ export function sayMove(move: Move, write: FigureWriter): SaidMove {
   const leads = move.to ? blanks({ ...move, ...move.to }, write) : filled
   const path = `move.${move.words}`
   return {
-    head: { key: `${path}.head.${move.head}`, ...filled },
+    head: { key: `${isShared(move.head, sharedHeads) ? 'move' : path}.head.${move.head}`, ...filled },
     why: {
       key: isShared(move.reason, sharedReasons) ? `move.${move.reason}` : `${path}.why.${whyOf(move)}`,
       ...filled,
@@ -133,7 +133,8 @@ export function sayMove(move: Move, write: FigureWriter): SaidMove {
 }
 
 /** What is said alike on every stage: why it is closed, that its sheet lacks it, and what leads on. */
-export const sharedReasons = ['closed', 'no-section'] as const
+export const sharedReasons = ['closed', 'no-section', 'left-open'] as const
+export const sharedHeads = ['left-open'] as const
 export const sharedButtons = ['close-stage', 'done', 'sheet-first', 'next-cylinder'] as const
 const isShared = (word: string, shared: readonly string[]) => shared.includes(word)
 

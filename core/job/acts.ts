@@ -4,7 +4,7 @@ import { actSchemas } from '../works/kind'
 import { entryWhats, isGrouped, kindsByWork, type EntryAct } from '../works/kinds'
 import { complaintNames, usage } from './intake'
 import { placeCode } from './place'
-import { id, placement, takenPlan, zeroPlace } from './snapshot'
+import { id, MOST_OPEN, openThing, placement, takenPlan, zeroPlace } from './snapshot'
 import { setStages, stageNames, workChoices } from './stages'
 
 const reason = z.string().trim().max(300)
@@ -81,6 +81,13 @@ const ownActs = z.discriminatedUnion('what', [
     expectMm: lengthMm,
   }),
   z.strictObject({ what: z.literal('strike-shim'), fitId: id, reason }),
+  /** Closes the record with stages open: signed as such, and counted as good nowhere. */
+  z.strictObject({
+    what: z.literal('end-as-it-stands'),
+    why: reason.min(1),
+    /** What was shown as open: it must be what is. */
+    open: z.array(openThing.partial({ stage: true })).max(MOST_OPEN),
+  }),
   z.strictObject({ what: z.literal('close-stage'), stage: z.enum(stageNames), note: reason }),
   z.strictObject({ what: z.literal('reopen-stage'), stage: z.enum(stageNames), note: reason.min(1) }),
   z.strictObject({ what: z.literal('adopt-sheet'), sheetId: id }),

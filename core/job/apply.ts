@@ -185,14 +185,17 @@ export function applyAct(snapshot: Snapshot, act: JobAct, occasion: Occasion): S
     case 'strike-shim': {
       return lieShims({ ...snapshot, shimFits: strike(snapshot.shimFits, act.fitId, { ...by, reason: act.reason }) })
     }
+    case 'end-as-it-stands':
     case 'close-stage':
     case 'reopen-stage': {
+      const ends = act.what === 'end-as-it-stands'
       const closure = {
         seq,
         ...by,
-        stage: act.stage,
-        closes: act.what === 'close-stage',
-        note: act.note,
+        stage: ends ? ('record' as const) : act.stage,
+        closes: act.what !== 'reopen-stage',
+        note: ends ? act.why : act.note,
+        ...(ends ? { ended: act.open.map((o) => ({ ...o, stage: o.stage ?? null })) } : {}),
         hash: '',
         sealVersion: SIGNATURE_VERSION,
         storedAt: null,

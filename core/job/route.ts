@@ -6,7 +6,7 @@ import { whole, type GateProblem } from './gate'
 import type { Closure, Snapshot } from './snapshot'
 import { optionalStages, stageNames, stagesOf, type StageName, type WorkChoice } from './stages'
 
-export type StageState = 'done' | 'next' | 'begun' | 'later' | 'passed'
+export type StageState = 'done' | 'next' | 'begun' | 'later' | 'passed' | 'left'
 
 /**
  * Whether a stage is closed: its last closure counts, a reopening undoes it. What a job
@@ -19,8 +19,15 @@ export function isClosed(snapshot: Pick<Snapshot, 'closures'>, stage: StageName)
 /** What closed a stage: its own closure, or the signature of the job that passed it by; null where it is open. */
 export function closureOf(snapshot: Pick<Snapshot, 'closures'>, stage: StageName): Closure | null {
   const last = latest(snapshot.closures.filter((c) => c.stage === stage))
-  if (last?.closes) return last
-  return optionalStages.includes(stage) ? closureOf(snapshot, 'record') : null
+  if (last?.closes || stage === 'record') return last?.closes ? last : null
+  // Of a job that was ended as it stands nothing is open any more, whatever it is.
+  return optionalStages.includes(stage) ? closureOf(snapshot, 'record') : endedOf(snapshot)
+}
+
+/** The closing that ended a job as it stands; null of a job that is open, or was signed as done. */
+export function endedOf(snapshot: Pick<Snapshot, 'closures'>): Closure | null {
+  const record = closureOf(snapshot, 'record')
+  return record?.ended ? record : null
 }
 
 /** What a route is read from: the work chosen, what is closed, and the stages in which something was done. */
@@ -62,7 +69,10 @@ export function readRoute(facts: RouteFacts): { stage: StageName; state: StageSt
     !facts.begun.has(stage) &&
     route.slice(route.indexOf(stage) + 1).some((s) => facts.begun.has(s) || isClosed(facts, s))
   const next = route.find((stage) => !isClosed(facts, stage) && !passed(stage))
+  const ended = endedOf(facts) !== null
   return route.map((stage) => {
+    // Who ended it left this one open.
+    if (ended && closureOf(facts, stage)?.stage !== stage) return { stage, state: 'left' }
     if (isClosed(facts, stage)) return { stage, state: 'done' }
     if (stage === next) return { stage, state: 'next' }
     if (passed(stage)) return { stage, state: 'passed' }

@@ -40,7 +40,7 @@ const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id 
  * @param closure its place, and what it keeps; its hash is not read
  */
 export function signedText(snapshot: Snapshot, closure: Closure): string {
-  const { stage, seq, sealVersion, personId, at, storedAt, closes, note, kept, judged } = closure
+  const { stage, seq, sealVersion, personId, at, storedAt, closes, note, kept, judged, ended } = closure
   const until = <T extends Row>(rows: readonly T[]) => rows.filter((r) => r.seq <= seq).sort(bySeq)
   const stages: readonly string[] = stage === 'record' ? setStages : [stage]
   const sets = until(snapshot.sets.filter((s) => stages.includes(s.stage)))
@@ -73,7 +73,7 @@ export function signedText(snapshot: Snapshot, closure: Closure): string {
       // What its device's clock said of it, where that could not be.
       redated: placed(until(snapshot.redated ?? []).filter((r) => place.has(r.seq))),
       photos: until(snapshot.photos).map(({ id, sha256 }) => ({ id, sha256 })),
-      by: { personId, at, storedAt, closes, note },
+      by: { personId, at, storedAt, closes, note, ended },
       judged,
       kept,
       // What one of before keeps is under its own mark.

@@ -376,6 +376,16 @@ export type Kept = z.infer<typeof kept>
 export const judgedBy = z.strictObject({ sheetId: id, shims: z.array(shim), liners: z.array(liner) })
 export type JudgedBy = z.infer<typeof judgedBy>
 
+/** One thing that was open where a job was ended: what, in which stage and where; a cylinder by its number. */
+export const openThing = z.strictObject({
+  stage: z.enum(stageNames).nullable(),
+  code: z.string().min(1).max(40),
+  place: z.string().max(30).nullable(),
+})
+export type OpenThing = z.infer<typeof openThing>
+/** So many things are open at the most where a job is ended. */
+export const MOST_OPEN = 1000
+
 export const closure = z.strictObject({
   seq,
   ...by,
@@ -393,6 +403,8 @@ export const closure = z.strictObject({
   kept: kept.nullable().default(null),
   /** Of a stage or job that was closed by version 4: what it was judged by. */
   judged: judgedBy.nullable().default(null),
+  /** Of a job that was ended as it stands, for the reason in its note: what was open; left out of any other closing. */
+  ended: z.array(openThing).max(MOST_OPEN).optional(),
 })
 export type Closure = z.infer<typeof closure>
 

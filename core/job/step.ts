@@ -3,6 +3,7 @@ import type { EntryAct, EntryWhat } from '../works/kinds'
 import { stageLine, type StageName } from '../works/stage-table'
 import { filled } from './ask'
 import type { GateProblem } from './gate'
+import { leftMove } from './left-move'
 import { mover, type ActionOf, type CautionOf, type Figures, type HeadOf, type Move, type Says } from './move'
 import { sameSpot, spotKey, spotOf, type Spot } from './place'
 import { isClosed, routeStages } from './route'
@@ -308,6 +309,8 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     const standing = (snapshot: Snapshot, hand: Hand): Standing => {
       const nowMs = hand.nowMs ?? 0
       const plain = (move: Move): Standing => ({ move, doing: null, doubt: false, yields: false, next: null })
+      const left = leftMove(snapshot, stage)
+      if (left) return plain(left)
       if (isClosed(snapshot, stage)) return plain(make('done' as ActionOf<C>, 'closed'))
       let doubt: { move: Move; own: boolean } | null = null
       for (const part of of.parts) {

@@ -5,6 +5,7 @@ import { under, list, stageTitle, type Block } from '../job/record-blocks'
 import type { Sheet, Snapshot } from '../job/snapshot'
 import { stageNames } from '../job/stages'
 import { joined, NONE, word, type Told } from '../job/told'
+import { endedTold } from './open-things'
 import { byEachLimits } from './by-each-limits'
 import { stageLogic } from './logic'
 import type { StageName, StageOf, WorkName } from './stage-table'
@@ -57,7 +58,9 @@ function limitsTold(snapshot: Snapshot, stage: StageName, nowMs: number): Told[]
  */
 export function recordSections(snapshot: Snapshot, parts: readonly WorkRecord[], nowMs: number): RecordSection[] {
   const stages = Object.assign({}, ...parts.map((p) => p.stages)) as Partial<WorkRecord['stages']>
-  return stageNames.flatMap((stage): RecordSection[] => {
+  const ended = endedTold(snapshot)
+  const first = ended.length > 0 ? [{ stage: 'record' as const, judged: snapshot, blocks: ended, failed: null }] : []
+  const own = stageNames.flatMap((stage): RecordSection[] => {
     const of = stages[stage]
     if (!of) return []
     const judged = asJudged(snapshot, stage)
@@ -72,4 +75,5 @@ export function recordSections(snapshot: Snapshot, parts: readonly WorkRecord[],
       return [{ stage, judged, blocks, failed }]
     }
   })
+  return [...first, ...own]
 }

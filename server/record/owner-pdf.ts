@@ -2,6 +2,7 @@ import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
 import { isClosed } from '#core/job/route'
 import { signatureOf } from '#core/job/signature'
+import { endedTold } from '#core/works/open-things'
 import { tell } from '#contract/words/tell'
 import { blockContent } from './blocks-pdf'
 import { signedText, simulatedAfter, takenInBlock } from './head-pdf'
@@ -46,6 +47,7 @@ export async function ownerContent(
       fontSize: 11,
     },
     ...takenInBlock(snapshot, by),
+    ...endedTold(snapshot).flatMap((block) => blockContent(block, snapshot, by, photos)),
     ...(complaint ? [{ text: `“${complaint}”`, fontSize: 11, margin: [0, 4, 0, 0] as Margin }] : []),
     ...parts.flatMap((p) =>
       madeOf(word('owner.title'), () =>
@@ -59,9 +61,11 @@ export async function ownerContent(
       const done = parts.flatMap((p) => p.done(snapshot)).map((told) => tell(told, by))
       return [done.length > 0 ? lines(done) : { text: word('owner.nothing-done'), fontSize: 9 }]
     }),
-    signature
-      ? { text: signedText(snapshot, signature, by), bold: true, margin: [0, 8, 0, 0] }
-      : { text: word('owner.unsigned'), bold: true, color: RED, margin: [0, 8, 0, 0] },
+    signature?.ended
+      ? { text: word('record.ended-head'), bold: true, color: RED, margin: [0, 8, 0, 0] }
+      : signature
+        ? { text: signedText(snapshot, signature, by), bold: true, margin: [0, 8, 0, 0] }
+        : { text: word('owner.unsigned'), bold: true, color: RED, margin: [0, 8, 0, 0] },
     { text: word('record.deference'), fontSize: 8.5, margin: [0, 4, 0, 0] },
   ]
 }

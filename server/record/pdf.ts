@@ -1,6 +1,6 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { Snapshot } from '#core/job/snapshot'
-import { isClosed, readRoute, routeFacts } from '#core/job/route'
+import { endedOf, isClosed, readRoute, routeFacts } from '#core/job/route'
 import { signatureOf, signatureState } from '#core/job/signature'
 import { optionalStages, worksOf } from '#core/job/stages'
 import { recordSections, type WorkRecord } from '#core/works/work-record'
@@ -27,6 +27,7 @@ const titleOf = ({ job }: Snapshot): string =>
 /** Who signed it; what is open where nobody did. */
 function signedLine(snapshot: Snapshot, by: Teller): Content {
   const signature = signatureOf(snapshot)
+  if (endedOf(snapshot)) return { text: word('record.ended-head'), bold: true, color: RED }
   if (signature && isClosed(snapshot, 'record')) {
     const stands = signatureState(snapshot, signature) === 'stands'
     return { text: signedText(snapshot, signature, by), bold: true, ...(stands ? {} : { color: RED }) }

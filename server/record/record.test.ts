@@ -3,6 +3,8 @@ import { signatureHash } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
 import { stageNames, type StageName } from '#core/job/stages'
 import { ids, Played } from '#core/testing/make-snapshot'
+import { stageLogic } from '#core/works/logic'
+import { openThings } from '#core/works/open-things'
 import { bridge, wholeJob } from '#core/testing/tarrock'
 import { readingsCsv } from './csv'
 import { ownerContent, ownerPdf } from './owner-pdf'
@@ -404,5 +406,22 @@ describe('the readings as CSV', () => {
     expect(rows[1]).toContain(',90,0.101,typed,fine,')
     expect(rows[1]).toMatch(/Ines Varga,2026-11-02T08:00:00\.000Z,typed; twice$/)
     expect(rows[0]).toMatch(/,,,$/)
+  })
+})
+
+describe('a job that is ended as it stands', () => {
+  it('says so first on record and owner\u2019s page, with why and what was open, and is signed nowhere', async () => {
+    const open = openThings(played.snapshot, (stage) => stageLogic[stage], Date.now())
+    played.act({ what: 'end-as-it-stands', why: 'the block is cracked', open })
+    for (const told of [await record(), await owner()]) {
+      const lines = told.split('\n')
+      const at = (start: string) => lines.findIndex((l) => l.includes(start))
+      expect(at('the block is cracked')).toBeGreaterThan(-1)
+      expect(at('Trial fit: ')).toBeGreaterThan(at('the block is cracked'))
+      expect(told).toContain('Ended as it stands, with things open: not signed as done.')
+      expect(told).not.toContain('Signed by')
+    }
+    const lines = (await record()).split('\n')
+    expect(lines.findIndex((l) => l.includes('the block is cracked'))).toBeLessThan(8)
   })
 })

@@ -73,7 +73,9 @@ export async function readOpenJobs(store: Store): Promise<PlannedJob[]> {
     readingMoments(store, jobIds),
     rows(store, 'bookedTimes', where),
     select(store, 'SELECT targetId FROM strikes WHERE jobId IN (:jobIds)', { jobIds }),
-    select(store, 'SELECT jobId, seq, personId, at, stage, closes FROM closures WHERE jobId IN (:jobIds)', { jobIds }),
+    select(store, 'SELECT jobId, seq, personId, at, stage, closes, ended FROM closures WHERE jobId IN (:jobIds)', {
+      jobIds,
+    }),
     select(store, entriesSql, { jobIds }),
   ])
   const struck = new Set(strikes.map((s) => s.targetId))

@@ -1,6 +1,7 @@
 import { laterClosed } from '#core/job/route'
 import { keepsOpen } from '#core/job/gate'
-import { gateProblems } from '#core/works/logic'
+import { gateProblems, stageLogic } from '#core/works/logic'
+import { cannotEnd, openThings } from '#core/works/open-things'
 import { keptOf } from '#core/job/kept'
 import { judgedNow } from '#core/job/as-judged'
 import { hashText } from '#core/job/signature'
@@ -51,6 +52,7 @@ async function insertClosure(
   snapshot: Snapshot,
   act: { stage: StageName; note: string },
   closes: boolean,
+  ended?: Closure['ended'],
 ): Promise<void> {
   const { personId, at, seq } = stamp(work)
   const storedAt = new Date()
@@ -66,6 +68,7 @@ async function insertClosure(
     storedAt: storedAt.toISOString(),
     kept: closes && act.stage === 'record' ? keptOf(snapshot) : null,
     judged: closes ? judgedNow(snapshot, act.stage) : null,
+    ...(ended ? { ended } : {}),
   }
   const round = snapshot.closures.filter((c) => c.stage === act.stage).length
   const text = signedText(snapshot, closure)
@@ -145,6 +148,16 @@ export async function carryOutOnJob(work: Work, act: JobAct): Promise<void> {
           hard.map((p) => `${p.code}:${p.cylinders.join(',')}`),
         )
       await insertClosure(work, snapshot, act, true)
+      break
+    }
+    case 'end-as-it-stands': {
+      refuseManyClosings(snapshot)
+      refuseClosed(snapshot, 'record')
+      const person = snapshot.people.find((p) => p.id === work.command.personId) ?? null
+      const open = openThings(snapshot, (stage) => stageLogic[stage], Date.parse(work.command.at))
+      const why = cannotEnd(person, act.open, open)
+      if (why) throw new Refusal(why)
+      await insertClosure(work, snapshot, { stage: 'record', note: act.why }, true, open)
       break
     }
     case 'reopen-stage':

@@ -116,12 +116,10 @@ export async function carryOut(store: Store, raw: unknown, arrivedMs: number | n
     if (error instanceof UniqueConstraintError) {
       const earlier = await earlierOutcome(store, command)
       if (earlier) return earlier
-      const closedTwice = command.act.what === 'close-stage' && 'closures_round' in error.fields
-      return refuse(
-        store,
-        command,
-        closedTwice ? new Refusal('stage-closed', [(command.act as { stage: string }).stage]) : new Refusal('id-taken'),
-      )
+      const { act } = command
+      const closes = act.what === 'close-stage' ? act.stage : act.what === 'end-as-it-stands' ? 'record' : null
+      const closedTwice = closes !== null && 'closures_round' in error.fields
+      return refuse(store, command, closedTwice ? new Refusal('stage-closed', [closes]) : new Refusal('id-taken'))
     }
     if (error instanceof Refusal) return refuse(store, command, error)
     if (storeTrouble(error)) throw error

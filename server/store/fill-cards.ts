@@ -42,7 +42,7 @@ export async function fillCards(store: Store): Promise<number> {
     const jobIds = missing.slice(i, i + AT_ONCE).map((r) => r.id)
     const [jobs, closures, begun, entries, counts, last] = await Promise.all([
       rows(store, 'jobs', { id: jobIds }),
-      select(store, 'SELECT jobId, seq, personId, at, stage, closes FROM closures WHERE jobId IN (:jobIds)', {
+      select(store, 'SELECT jobId, seq, personId, at, stage, closes, ended FROM closures WHERE jobId IN (:jobIds)', {
         jobIds,
       }),
       select(store, begunSql, { jobIds }),

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize'
-import { isClosed, readRoute, routeFacts, type RouteFacts } from '#core/job/route'
+import { endedOf, isClosed, readRoute, routeFacts, type RouteFacts } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
 import { stageNames, type StageName } from '#core/job/stages'
 import { clocksOf, marksOf } from '#core/works/logic'
@@ -16,9 +16,16 @@ export function standOf(facts: RouteFacts): {
   nextStage: StageName | null
   stageAt: number
   signed: boolean
+  ended: boolean
 } {
   const next = readRoute(facts).find((r) => r.state === 'next')?.stage ?? null
-  return { begun: [...facts.begun], nextStage: next, stageAt: stageAt(next), signed: next === null }
+  return {
+    begun: [...facts.begun],
+    nextStage: next,
+    stageAt: stageAt(next),
+    signed: next === null,
+    ended: endedOf(facts) !== null,
+  }
 }
 
 /** Where a stage comes in the order of the trade; a signed job comes behind all. */

@@ -36,6 +36,7 @@ function toCard(r: Row): JobCard {
     cylinders: num(r.cylinders),
     nextStage: (r.nextStage as StageName | null) ?? null,
     signed: Boolean(r.signed),
+    ended: Boolean(r.ended),
     lastAt: iso(r.lastAt),
     lastPerson: (r.lastPerson as string | null) ?? null,
     readings: num(r.readings),

@@ -330,6 +330,8 @@ export const tables = {
     wantedBy: { type: DataTypes.DATEONLY, allowNull: true },
     archived: { type: DataTypes.BOOLEAN, allowNull: false },
     signed: { type: DataTypes.BOOLEAN, allowNull: false },
+    /** It was closed as it stands, with things open. */
+    ended: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
     nextStage: { ...text(20), allowNull: true },
     stageAt: whole,
     begun: json,
@@ -397,6 +399,7 @@ export const tables = {
     storedAt: { type: DataTypes.DATE(3), allowNull: true },
     kept: jsonOrNull,
     judged: jsonOrNull,
+    ended: jsonOrNull,
     personId: uuid,
     at: when,
   },

@@ -112,6 +112,7 @@ export const toClosure = (c: Row): Closure => ({
   storedAt: c.storedAt ? iso(c.storedAt) : null,
   kept: c.kept ? list<Closure['kept']>(c.kept) : null,
   judged: c.judged ? list<Closure['judged']>(c.judged) : null,
+  ...(c.ended ? { ended: list<NonNullable<Closure['ended']>>(c.ended) } : {}),
 })
 
 /** What a job that came as a file brought of another shop: it is this job's alone. */

@@ -3,6 +3,8 @@ import mariadb from 'mariadb'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { readRoute, routeFacts } from '#core/job/route'
 import { signatureState, signatureOf } from '#core/job/signature'
+import { stageLogic } from '#core/works/logic'
+import { openThings } from '#core/works/open-things'
 import type { JobAct, ShopAct } from '#contract/commands'
 import { commandOf, TestServer } from '../testing/test-store'
 import { driverFor } from './store'
@@ -402,7 +404,7 @@ describe('a store from before the whole job', () => {
     await connection.query(`
       DROP TABLE pullers, pullLogs, findings, photos, photoBytes, grades, decisions, sealFits, pressLogs, bookedTimes;
       ALTER TABLE settings DROP COLUMN renewalCosts, DROP COLUMN crew; ALTER TABLE sheets DROP COLUMN page, DROP COLUMN copiedOn, DROP COLUMN liner, DROP COLUMN seals;
-      ALTER TABLE tallyMarks DROP COLUMN place, DROP COLUMN item, DROP COLUMN count; ALTER TABLE closures DROP INDEX closures_round, DROP COLUMN sealVersion, DROP COLUMN round, DROP COLUMN storedAt, DROP COLUMN kept, DROP COLUMN judged;
+      ALTER TABLE tallyMarks DROP COLUMN place, DROP COLUMN item, DROP COLUMN count; ALTER TABLE closures DROP INDEX closures_round, DROP COLUMN sealVersion, DROP COLUMN round, DROP COLUMN storedAt, DROP COLUMN kept, DROP COLUMN judged, DROP COLUMN ended;
       INSERT INTO closures SELECT seq + 1000000, jobId, stage, closes, note, hash, personId, at FROM closures WHERE closes;
       ALTER TABLE jobs DROP COLUMN work, DROP COLUMN complaints, DROP COLUMN usageValue, DROP COLUMN usageUnit, DROP COLUMN wantedBy, DROP COLUMN archived, DROP COLUMN fromJobId, DROP COLUMN takenIn, DROP COLUMN brought;
       DELETE FROM migrations WHERE name > '003'`)
@@ -432,5 +434,49 @@ describe('a store from before the whole job', () => {
     expect(ferry.closures.every((c) => signatureState(ferry, c) === 'unknown')).toBe(true)
     expect(ferry.readings.length).toBeGreaterThan(40)
     await anew.stop()
+  })
+})
+
+describe('a job that is ended as it stands', () => {
+  const openNow = async () => {
+    const snapshot = await server.snapshot(job)
+    return openThings(snapshot, (stage) => stageLogic[stage], Date.now())
+  }
+  const end = async (open?: Awaited<ReturnType<typeof openNow>>, by = person) =>
+    (
+      await server.send(
+        commandOf({ what: 'end-as-it-stands', why: 'the block is cracked', open: open ?? (await openNow()) }, job, by),
+      )
+    )[0]!
+  const technician = async () => (await server.shop()).people.find((p) => p.role === 'technician')!.id
+  const card = async () => (await server.shop()).jobs.find((j) => j.id === job)!
+
+  it('is closed by a lead alone, who saw all that is open, once', async () => {
+    expect(await end(undefined, await technician())).toMatchObject({ result: 'refused', code: 'lead-only' })
+    const seen = await openNow()
+    await only(plug(true))
+    expect(await end(seen)).toMatchObject({ result: 'refused', code: 'open-changed' })
+    expect(await end()).toMatchObject({ result: 'done' })
+    expect(await end([])).toMatchObject({ result: 'refused', code: 'stage-closed' })
+    expect(await card()).toMatchObject({ signed: true, ended: true, nextStage: null })
+    const snapshot = await server.snapshot(job)
+    expect(signatureState(snapshot, signatureOf(snapshot)!)).toBe('stands')
+    expect(signatureOf(snapshot)!.ended).toContainEqual({ stage: 'record', code: 'plug-in', place: '1' })
+  })
+  it('takes nothing more until it is opened again, then goes on', async () => {
+    expect(await end()).toMatchObject({ result: 'done' })
+    expect(await only(finding())).toMatchObject({ result: 'refused', code: 'stage-closed' })
+    expect(await only(plug(true))).toMatchObject({ result: 'refused', code: 'stage-closed' })
+    expect(await only({ what: 'reopen-stage', stage: 'record', note: 'another block' })).toMatchObject({
+      result: 'done',
+    })
+    expect(await card()).toMatchObject({ signed: false, ended: false })
+    expect(await only(finding())).toMatchObject({ result: 'done' })
+  })
+  it('is ended once where two leads do it at the same moment', async () => {
+    const open = await openNow()
+    const both = await Promise.all([end(open), end(open)])
+    expect(both.map((o) => o.result).sort()).toEqual(['done', 'refused'])
+    expect((await server.snapshot(job)).closures).toHaveLength(1)
   })
 })

@@ -79,7 +79,16 @@ const ready = computed(() => props.person !== null && !hard.value && (!needsNote
         {{ t(`gate.${p.code}`, { cylinders: where(p) }) }}
       </li>
     </ul>
-    <p v-if="hard">{{ t(`close.${mode}.not-yet`) }}</p>
+    <p v-if="hard">
+      {{ t(`close.${mode}.not-yet`) }}
+      <RouterLink
+        v-if="mode === 'close'"
+        class="ml-1 underline"
+        :to="{ name: 'record', params: { jobId: snapshot.job.id }, query: { end: '1' } }"
+        data-part="to-end"
+        >{{ t('close.close.end') }}</RouterLink
+      >
+    </p>
     <p v-else-if="!person">{{ t('entry.nobody') }}</p>
     <p v-else>{{ t(`close.${mode}.by`, { name: person.name, stage: t(`stage.${stage}`) }) }}</p>
     <label v-if="needsNote && !hard" class="field mt-3"

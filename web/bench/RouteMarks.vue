@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { stagesOf, type StageName, type WorkChoice } from '#core/job/stages'
 
-const props = defineProps<{ next: StageName | null; work: WorkChoice[] }>()
+/** `ended`: it was closed as it stands; which of its stages are done, its record tells. */
+const props = defineProps<{ next: StageName | null; work: WorkChoice[]; ended?: boolean }>()
 const stages = computed(() => stagesOf(props.work))
 const at = () => (props.next === null ? stages.value.length : stages.value.indexOf(props.next))
 const STEP = 13
@@ -17,7 +18,7 @@ const STEP = 13
       :cx="8 + i * STEP"
       cy="10"
       r="4.5"
-      :fill="i < at() ? 'var(--ink)' : 'var(--paper)'"
+      :fill="i < at() && !ended ? 'var(--ink)' : 'var(--paper)'"
       :stroke="i === at() ? 'var(--brass)' : 'var(--ink)'"
       :stroke-width="i === at() ? 3 : 1.2"
       :stroke-dasharray="i > at() ? '2 2' : 'none'"

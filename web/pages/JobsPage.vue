@@ -70,10 +70,10 @@ const columns = computed((): ListColumn<JobCard>[] => [
   {
     id: 'stage',
     header: t('jobs.stage'),
-    value: (j) => (j.nextStage ? t(`stage.${j.nextStage}`) : t('jobs.signed')),
+    value: (j) => (j.nextStage ? t(`stage.${j.nextStage}`) : t(j.ended ? 'jobs.ended' : 'jobs.signed')),
     cell: (j, value) =>
       h('div', { class: 'flex items-center gap-3' }, [
-        h(RouteMarks, { next: j.nextStage, work: j.work }),
+        h(RouteMarks, { next: j.nextStage, work: j.work, ended: j.ended }),
         h('span', { class: 'font-semibold' }, value),
       ]),
   },

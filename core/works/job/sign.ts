@@ -9,8 +9,8 @@ import type { StageLogic } from '../stage-logic'
 
 const says = {
   actions: ['count-out', 'sign'],
-  told: ['close-first', 'done'],
-  reasons: ['still-in', 'earlier-open', 'all-closed', 'broken', 'signed', 'signed-broken', 'signed-unknown'],
+  told: ['close-first', 'done', 'ended'],
+  reasons: ['still-in', 'earlier-open', 'all-closed', 'broken', 'signed', 'signed-broken', 'signed-unknown', 'ended'],
   cautions: ['plug', 'defer'],
 } as const
 const make = mover('record', says)
@@ -20,6 +20,10 @@ export function recordMove(snapshot: Snapshot): Move {
   if (isClosed(snapshot, 'record')) {
     const signature = signatureOf(snapshot)
     const name = nameOn(snapshot.people, signature?.personId, signature?.at)
+    if (signature?.ended)
+      return make('ended', 'ended', {
+        figures: { name, mark: signature.hash.slice(0, 12) || '…', why: signature.note },
+      })
     const state = signature ? signatureState(snapshot, signature) : 'unknown'
     // One that this device made a moment ago has its mark from the server.
     const good = state === 'stands' || (state === 'unknown' && !signature?.hash)

@@ -1,6 +1,7 @@
 import { linerIn } from '../../job/apply'
 import { among } from '../../job/gate'
 import { clampCaution, inTurn, mover, type Figures, type Move } from '../../job/move'
+import { leftMove } from '../../job/left-move'
 import { isClosed } from '../../job/route'
 import type { PlanBore, Shim, Snapshot, TakenPlan } from '../../job/snapshot'
 import { inBore, plugsIn } from '../../job/tally'
@@ -271,6 +272,8 @@ export function readWork(snapshot: Snapshot): WorkBore[] {
 
 /** The next move at the cutter. */
 export function cutMove(snapshot: Snapshot, selected: number): Move {
+  const left = leftMove(snapshot, 'cut')
+  if (left) return left
   if (isClosed(snapshot, 'cut')) return make('done', 'closed')
   const work = readWork(snapshot)
   if (work.length === 0) return make('plan-first', 'no-plan')

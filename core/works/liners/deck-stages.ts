@@ -1,4 +1,5 @@
 import { named, type GateProblem } from '../../job/gate'
+import { leftMove } from '../../job/left-move'
 import type { MeasuredStage } from '../../job/stages'
 import type { Snapshot } from '../../job/snapshot'
 import type { Verdict } from '../../measure/verdict'
@@ -45,6 +46,8 @@ const deckStage = (stage: MeasuredStage, more: (s: Snapshot) => GateProblem[] = 
   says: deckSays,
   problems: (s) => [...deckProblems(readDeck(s, stage)), ...more(s)],
   move: (s, hand) => {
+    const left = leftMove(s, stage)
+    if (left) return left
     const move = nextMove(moveInput(s, readDeck(s, stage), hand.cylinder, hand.gaugeLive ?? false))
     if (move.action !== 'close-stage') return move
     // What would be answered for is told before the stage is closed.

@@ -7,6 +7,7 @@ import { addClocksAndMarks } from './008-clocks-and-marks'
 import { addRingsOfLiners } from './009-rings-of-liners'
 import { addWhatWasJudgedBy } from './010-what-was-judged-by'
 import { addGaugesOfEveryKind } from './011-gauges-of-every-kind'
+import { addEndedAsItStands } from './012-ended-as-it-stands'
 import { columnsOf, indexes, type TableName004 as TableName } from './tables-004'
 
 /** Adds the tables, columns and indexes that are not there yet. What is there is left as it is. */
@@ -121,4 +122,5 @@ export const migrations: RunnableMigration<QueryInterface>[] = [
   { name: '009-rings-of-liners', up: ({ context }) => addRingsOfLiners(context) },
   { name: '010-what-was-judged-by', up: ({ context }) => addWhatWasJudgedBy(context) },
   { name: '011-gauges-of-every-kind', up: ({ context }) => addGaugesOfEveryKind(context) },
+  { name: '012-ended-as-it-stands', up: ({ context }) => addEndedAsItStands(context) },
 ]

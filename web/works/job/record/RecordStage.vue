@@ -2,6 +2,7 @@
 import { FileDown, Printer } from '@lucide/vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
 import { recordMove } from '#core/works/job/sign'
 import { isClosed } from '#core/job/route'
 import { readTally } from '#core/job/tally'
@@ -14,6 +15,7 @@ import { newId } from '../../../stores/new-id'
 import { recordParts } from '../../record-parts'
 import RecordSection from '../../../bench/record/RecordSection.vue'
 import EngineClock from './EngineClock.vue'
+import EndDialog from './EndDialog.vue'
 import TimesDialog from './TimesDialog.vue'
 import { worksOf } from '#core/job/stages'
 import { CloseStageDialog } from '../../../bench/dialogs'
@@ -34,6 +36,8 @@ const outbox = useOutbox()
 const paper = ref<'A4' | 'LETTER'>('A4')
 const signing = ref(false)
 const reopening = ref(false)
+/** Who comes here from a stage that cannot be closed is shown how a job is ended. */
+const ending = ref(useRoute().query.end === '1')
 
 const snapshot = computed(() => job.snapshot!)
 /** What the works of this job put on its record, once that is here. */
@@ -67,7 +71,7 @@ function go(): void {
   else if (move.value.action === 'sign') signing.value = true
 }
 useStageKeys(
-  () => signing.value || reopening.value || timing.value,
+  () => signing.value || reopening.value || timing.value || ending.value,
   () => move.value,
   { n: go },
 )
@@ -128,7 +132,7 @@ function sign(): void {
         <p v-if="underWay" role="status" data-part="file-under-way">{{ t('file.under-way') }}</p>
         <p v-if="outbox.waiting" class="font-semibold">{{ t('record.waiting', { n: outbox.waiting }) }}</p>
       </div>
-      <RecordSection v-for="s in sections" :key="s.stage" :section="s" @photo="showPhoto" />
+      <RecordSection v-for="(s, i) in sections" :key="`${s.stage} ${i}`" :section="s" @photo="showPhoto" />
       <EngineClock :snapshot="snapshot" class="mt-3" />
       <h2 class="mt-4 mb-1">{{ t('record.cautions') }}</h2>
       <ul class="max-w-[90ch] list-disc pl-5 text-body" data-part="cautions">
@@ -139,8 +143,18 @@ function sign(): void {
     <MoveBar :move="move" @go="go"
       ><button v-if="signed" type="button" class="key shrink-0" data-part="reopen" @click="reopening = true">
         {{ t('pad.reopen') }}
+      </button>
+      <button
+        v-else-if="move.action !== 'sign'"
+        type="button"
+        class="key shrink-0"
+        data-part="end"
+        @click="ending = true"
+      >
+        {{ t('record.end') }}
       </button></MoveBar
     >
+    <EndDialog v-if="ending && !signed" :snapshot="snapshot" @close="ending = false" />
     <CloseStageDialog
       :open="reopening"
       mode="reopen"

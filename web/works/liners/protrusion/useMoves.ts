@@ -1,6 +1,7 @@
 import { computed, type ComputedRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { useGoOn } from '../../../bench/useGoOn'
+import { leftMove } from '#core/job/left-move'
 import { linerIn } from '#core/job/apply'
 import type { Deck } from '#core/works/liners/deck'
 import { moveInput, shimOfThickness } from '#core/works/liners/move-input'
@@ -26,6 +27,8 @@ export function useMoves(
 
   const move = computed<NextMove | null>(() => {
     if (!job.snapshot || !deck.value) return null
+    const left = leftMove(job.snapshot, stage.value) as NextMove | null
+    if (left) return left
     return nextMove(moveInput(job.snapshot, deck.value, job.selected, entry.zeroDue.value))
   })
 
