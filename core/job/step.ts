@@ -61,6 +61,8 @@ export interface Part {
   refuse(snapshot: Snapshot, act: EntryAct, nowMs: number): Refused | null
   /** What its turns can ask, as `measure-tip.valueMm`: each has its words. */
   words: readonly string[]
+  /** Where the choices of its turns have their words, by entry and field. */
+  choices: Readonly<Record<string, string>>
   /** The steps by what names them, for tests that go down each. */
   steps: readonly { action: string; code: string; soft: boolean; doubt: boolean }[]
 }
@@ -171,6 +173,9 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
           anywhere: of.anywhere === true,
           round: of.round === true,
           entries: turns.map((t) => t.entry),
+          choices: Object.fromEntries(
+            turns.flatMap((t) => Object.entries(t.choices).map(([field, path]) => [`${t.entry}.${field}`, path])),
+          ),
           words: once(turns.flatMap((t) => t.words.map((word) => `${t.entry}.${word}`))),
           steps: steps.flatMap(({ action, gate, doubt = false }) => (gate ? [{ action, ...gate, doubt }] : [])),
           at(snapshot, spot, nowMs, hand) {
@@ -365,6 +370,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
         of.parts.find((p) => p.entries.some((e) => e === act.what))?.refuse(snapshot, act, nowMs) ?? null,
       steps: of.parts.flatMap((p) => p.steps),
       asked: once(of.parts.flatMap((p) => p.words)),
+      choices: Object.assign({}, ...of.parts.map((p) => p.choices)) as Record<string, string>,
     }
   }
   return { part, whole, first, logic }

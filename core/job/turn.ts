@@ -172,6 +172,8 @@ export interface Turn<H = Here> {
   orders: readonly string[]
   /** What it can ask, by the words of its questions. */
   words: readonly string[]
+  /** Where the choices of a field have their words. */
+  choices: Readonly<Record<string, string>>
   refuses(here: H, act: EntryAct): string | null
 }
 
@@ -377,6 +379,9 @@ export function turnOf<W extends EntryWhat, H extends Here<Spot, unknown>, Order
       if (typeof of === 'function') return []
       return of.rows ? Object.keys(of.each as object).map((field) => `${name}.${field}`) : [name]
     }),
+    choices: Object.fromEntries(
+      fields.flatMap(([name, of]) => (typeof of !== 'function' && of.words ? [[name, of.words]] : [])),
+    ),
     asks,
     more: fields.flatMap(([name, of]) => (typeof of !== 'function' && of.more ? [MORE + name] : []))[0] ?? null,
     said: (here, answers, measuredBy) => {

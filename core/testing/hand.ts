@@ -1,4 +1,3 @@
-import { expect } from 'vitest'
 import type { JobAct } from '../job/acts'
 import { applyAct } from '../job/apply'
 import type { Move } from '../job/move'
@@ -13,12 +12,13 @@ import { workWith } from '../works/leaks/work-with'
 import { settledNow } from '../works/leaks/read-leak'
 import { lastAt } from '../works/sleeves/read-sleeves'
 import { sendBack } from '../works/sleeves/send-back'
+import { newUuid } from './new-uuid'
 
 const START = Date.parse('2026-11-24T09:00:00.000Z')
 const person = '00000000-0000-4000-8000-000000000001'
-/** A UUID that nobody else makes here. */
-let made = 0
-export const newUuid = (): string => `00000000-0000-4000-8000-${(++made + 1e6).toString(16).padStart(12, '0')}`
+
+/** A hand that cannot go on: the next move leads nowhere, or to something that is refused. */
+export class Stuck extends Error {}
 
 /** Somebody who does what the next move says and knows nothing else; the simulated engine answers. */
 export class Hand {
@@ -58,10 +58,9 @@ export class Hand {
     if (move.action === 'next-cylinder') this.cylinder = (move.to ?? move).cylinder!
     else if (move.action === 'next-place') this.place = move.to?.place ?? move.place
     else if (move.action === 'close-stage') {
-      expect(
-        gateProblems(this.job, move.stage, this.nowMs).filter((p) => !p.soft),
-        this.moves.slice(-8).join(' | '),
-      ).toEqual([])
+      const hard = gateProblems(this.job, move.stage, this.nowMs).filter((p) => !p.soft)
+      if (hard.length > 0)
+        throw new Stuck(`${move.stage} is offered for closing over ${hard.map((p) => p.code).join()}`)
       this.act({ what: 'close-stage', stage: move.stage, note: '' })
     } else if (move.action === 'to-ladder') this.act({ what: 'reopen-stage', stage: 'find-leak', note: 'still shows' })
     else if (['wait', 'wait-cure', 'wait-rest'].includes(move.action))
@@ -74,9 +73,11 @@ export class Hand {
       this.act({ what: 'reopen-stage', stage: 'galleries', note: 'cut since' })
     else {
       const acts = this.actsOf(move)
-      expect(acts.length, `nothing follows ${this.moves.slice(-4).join(' | ')} (${move.reason})`).toBeGreaterThan(0)
+      if (acts.length === 0) throw new Stuck(`nothing follows ${this.moves.slice(-4).join(' | ')} (${move.reason})`)
       for (const act of acts) {
-        expect(stageLogic[move.stage].refuse?.(this.job, act, this.nowMs) ?? null).toBeNull()
+        const refused = stageLogic[move.stage].refuse?.(this.job, act, this.nowMs) ?? null
+        if (refused)
+          throw new Stuck(`${move.stage} ${move.action} is refused: ${refused.code} ${refused.details.join()}`)
         this.act(act)
       }
       if (move.action === 'settle') this.addWork()

@@ -13,7 +13,8 @@ import { entriesOf, kindOf, rowsName, type EntryAct, type EntryWhat } from '../w
 import { gateProblems, stageLogic } from '../works/logic'
 import type { Doing, Refused } from '../works/stage-logic'
 import type { StageName } from '../works/stage-table'
-import { Hand, newUuid } from './hand'
+import { Hand } from './hand'
+import { newUuid } from './new-uuid'
 
 /** Every way to choose in an entry, one field at a time. */
 function choicesOf(what: EntryWhat): Record<string, unknown>[] {

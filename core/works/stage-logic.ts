@@ -47,6 +47,8 @@ export interface StageLogic {
   steps?: readonly { action: string; code: string; soft: boolean; doubt: boolean }[]
   /** What its turns can ask, as `measure-tip.valueMm`: each has its words. */
   asked?: readonly string[]
+  /** Where the choices of its turns have their words, by entry and field: `decide-barrel.way`. */
+  choices?: Readonly<Record<string, string>>
   /** Its next physical action. */
   move(snapshot: Snapshot, hand: Hand): Move
   /** Why an entry of this stage cannot be taken as it is; null where it can. */

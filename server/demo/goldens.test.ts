@@ -2,7 +2,7 @@ import type { Content } from 'pdfmake/interfaces'
 import { describe, expect, it } from 'vitest'
 import { recordContent } from '../record/pdf'
 import { Hand } from '../testing/hand'
-import { walks } from '../testing/walks'
+import { walks } from '../testing/walks/golden'
 
 /** Everything that is written in a part of a paper, a line each; what is drawn stands as that. */
 function linesOf(content: unknown): string[] {

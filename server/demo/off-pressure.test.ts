@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { newUuid } from '#core/testing/hand'
+import { newUuid } from '#core/testing/new-uuid'
 import type { EntryAct } from '#core/works/kinds'
 import { Hand, newJob } from '../testing/hand'
 import { gearboxTruth } from './gearbox-world'

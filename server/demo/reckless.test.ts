@@ -1,224 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { jobAct } from '#contract/commands'
-import type { Snapshot } from '#core/job/snapshot'
-import type { UnitTruth } from '#core/sim/unit-truth'
-import { applyAct } from '#core/job/apply'
-import { newUuid } from '#core/testing/hand'
 import { RecklessHand } from '#core/testing/reckless'
 import type { EntryAct } from '#core/works/kinds'
 import { stageLogic } from '#core/works/logic'
 import type { StageName } from '#core/works/stage-table'
-import { startLeakTable, type LeakTable } from '#core/works/leaks/leak-table'
-import type { BushingSection } from '#core/works/bushings/section'
-import type { FrontSection } from '#core/works/front/section'
-import type { SleeveSection } from '#core/works/sleeves/section'
-import type { BarrelSection } from '#core/works/barrels/section'
-import { keepsOpen } from '#core/job/gate'
-import { isClosed } from '#core/job/route'
-import { gateProblems } from '#core/works/logic'
-import { barrels, compressorTruth } from './compressor-world'
-import { newJob } from '../testing/hand'
-import { faultsOf } from '../testing/blanks'
-import { askFaults } from '../testing/ask-faults'
-import { crusherTruth } from './camshaft-world'
-import { ferryBlock } from './world'
-import { crusherFront } from './front-world'
-import { pumpTruth } from './unit-world'
+import { lookedAt } from '../testing/walks/looked'
+import { works } from '../testing/walks/works'
 
-const mapValues = <K extends string, A, B>(of: Readonly<Record<K, A>>, change: (a: A) => B): Record<K, B> =>
-  Object.fromEntries(Object.entries<A>(of).map(([k, a]) => [k, change(a)])) as Record<K, B>
 /** So many hands at the least, and at the most. */
 const [LEAST, MOST] = [12, 300]
-
-interface Tried {
-  name: string
-  /** The job as it is taken in, and such with a sheet that is not the demo's. */
-  jobs: (() => Snapshot)[]
-  truth: UnitTruth
-  stages: StageName[]
-  /** What its gauges can tell, mm. */
-  uncertaintyMm?: number
-}
-const withBarrels = (change: Partial<BarrelSection> | null) => (): Snapshot => {
-  const job = newJob('sarn', ['barrels'], [])
-  const { barrels: _, ...others } = job.sheet.sections
-  return {
-    ...job,
-    sheet: { ...job.sheet, sections: change === null ? others : { ...others, barrels: { ...barrels, ...change } } },
-  }
-}
-const withTips = (change: Partial<SleeveSection>) => (): Snapshot => {
-  const job = newJob('orrin', ['tips'], [])
-  const sleeves = { ...job.sheet.sections.sleeves!, ...change }
-  return { ...job, sheet: { ...job.sheet, sections: { ...job.sheet.sections, sleeves } } }
-}
-const withSleeves = (change: Partial<SleeveSection>) => (): Snapshot => {
-  const job = newJob('orrin', ['sleeves', 'tips'], [])
-  const sleeves = { ...job.sheet.sections.sleeves!, ...change }
-  return { ...job, sheet: { ...job.sheet, sections: { ...job.sheet.sections, sleeves } } }
-}
-/** A job with stages closed, as another shop left it. */
-const withClosed = (job: Snapshot, stages: readonly StageName[]): Snapshot =>
-  stages.reduce((now, stage, i) => applyAct(now, { what: 'close-stage', stage, note: '' }, { ...by, seq: i + 1 }), job)
-const by = { seq: 1, at: '2026-11-24T08:00:00.000Z', personId: '00000000-0000-4000-8000-000000000001' }
-/** One whose leak was found, so that one sleeve alone is done. */
-const withCause = (change: Partial<SleeveSection>) => (): Snapshot => {
-  const act = { what: 'settle-cause', settledId: newUuid(), cause: 'sleeve-seal', cylinder: 2, chance: 0.9 } as const
-  return applyAct(withSleeves(change)(), act, by)
-}
-const withBushings = (change: Partial<BushingSection> | null) => (): Snapshot => {
-  const job = newJob('brennick', ['bushings'], [])
-  const { bushings, ...others } = job.sheet.sections
-  return {
-    ...job,
-    sheet: { ...job.sheet, sections: change === null ? others : { ...others, bushings: { ...bushings!, ...change } } },
-  }
-}
-const { ends: endSheets, damper } = newJob('brennick', ['front', 'rear'], []).sheet.sections.front!
-const damperSheet = damper!
-const resting = endSheets.map((e) => ({ ...e, restMin: 600, seal: { ...e.seal, kind: 'ptfe' as const, lip: null } }))
-const withEnds = (change: Partial<FrontSection> | null) => (): Snapshot => {
-  const job = newJob('brennick', ['front', 'rear'], [])
-  const { front, ...others } = job.sheet.sections
-  return {
-    ...job,
-    sheet: { ...job.sheet, sections: change === null ? others : { ...others, front: { ...front!, ...change } } },
-  }
-}
-const beyondDoubt: LeakTable = {
-  ...startLeakTable,
-  tests: mapValues(startLeakTable.tests, (t) => ({
-    ...t,
-    elsewhere: 0,
-    shows: mapValues(t.shows, (p) => Math.round(p)),
-  })),
-}
-const withoutSleeves = (): Snapshot => {
-  const job = newJob('orrin', ['sleeves', 'tips'], [])
-  return { ...job, sheet: { ...job.sheet, sections: {} } }
-}
-/** Works whose stages are made of steps, with what nobody sees of their engines. */
-const works: Tried[] = [
-  {
-    name: 'the yard compressor',
-    jobs: [
-      withBarrels({}),
-      withBarrels({}),
-      withBarrels({}),
-      withBarrels(null),
-      withBarrels({ oven: { ...barrels.oven, maxHeatC: 60 } }),
-      // So fine that a bore on size may still not be true.
-      withBarrels({ barrel: { ...barrels.barrel, outOfRoundMaxMm: 0.001, taperMaxMm: 0.001 } }),
-      withBarrels({ pin: { pinMm: 3, depthMm: 5, leastWallMm: 6 } }),
-    ],
-    truth: { ...pumpTruth, leaks: [], barrels: compressorTruth },
-    stages: ['barrel-measure', 'barrel-fit', 'barrel-sleeve', 'barrel-bore', 'barrel-ready'],
-  },
-  {
-    name: 'a leak that is looked for',
-    jobs: [
-      () => newJob('orrin', ['find-leak', 'first-run'], ['fuel-in-coolant', 'gas-in-coolant']),
-      // A shop that trusts its tests beyond doubt: what was seen wrong leaves no cause.
-      () => ({
-        ...newJob('orrin', ['find-leak', 'first-run'], ['fuel-in-coolant']),
-        leakTable: beyondDoubt,
-      }),
-      () => newJob('orrin', ['tips', 'first-run'], ['overheats']),
-      () => newJob('orrin', ['tips', 'first-run'], []),
-    ],
-    truth: { ...pumpTruth, washers: {} },
-    stages: ['find-leak', 'first-run'],
-  },
-  {
-    name: 'cam bushings',
-    jobs: [
-      withBushings({}),
-      withBushings({}),
-      // Journals that any gauge finds good: what else is told is told.
-      withBushings({ journalTolMm: 0.2 }),
-      withBushings({ journalTolMm: 0.2 }),
-      withBushings(null),
-      // Gauges that cannot tell, a drilling that no bushing meets, a circuit with a blind end.
-      withBushings({ clearance: { minMm: 0.05, maxMm: 0.09 } }),
-      // Closed by somebody before anything was cleaned.
-      () => withClosed(withBushings({})(), ['cam-out', 'bushings-out', 'galleries', 'bushing-map']),
-      // Behind a damper that is still on.
-      () => newJob('brennick', ['bushings', 'front'], []),
-    ],
-    truth: { ...pumpTruth, leaks: [], bushings: crusherTruth, front: crusherFront },
-    stages: ['cam-out', 'bushings-out', 'galleries', 'bushing-map', 'bushings-in', 'cam-spin'],
-    uncertaintyMm: 0.02,
-  },
-  {
-    name: 'both ends of a crank',
-    jobs: [
-      withEnds({}),
-      withEnds({}),
-      withEnds({}),
-      withEnds(null),
-      () => newJob('brennick', ['bushings', 'front', 'rear'], []),
-      // Holes that strip; tracks wherever a lip could run; lips that rest; a damper that is never heated, on a thread too short.
-      withEnds({ damper: { ...damperSheet, holeShearMPa: 1 } }),
-      withEnds({ ends: endSheets.map((e) => ({ ...e, trackClearanceMm: 50, maxTrackMm: 0 })) }),
-      withEnds({ ends: resting, damper: { ...damperSheet, kind: 'fluid' } }),
-      // The same with the cover's bolts behind it.
-      () =>
-        withClosed(withEnds({ ends: resting, damper: { ...damperSheet, kind: 'fluid' } })(), [
-          'damper-off',
-          'flywheel-off',
-          'seal-out',
-          'cover',
-        ]),
-      withEnds({
-        damper: { ...damperSheet, kind: 'fluid', noseThread: { ...damperSheet.noseThread, depthMm: 5 } },
-      }),
-    ],
-    truth: { ...pumpTruth, leaks: [], bushings: crusherTruth, front: crusherFront },
-    stages: ['damper-off', 'flywheel-off', 'seal-out', 'cover', 'seal-in', 'flywheel-on', 'damper-on', 'tdc'],
-    uncertaintyMm: 0.004,
-  },
-  {
-    name: 'face seals of a gearbox',
-    jobs: [
-      () => newJob('lune', ['face-seals'], []),
-      () => newJob('lune', ['face-seals'], []),
-      () => newJob('brennick', ['face-seals'], []),
-    ],
-    truth: { ...pumpTruth, leaks: [], faces: { lostKPa: { 'pad-1': 30 } } },
-    stages: ['face-seal'],
-  },
-  {
-    name: 'deck, gasket and pistons',
-    jobs: [() => newJob('tarrock', ['deck', 'pistons'], []), () => newJob('tarrock', ['deck', 'pistons'], [])],
-    truth: { ...pumpTruth, leaks: [], block: { gapsMm: { 'deck-1-left': 0.2 }, ringsMm: ferryBlock.ringsMm } },
-    stages: ['deck-check', 'pistons-out'],
-  },
-  {
-    name: 'injector sleeves',
-    jobs: [
-      () => newJob('orrin', ['sleeves', 'tips'], []),
-      () => newJob('tarrock', ['sleeves', 'tips'], []),
-      () => newJob('orrin', ['tips'], []),
-      withTips({ washersMm: [] }),
-      // One washer brings it no further in than a gauge can tell.
-      withTips({ tip: { minMm: 2.05, maxMm: 2.3, aimMm: 2.1 } }),
-      // One washer leaves it outside, a thicker one of the shop brings it in.
-      withTips({ washersMm: [1.5, 2], tip: { minMm: 1.5, maxMm: 1.7, aimMm: 1.6 } }),
-      withoutSleeves,
-      withCause({}),
-      withCause({}),
-      // A sleeve's top that no gauge can tell from its limits.
-      withCause({ topBelow: { minMm: 0.09, maxMm: 0.15 } }),
-      // A tool that reaches where no piston goes; and one that was changed for it meanwhile.
-      withSleeves({ toolReachMm: 400 }),
-      () => withClosed(withSleeves({ toolReachMm: 400 })(), ['sleeves-out', 'sleeve-bores']),
-    ],
-    // One injector stands on two washers, one bore is large, one injector gives back too much.
-    truth: { ...pumpTruth, leaks: [], washers: { 2: 2, 3: 0 }, boreOffMm: { 4: 0.05 }, flows: { 5: 60 } },
-    stages: ['sleeves-out', 'sleeve-bores', 'sleeves-in', 'coolant-test', 'tips', 'gas-test'],
-    uncertaintyMm: 0.05,
-  },
-]
 
 describe.each(works)('$name, by hands that err', ({ jobs, truth, stages, uncertaintyMm }) => {
   it('is told one thing by bar, gate and refusal, in whole sentences, at every step of its stages', () => {
@@ -228,22 +18,17 @@ describe.each(works)('$name, by hands that err', ({ jobs, truth, stages, uncerta
     const wanted = stages.flatMap((stage) => stageLogic[stage].steps!.map((s) => `${stage} ${s.action} ${s.code}`))
     const orders = stages.flatMap((stage) => (stageLogic[stage].says.orders ?? []).map((order) => `${stage} ${order}`))
     const open = () => [...wanted.filter((step) => !met.has(step)), ...orders.filter((order) => !refused.has(order))]
+    const look = (hand: RecklessHand, stage: StageName) => expect(lookedAt(hand, stage, met)).toEqual([])
     // Each seed errs otherwise: as many as it takes to come to every step and every refusal.
     for (let seed = 1; seed <= LEAST || (seed <= MOST && open().length > 0); seed++) {
-      const hand = new RecklessHand(
-        jobs[seed % jobs.length]!(),
-        truth,
-        seed,
-        (now) => lookAt(now, now.stage, met),
-        uncertaintyMm,
-        sent,
-      )
-      for (const stage of stages) lookAt(hand, stage, met)
+      const job = jobs[seed % jobs.length]!()
+      const hand = new RecklessHand(job, truth, seed, (now) => look(now, now.stage), uncertaintyMm, sent)
+      for (const stage of stages) look(hand, stage)
       for (let i = 0; i < 220 && hand.recklessly(); i++)
         // A stage that is not next is looked at, too: who comes to it is told what is first.
         if (i % 20 === 0) {
           hand.probe(stages)
-          for (const stage of stages) lookAt(hand, stage, met)
+          for (const stage of stages) look(hand, stage)
         }
       for (const act of hand.taken) expect(jobAct.safeParse(act).error?.issues ?? [], JSON.stringify(act)).toEqual([])
       for (const order of hand.refusedWith) refused.add(order)
@@ -251,39 +36,3 @@ describe.each(works)('$name, by hands that err', ({ jobs, truth, stages, uncerta
     expect(open(), 'steps that nobody came to, refusals that nobody met').toEqual([])
   })
 })
-
-/** What holds whatever was done: bar and gate are one list, soft is answered for, hard refuses, every sentence is whole. */
-function lookAt(hand: RecklessHand, stage: StageName, met: Set<string>): void {
-  const logic = stageLogic[stage]
-  const { steps } = logic
-  if (!steps || isClosed(hand.job, stage)) return
-  const inHand = { cylinder: hand.cylinder, place: hand.place, nowMs: hand.nowMs }
-  const move = logic.move(hand.job, inHand)
-  const problems = gateProblems(hand.job, stage, hand.nowMs)
-  const told = `${stage} ${move.action} ${move.head} ${move.reason} · ${problems.map((p) => p.code).join()}`
-  expect(faultsOf(move), told).toEqual([])
-  for (const { code, soft } of problems) {
-    expect(
-      steps.map((s) => s.code),
-      told,
-    ).toContain(code)
-    expect(steps.find((s) => s.code === code)!.soft, told).toBe(soft)
-  }
-  // The stage is offered for closing exactly where nothing is in the way but what can be answered for and only told.
-  const doubts = steps.filter((s) => s.doubt).map((s) => s.code)
-  if (move.action === 'close-stage')
-    expect(
-      problems.filter((p) => !doubts.includes(p.code)),
-      told,
-    ).toEqual([])
-  else expect(problems.length, told).toBeGreaterThan(0)
-  // Closed over a hard one it is refused; over soft ones it wants words.
-  const hard = problems.some((p) => !p.soft)
-  expect(keepsOpen(problems, 'it may go so').length > 0, told).toBe(hard)
-  expect(keepsOpen(problems, '').length > 0, told).toBe(problems.length > 0)
-  for (const { action, code } of steps)
-    if ((action === move.action || action === move.head) && problems.some((p) => p.code === code))
-      met.add(`${stage} ${action} ${code}`)
-  const doing = logic.doing?.(hand.job, inHand)
-  if (doing) expect(askFaults(doing), told).toEqual([])
-}

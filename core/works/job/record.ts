@@ -7,6 +7,7 @@ import { clockHour } from '../../measure/angle'
 import { stageHours } from '../../time/stage-hours'
 import { fastenerEntries, jointOf, readJoint } from '../fasteners/read-joint'
 import type { WorkRecord } from '../work-record'
+import { enteredTold } from './entered'
 import { gaugesTold } from './gauges'
 
 /** What must be said behind a signature: that it is broken, or cannot be checked; nothing where it stands. */
@@ -115,6 +116,7 @@ export const record: WorkRecord<'job'> = {
       ...closures(snapshot),
       ...redated(snapshot),
       ...struck(snapshot),
+      ...enteredTold(snapshot),
     ],
   },
   cautions: (s) => (worksOf(s.job.work).includes('liners') ? ['heavy'] : []),

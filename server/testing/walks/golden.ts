@@ -1,12 +1,12 @@
 import type { Snapshot } from '#core/job/snapshot'
 import type { UnitTruth } from '#core/sim/unit-truth'
-import { barrels, compressorTruth } from '../demo/compressor-world'
-import { crusherTruth } from '../demo/camshaft-world'
-import { crusherFront } from '../demo/front-world'
-import { gearboxTruth } from '../demo/gearbox-world'
-import { pumpTruth } from '../demo/unit-world'
-import { ferryBlock } from '../demo/world'
-import { newJob } from './hand'
+import { barrels, compressorTruth } from '../../demo/compressor-world'
+import { crusherTruth } from '../../demo/camshaft-world'
+import { crusherFront } from '../../demo/front-world'
+import { gearboxTruth } from '../../demo/gearbox-world'
+import { pumpTruth } from '../../demo/unit-world'
+import { ferryBlock } from '../../demo/world'
+import { newJob } from './new-job'
 
 const compressor = (): Snapshot => {
   const job = newJob('sarn', ['barrels'], [])
