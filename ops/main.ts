@@ -11,6 +11,9 @@ const help = () => `Even Bore — liner protrusion measured, corrected and recor
                       --hooks adds the check before a commit
   ./evenbore test     all tests, the interface in a real browser included
   ./evenbore bench    measures the speeds and writes docs/benchmarks.md
+  ./evenbore walks    somebody who errs and somebody who finishes walk through all
+                      works, on sheets made at random: --count N --seed S;
+                      the last line says what was found
   ./evenbore shots    takes the pictures in docs/screenshots from the demo data
   ./evenbore calc     one calculation: calc NAME < input.json (calc --list)
 
@@ -45,6 +48,15 @@ function portOption(args: string[]): number | undefined {
   return port
 }
 
+/** A whole number above nothing; the usual one where none is given. */
+function wholeOption(args: string[], name: string, usual: number): number {
+  const text = option(args, name)
+  const value = text === undefined ? usual : Number(text)
+  if (!Number.isSafeInteger(value) || value < 1)
+    throw new StepFailed(`${name} wants a whole number, not "${text}".`, 'See ./evenbore --help.')
+  return value
+}
+
 async function main(args: string[]): Promise<number> {
   const [what, ...rest] = args
   const host = option(rest, '--host')
@@ -75,6 +87,10 @@ async function main(args: string[]): Promise<number> {
   if (what === 'dev') return (await import('./dev')).dev({ hooks: rest.includes('--hooks') }).then(() => 0)
   if (what === 'test') return (await import('./test')).test(rest)
   if (what === 'bench') return (await import('./bench')).bench().then(() => 0)
+  if (what === 'walks') {
+    const [count, seed] = [wholeOption(rest, '--count', 280), wholeOption(rest, '--seed', 1)]
+    return (await import('./walks')).walks(count, seed)
+  }
   if (what === 'shots') return (await import('./shots')).shots().then(() => 0)
   console.error(`There is no "${what}". ./evenbore --help tells what there is.`)
   return 2

@@ -7,7 +7,7 @@ import type { StageName } from '../job/stages'
 import { playDoing } from '../sim/plays'
 import type { UnitTruth } from '../sim/unit-truth'
 import { gateProblems, stageLogic } from '../works/logic'
-import type { EntryAct } from '../works/kinds'
+import { allCollections, entriesOf, type EntryAct } from '../works/kinds'
 import { workWith } from '../works/leaks/work-with'
 import { settledNow } from '../works/leaks/read-leak'
 import { lastAt } from '../works/sleeves/read-sleeves'
@@ -17,6 +17,10 @@ import { newUuid } from './new-uuid'
 const START = Date.parse('2026-11-24T09:00:00.000Z')
 const person = '00000000-0000-4000-8000-000000000001'
 
+interface Done {
+  seq: number
+  at: string
+}
 /** A hand that cannot go on: the next move leads nowhere, or to something that is refused. */
 export class Stuck extends Error {}
 
@@ -25,7 +29,7 @@ export class Hand {
   cylinder = 1
   place: string | null = null
   nowMs = START
-  seq = 0
+  seq: number
   moves: string[] = []
 
   constructor(
@@ -33,7 +37,12 @@ export class Hand {
     protected readonly truth: UnitTruth,
     /** Looks at every move before it is done. */
     private readonly seen?: (move: Move) => void,
-  ) {}
+  ) {
+    // What is there comes before what this hand does, in place and time.
+    const there = [...job.closures, ...allCollections.flatMap((rows) => entriesOf(job, rows) as readonly Done[])]
+    this.seq = Math.max(0, ...there.map((d) => d.seq))
+    this.nowMs = Math.max(START, ...there.map((d) => Date.parse(d.at) + 60_000))
+  }
 
   act(act: JobAct): void {
     const by = { seq: ++this.seq, at: new Date(this.nowMs).toISOString(), personId: person }
@@ -65,6 +74,8 @@ export class Hand {
     } else if (move.action === 'to-ladder') this.act({ what: 'reopen-stage', stage: 'find-leak', note: 'still shows' })
     else if (['wait', 'wait-cure', 'wait-rest'].includes(move.action))
       this.nowMs += 60_000 * Number(move.figures.minutes)
+    else if (move.action === 'send-back' && move.stage === 'gas-test')
+      this.act({ what: 'reopen-stage', stage: 'tips', note: 'it bubbles' })
     else if (move.action === 'send-back' || move.action === 'pull-again')
       for (const act of sendBack(this.job, move.cylinder!, 'out again')) this.act(act)
     else if (move.action === 'reseat')

@@ -3,19 +3,36 @@ import { inner } from '../figure-types'
 import { filled, nextAsk, type Answer, type Answers, type Ask } from '../job/ask'
 import { strikable, strikeEntry } from '../job/entries'
 import { sameSpot, spotOf, type Spot } from '../job/place'
+import { applyAct } from '../job/apply'
 import { isClosed, reopenProblems, routeStages } from '../job/route'
 import type { Snapshot } from '../job/snapshot'
+import { finestOf, takenWith } from '../job/taken-with'
 import { playDoing } from '../sim/plays'
 import { seededRandom } from '../sim/random'
 import type { UnitTruth } from '../sim/unit-truth'
 import type { ByTurn } from '../works/kind'
-import { entriesOf, kindOf, rowsName, type EntryAct, type EntryWhat } from '../works/kinds'
+import {
+  entriesOf,
+  isGrouped,
+  kindOf,
+  rowsName,
+  sections as sectionSchema,
+  type EntryAct,
+  type EntryWhat,
+} from '../works/kinds'
 import { gateProblems, stageLogic } from '../works/logic'
 import type { Doing, Refused } from '../works/stage-logic'
 import type { StageName } from '../works/stage-table'
 import { Hand } from './hand'
 import { newUuid } from './new-uuid'
 
+/** An old damper's end is told where its stage is closed; of several bolts the others are next either way. */
+const notByItself: readonly EntryWhat[] = ['judge-damper', 'tighten-bolt', 'damper-hot']
+/** Whether the sheet of a job tells of the work of a kind, where that has a part of it. */
+function sheetHas({ sheet: { sections } }: Snapshot, what: EntryWhat): boolean {
+  const { work } = kindOf[what]
+  return !(work in (sectionSchema as unknown as z.ZodObject).shape) || work in sections
+}
 /** Every way to choose in an entry, one field at a time. */
 function choicesOf(what: EntryWhat): Record<string, unknown>[] {
   const all = Object.entries(kindOf[what].given).flatMap(([name, schema]): Record<string, unknown>[] => {
@@ -38,6 +55,8 @@ export class RecklessHand extends Hand {
   readonly refusedWith = new Set<string>()
   /** Every act that was taken. */
   readonly taken: EntryAct[] = []
+  /** Figures beyond a limit that were taken, and that neither bar nor gate told a moment later. */
+  readonly untold: string[] = []
 
   constructor(
     job: Snapshot,
@@ -87,10 +106,63 @@ export class RecklessHand extends Hand {
   /** Tries an entry, and does it where nothing refuses it. */
   private attempt(stage: StageName, doing: Doing, share: number, more: ByTurn = {}): void {
     const answers = this.answersTo(doing, share)
-    const acts = doing.make(answers, { gaugeId: null, uncertaintyMm: this.uncertaintyMm }, newUuid, more)
+    const by = { gaugeId: null, uncertaintyMm: this.uncertaintyMm }
+    // Now and then nobody says what it was read with.
+    const gauges = this.chance(0.8) ? finestOf(this.job) : () => null
+    const read = doing.asks(answers).filter((a) => typeof answers[a.key] === 'number')
+    const used = takenWith(this.job.rule, read, gauges)
+    const grouped = isGrouped(kindOf[doing.entry].work)
+    const acts = doing.make(answers, by, newUuid, grouped && used.length > 0 ? { ...more, takenWith: used } : more)
     if (!acts)
       throw new Error(`${stage} ${doing.entry}: ${JSON.stringify(filled(doing.asks(answers), answers))} makes nothing`)
+    const { verdicts } = doing.said(answers, by)
+    const before = this.taken.length
+    const start = this.job
     for (const act of acts) this.submit(stage, act)
+    if (this.taken.length === before || isClosed(this.job, stage)) return
+    const beyond = Object.keys(verdicts).filter((key) => verdicts[key] === 'out')
+    // With several at once, or where it was something else that is told, nobody can say which of them it is.
+    if (beyond.length !== 1 || notByItself.includes(doing.entry)) return
+    const [key] = beyond as [string]
+    const right = playDoing(this.truth, start, doing, this.before(doing, answers, key), 1)[key]
+    const good = { ...answers, [key]: right! }
+    const saidOfGood = doing.said(good, by)
+    if (typeof right !== 'number' || saidOfGood.verdicts[key] === 'out') return
+    if (saidOfGood.lines.some((l) => l.verdict === 'out')) return
+    const then = this.after(stage, start, doing.make(good, by, newUuid, more) ?? [])
+    // Where the place is told of already, one figure more says nothing.
+    if (then === null || this.toldAt(stage, then, doing)) return
+    if (this.says(stage, then) === this.says(stage, this.job))
+      this.untold.push(`${stage} ${doing.entry}: ${key} beyond its limit is told by nobody`)
+  }
+  /** Whether anything at a place is in the way of closing. */
+  private toldAt(stage: StageName, job: Snapshot, { cylinder, place }: Spot): boolean {
+    if (cylinder === null && place === null) return gateProblems(job, stage, this.nowMs).length > 0
+    return gateProblems(job, stage, this.nowMs).some(
+      (p) => (cylinder !== null && p.cylinders.includes(cylinder)) || (place !== null && p.places?.includes(place)),
+    )
+  }
+  /** What was answered before a figure. */
+  private before(doing: Doing, answers: Answers, key: string): Answers {
+    const keys = doing.asks(answers).map((a) => a.key)
+    return Object.fromEntries(keys.slice(0, keys.indexOf(key)).flatMap((k) => (k in answers ? [[k, answers[k]!]] : [])))
+  }
+  /** What a stage says is in its way and what is next, a minute on. */
+  private says(stage: StageName, job: Snapshot): string {
+    const nowMs = this.nowMs
+    const { action, head, reason } = stageLogic[stage].move(job, { cylinder: this.cylinder, place: this.place, nowMs })
+    const problems = gateProblems(job, stage, nowMs).map((p) => [p.code, p.cylinders, p.places])
+    return JSON.stringify([action, head, reason, problems])
+  }
+  /** A job in which these had been done instead; null where they are refused. */
+  private after(stage: StageName, start: Snapshot, acts: readonly EntryAct[]): Snapshot | null {
+    let job = start
+    for (const [i, act] of acts.entries()) {
+      if (stageLogic[stage].refuse?.(job, act, this.nowMs)) return null
+      const at = new Date(this.nowMs - 60_000).toISOString()
+      job = applyAct(job, act, { seq: this.seq + i + 1, at, personId: '' })
+    }
+    return job
   }
   /** Takes down that an entry was refused. */
   protected refuse(stage: StageName, _act: EntryAct, { code, details }: Refused): void {
@@ -164,7 +236,10 @@ export class RecklessHand extends Hand {
         ? { cylinder: this.pick(this.cylinders), place }
         : { cylinder: null, place }
     const doing = stageLogic[stage].turn?.(this.job, what as EntryWhat, spot, this.nowMs)
-    if (doing && this.chance(0.5)) this.attempt(stage, doing, 0.1, this.correcting(what as EntryWhat, doing))
+    // Of what its sheet lacks nothing can be read off its engine.
+    const readable = doing?.asks({}).length === 0 || sheetHas(this.job, what as EntryWhat)
+    if (doing && readable && this.chance(0.5))
+      this.attempt(stage, doing, 0.1, this.correcting(what as EntryWhat, doing))
     else this.send(stage, what as EntryWhat, place)
     return true
   }

@@ -29,13 +29,21 @@ const seqOf = (snapshot: Snapshot, rows: readonly RowsName[], test: (e: Taken) =
  *
  * @returns the place of that entry in the job; -1 where nothing took it apart
  */
-export function loosenedSeq(snapshot: Snapshot, code: string, cylinder: number | null): number {
-  const { sleeves, front } = snapshot.sheet.sections
+export function loosenedSeq(
+  snapshot: Snapshot,
+  code: string,
+  cylinder: number | null,
+  place: string | null = null,
+): number {
+  const { sleeves, front, faces } = snapshot.sheet.sections
   if (cylinder !== null)
     return sleeves?.clampJoint === code ? seqOf(snapshot, injectorOut, (e) => e.cylinder === cylinder) : -1
   // What is cleaned to go on was off.
   const covers = (front?.ends ?? []).filter((e) => e.cover?.joint === code).map((e) => e.end as string)
+  const pads = (faces?.pads ?? []).some((p) => p.joint === code)
   return Math.max(
+    // A seal that comes off again has its nuts off.
+    pads ? seqOf(snapshot, ['faces.steps'], (e) => e.place === place && e.step === 'ring-out') : -1,
     seqOf(snapshot, ['front.coversOff'], (e) => covers.includes(e.place!)),
     seqOf(snapshot, ['front.coverSteps'], (e) => covers.includes(e.place!) && e.step === 'clean'),
     front?.damper?.joint === code ? seqOf(snapshot, ['front.pulled', 'front.fits'], () => true) : -1,

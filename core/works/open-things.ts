@@ -1,4 +1,4 @@
-import { placeWords } from '../job/place'
+import { placeTold } from '../job/place-told'
 import { list, title, type Block } from '../job/record-blocks'
 import { endedOf, readRoute, routeFacts } from '../job/route'
 import type { OpenThing, Person, Snapshot } from '../job/snapshot'
@@ -49,13 +49,6 @@ export function cannotEnd(
   const named = new Set(open.map(nameOf))
   const there = new Set(now.map(nameOf))
   return named.size === there.size && [...there].every((n) => named.has(n)) ? null : 'open-changed'
-}
-
-const isCylinder = (place: string) => /^\d+$/.test(place)
-function placeTold(place: string): Told {
-  if (isCylinder(place)) return place
-  const { key, n } = placeWords(place)
-  return word(key, { placeN: n })
 }
 
 /** What is open, in a line a stage and kind: with the places where it is. */

@@ -1,6 +1,6 @@
 import { asJudged } from '../job/as-judged'
 import type { GateProblem } from '../job/gate'
-import { placeWords } from '../job/place'
+import { placeTold } from '../job/place-told'
 import { under, list, stageTitle, type Block } from '../job/record-blocks'
 import type { Sheet, Snapshot } from '../job/snapshot'
 import { stageNames } from '../job/stages'
@@ -28,11 +28,6 @@ export interface RecordSection {
   failed: unknown
 }
 
-/** A place by its name in the trade: `barrel-2` is barrel 2. */
-function placeTold(place: string): Told {
-  const { key, n } = placeWords(place)
-  return word(key, { placeN: n })
-}
 const problemTold = ({ code, cylinders, places = [] }: GateProblem): Told =>
   word(`gate.${code}`, { cylinders: joined([...cylinders, ...places.map(placeTold)]) })
 const sourceOf = ({ source, page }: Sheet) => [source, page].filter(Boolean).join(', ') || NONE

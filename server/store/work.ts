@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize'
 import { isClosed } from '#core/job/route'
 import { signedIn } from '#core/job/signature'
 import type { Snapshot } from '#core/job/snapshot'
-import type { StageName } from '#core/job/stages'
+import { worksOf, type StageName } from '#core/job/stages'
 import { placesOf } from '#core/works/kinds'
 import { stageLine } from '#core/works/stage-table'
 import type { Command, RefusalCode } from '#contract/commands'
@@ -85,6 +85,8 @@ export function refuseUnknownCylinder(snapshot: Snapshot, cylinder: number): voi
 
 /** Nothing happens at a place that the work of the stage does not have on this unit. */
 export function refuseUnknownPlace(snapshot: Snapshot, stage: StageName, place: string): void {
-  const places = placesOf(stageLine[stage].work, snapshot.engine, snapshot.sheet.sections)
+  // A bolt is of the record, and of whatever place of the job it holds.
+  const works = stage === 'record' ? worksOf(snapshot.job.work) : [stageLine[stage].work]
+  const places = works.flatMap((work) => placesOf(work, snapshot.engine, snapshot.sheet.sections))
   if (!places.some((p) => p.place === place)) throw new Refusal('unknown-place', [place])
 }

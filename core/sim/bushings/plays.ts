@@ -25,9 +25,15 @@ function afterBlows(truth: BushingTruth, snapshot: Snapshot, place: string, blow
   const last = looks.at(-1)
   const code = codeAt(snapshot, h)
   if (!last) return -(code?.widthMm ?? 20) + 3
+  const { fromMm = null, toMm = null, targetMm = null } = readPlacing(snapshot, h) ?? {}
+  // Where no full blow can stop, the last ones are taps.
+  const taps = fromMm !== null && toMm !== null && toMm - fromMm < truth.perBlowMm
   let depthMm = last.depthMm
-  for (let blow = last.blows; blow < blows; blow++)
-    depthMm += truth.perBlowMm * (1 + scatter(`blow ${place} ${blow}`, 0.4))
+  for (let blow = last.blows; blow < blows; blow++) {
+    const full = truth.perBlowMm * (1 + scatter(`blow ${place} ${blow}`, 0.4))
+    const leftMm = targetMm === null ? Infinity : targetMm - depthMm
+    depthMm += taps && leftMm > 0 ? Math.min(full, leftMm) : full
+  }
   return depthMm
 }
 
@@ -113,15 +119,22 @@ export const plays: Plays<UnitTruth> = {
     // One that a wrong one was sent back for is what the sheet names.
     const seen = bushingEntries(asked.snapshot, 'read').some((r) => r.place === place)
     const inBox = seen ? undefined : need(truth).box[place]
-    const { code, outerMm } = inBox ?? sheetOf(asked).codes.find((c) => c.positions.includes(n))!
+    const { codes } = sheetOf(asked)
+    const { code, outerMm } = inBox ?? codes.find((c) => c.positions.includes(n)) ?? codes[0]!
     return { code, outerMm }
   },
   'look-bushing': (truth, asked) => {
     const { snapshot, sofar } = asked
     const h = at(asked)
     const { looks, drive } = readDrive(snapshot, h)
-    if (drive?.verdict === 'too-far')
-      return { edgeMm: round((readPlacing(snapshot, h)?.fromMm ?? 0) - need(truth).perBlowMm, 2) }
+    if (drive?.verdict === 'too-far') {
+      const { fromMm, toMm } = readPlacing(snapshot, h) ?? {}
+      const from = fromMm ?? 0
+      const { perBlowMm } = need(truth)
+      // Where no full blow can stop, so far back that one brings it to the middle.
+      const half = Math.min(perBlowMm, (toMm ?? from) - from) / 2
+      return { edgeMm: round(from - perBlowMm + ((toMm ?? from) - from < perBlowMm ? half : 0), 2) }
+    }
     const blows =
       typeof sofar.blows === 'number' ? sofar.blows : (looks.at(-1)?.blows ?? 0) + (drive?.blowsToNextLook ?? 0)
     return { blows, edgeMm: round(afterBlows(need(truth), snapshot, h.place, blows), 2) }

@@ -142,9 +142,9 @@ export function readDrive(snapshot: Snapshot, at: HousingSpot): DriveState {
   const own = bushingEntries(snapshot, 'looks').filter((l) => l.place === at.place && l.seq > (aimed?.seq ?? Infinity))
   const back = own.findLastIndex((l) => l.back)
   const since = own.slice(Math.max(0, back))
-  // Two looks without a blow between them: the later one counts.
+  // Two looks without a blow between them, or blows counted anew: the later one counts.
   const looks = since
-    .filter((l, i) => since[i + 1] === undefined || since[i + 1]!.blows > l.blows)
+    .filter((l, i) => since.slice(i + 1).every((later) => later.blows > l.blows))
     .map(({ blows, edgeMm }) => ({ blows, depthMm: edgeMm }))
   const depthMm = looks.at(-1)?.depthMm ?? null
   const placing = readPlacing(snapshot, at)

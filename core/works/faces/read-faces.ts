@@ -78,26 +78,34 @@ export interface FaceState {
   tight: boolean | null
   /** The last one was begun at another pressure: it proves nothing. */
   offPressure: boolean
+  /** How often it lost the air since it was last turned. */
+  lost: number
 }
 
 /** How far the seal of a pad is. */
 export function readFace(snapshot: Snapshot, pad: PadSpot): FaceState {
   const steps = faceEntries(snapshot, 'steps', pad.place)
   const seqOf = (step: FaceStep) => steps.findLast((s) => s.step === step)?.seq ?? -1
+  // What is done again after it came off counts from there.
+  const off = seqOf('ring-out')
   const soak = steps.findLast((s) => s.step === 'soak') ?? null
   const on = readDraw(snapshot, pad, 'on', seqOf('clicked'))
   const turned = faceEntries(snapshot, 'rounds', pad.place).at(-1)?.seq ?? -1
-  const air = faceEntries(snapshot, 'airs', pad.place).findLast((a) => a.seq > turned) ?? null
-  const atPressure = air !== null && isAtPressure(air.startKPa, pad.of.airKPa)
+  const airs = faceEntries(snapshot, 'airs', pad.place).filter((a) => a.seq > turned)
+  const air = airs.at(-1) ?? null
+  const isAt = (a: Faces['airs'][number]) => isAtPressure(a.startKPa, pad.of.airKPa)
+  const holds = (a: Faces['airs'][number]) => a.startKPa - a.endKPa <= pad.of.airDropKPa + 1e-9
+  const atPressure = air !== null && isAt(air)
   return {
     off: readDraw(snapshot, pad, 'off', -1),
     on,
     // A ring that was set again is wiped again.
-    has: (step) => seqOf(step) >= 0 && (step !== 'wiped' || seqOf('wiped') > seqOf('clicked')),
+    has: (step) => seqOf(step) >= Math.max(0, off) && (step !== 'wiped' || seqOf('wiped') > seqOf('clicked')),
     soakAt: soak?.at ?? null,
     soakedAt: soak ? new Date(Date.parse(soak.at) + pad.of.soakMin * 60_000).toISOString() : null,
     air,
-    tight: air && atPressure ? air.startKPa - air.endKPa <= pad.of.airDropKPa + 1e-9 : null,
+    tight: air && atPressure ? holds(air) : null,
     offPressure: air !== null && !atPressure,
+    lost: airs.filter((a) => isAt(a) && !holds(a)).length,
   }
 }

@@ -45,6 +45,8 @@ export type FastenerSection = z.infer<typeof section>
 /** A bolt by itself, from under its head to its end. */
 const boltLengthMm = lengthOf({ least: 5, most: 1500, by: ['outside', 'rule'] })
 
+/** Which of several alike that belong to no cylinder: the pad, the end; null where there is one. */
+const place = { place: placeCode.nullable().default(null) }
 /** What a bolt took. */
 export const kinds = {
   'tighten-bolt': kind({
@@ -58,6 +60,7 @@ export const kinds = {
       joint: placeCode,
       /** Which one of several alike: the cylinder it belongs to; null for a joint that is there once. */
       cylinder: cylinderNumber.nullable(),
+      ...place,
       bolt: mark,
       /** Which round of the book it was, 0 the first. */
       round: z.int().min(0).max(20),
@@ -79,7 +82,7 @@ export const kinds = {
     stage: 'record',
     struckIn: 'record',
     quiet: true,
-    given: { joint: placeCode, cylinder: cylinderNumber.nullable(), bolt: mark, freeLengthMm: boltLengthMm },
+    given: { joint: placeCode, cylinder: cylinderNumber.nullable(), ...place, bolt: mark, freeLengthMm: boltLengthMm },
   }),
   /** The witness mark drawn over bolt and part: the last step. */
   'mark-joint': kind({
@@ -89,6 +92,6 @@ export const kinds = {
     stage: 'record',
     struckIn: 'record',
     quiet: true,
-    given: { joint: placeCode, cylinder: cylinderNumber.nullable() },
+    given: { joint: placeCode, cylinder: cylinderNumber.nullable(), ...place },
   }),
 }

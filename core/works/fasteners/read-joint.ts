@@ -88,11 +88,19 @@ function overdrawn({ torqueNm, tolNm }: Joint, readings: readonly Tightening[]):
 }
 
 /** How far a joint is since it was last taken apart: round by round, bolt by bolt. */
-export function readJoint(snapshot: Snapshot, joint: Joint, cylinder: number | null): JointState {
+export function readJoint(
+  snapshot: Snapshot,
+  joint: Joint,
+  cylinder: number | null,
+  place: string | null = null,
+): JointState {
   const { order, ofBook } = orderOf(joint)
-  const own = <T extends { joint: string; cylinder: number | null }>(rows: readonly T[]) =>
-    rows.filter((t) => t.joint === joint.code && t.cylinder === cylinder)
-  const since = loosenedSeq(snapshot, joint.code, cylinder)
+  // Entries of before named no place: they are of every one that has this joint.
+  const own = <T extends { joint: string; cylinder: number | null; place?: string | null }>(rows: readonly T[]) =>
+    rows.filter(
+      (t) => t.joint === joint.code && t.cylinder === cylinder && (place === null || (t.place ?? place) === place),
+    )
+  const since = loosenedSeq(snapshot, joint.code, cylinder, place)
   const readings = own(fastenerEntries(snapshot, 'tightenings')).filter((r) => r.seq > since)
   const rounds = joint.stages.map((share, round) => {
     const torqueNm = share * joint.torqueNm
@@ -132,7 +140,8 @@ export function jointAt(
   snapshot: Snapshot,
   code: string | null | undefined,
   cylinder: number | null,
+  place: string | null = null,
 ): JointState | null {
   const joint = code == null ? null : jointOf(snapshot, code)
-  return joint && readJoint(snapshot, joint, cylinder)
+  return joint && readJoint(snapshot, joint, cylinder, place)
 }

@@ -5,6 +5,7 @@ import { jointAt } from '../fasteners/read-joint'
 import type { Bolted } from '../fasteners/turns'
 import type { Verdict } from '../../measure/verdict'
 import { entriesAt, lastAt, type EndSpot } from './read-front'
+import { SLACK_MM } from '../../schema'
 import { trustSweep } from './schools'
 
 /** A cover on its way on. */
@@ -44,7 +45,7 @@ export function readCover(snapshot: Snapshot, end: EndSpot): CoverState {
   const skin = cover?.skinMin
   const set = sweep ? readSweep(end, sweep) : null
   return {
-    bolts: jointAt(snapshot, cover?.joint, null),
+    bolts: jointAt(snapshot, cover?.joint, null, end.place),
     clean: clean !== null,
     sealedAt: sealed?.at ?? null,
     skinAt: sealed && skin ? new Date(Date.parse(sealed.at) + skin * 60_000).toISOString() : null,
@@ -63,7 +64,7 @@ export function readSweep(
   sweep: { sweep: { angleDeg: number; valueMm: number }[]; leftStepMm: number; rightStepMm: number },
 ): SetCover | null {
   if (!cover) return null
-  return orNull(() =>
+  const set = orNull(() =>
     setCover({
       sweep: sweep.sweep,
       growsWhen: 'farther',
@@ -77,4 +78,33 @@ export function readSweep(
       dowelled: cover.dowelled,
     }),
   )
+  return set && amidLimits(set, cover)
 }
+
+/**
+ * The same with a move that ends amid both limits, an equal share of each, and not at the edge of one: what is set there
+ * is outside by the next hand's tap. Where the bolts' holes do not allow that, it stays as it is.
+ */
+function amidLimits(set: SetCover, cover: Pick<CoverSheet, CoverLimit>): SetCover {
+  const { move, after, offsetMm, offsetTowardDeg } = set
+  if (!move || !after) return set
+  const y = offsetMm * Math.cos(((offsetTowardDeg ?? 0) * Math.PI) / 180)
+  const levelMm = after.stepMm + move.upMm
+  const apartMm = levelMm + y
+  const { runoutMaxMm, stepMaxMm } = cover
+  if (runoutMaxMm + stepMaxMm === 0) return set
+  const offCentreMm = (apartMm * runoutMaxMm) / (2 * stepMaxMm + runoutMaxMm)
+  const upMm = -y + offCentreMm
+  const turn = (move.turnDeg * Math.PI) / 180
+  const play = Math.max(
+    ...[cover.railLeftMm, cover.railRightMm].map((xMm) => Math.hypot(move.rightMm, upMm - xMm * turn)),
+  )
+  if (play > cover.holeClearanceMm / 2 + SLACK_MM) return set
+  return {
+    ...set,
+    move: { ...move, upMm },
+    after: { runoutMm: 2 * Math.abs(offCentreMm), stepMm: levelMm - upMm },
+  }
+}
+type CoverSheet = NonNullable<EndSpot['of']['cover']>
+type CoverLimit = 'runoutMaxMm' | 'stepMaxMm' | 'holeClearanceMm' | 'railLeftMm' | 'railRightMm'

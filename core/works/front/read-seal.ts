@@ -11,6 +11,8 @@ export const SAME_MM = 0.4
 /** The last of the way goes by quarter turns: too deep cannot be pulled back. */
 export const LAST_MM = 1
 export const LAST_TURNS = 0.25
+/** What is left is less than anybody turns. */
+const HOME_MM = 0.02
 
 /** A seal on its way in. */
 export interface SealState {
@@ -52,8 +54,10 @@ export function readSeal(snapshot: Snapshot, end: EndSpot): SealState {
   const fromMm = measured ? mean(measured.edgesMm) : -outMm(end)
   const byTurnsMm = fromMm + turns * of.press.pitchMm
   const placedMm = placed.depthMm
-  const range =
+  const option =
     placedMm === null ? null : (placed.options.find((o) => o.fromMm <= placedMm && placedMm <= o.toMm) ?? null)
+  // A place that no press can stop at is none.
+  const range = option && option.toMm - option.fromMm >= 2 * HOME_MM - 1e-9 ? option : null
   // Nobody presses to an edge: as far inside as it may lean, where there is room.
   const inMm = range && Math.min(of.maxLeanMm, (range.toMm - range.fromMm) / 2)
   const targetMm = range && Math.min(range.toMm - inMm!, Math.max(range.fromMm + inMm!, placedMm!))
@@ -72,8 +76,6 @@ export function readSeal(snapshot: Snapshot, end: EndSpot): SealState {
     if (Math.abs(seal!.outerMm - of.seal.outerMm) > SAME_MM) return 'outside-wrong'
     return Math.abs(seal!.innerMm - of.seal.innerMm) > SAME_MM ? 'inside-wrong' : 'right'
   }
-  // What is left is less than anybody turns.
-  const HOME_MM = 0.02
   const leftMm = targetMm === null ? null : targetMm - byTurnsMm
   const step =
     leftMm !== null && leftMm > LAST_MM + of.press.stepTurns * of.press.pitchMm ? of.press.stepTurns : LAST_TURNS

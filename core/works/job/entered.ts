@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { inner, sizingOf, type Quantity } from '../../figure-types'
-import { placeWords, spotOf } from '../../job/place'
+import { spotOf } from '../../job/place'
+import { placeTold } from '../../job/place-told'
 import { list, title, under, type Block } from '../../job/record-blocks'
 import type { Snapshot } from '../../job/snapshot'
 import { joined, NONE, word, type Told } from '../../job/told'
@@ -53,12 +54,6 @@ function told(name: string, value: unknown, schema: z.core.$ZodType): Told[] {
   return Object.entries(value as object).flatMap(([key, v]) => told(key, v, shape[key] ?? z.unknown()))
 }
 
-function placeTold(place: string | null): Told {
-  if (place === null) return ''
-  const { key, n } = placeWords(place)
-  return word(key, { placeN: n })
-}
-
 const choiceWords = Object.assign({}, ...Object.values(stageLogic).map((s) => s.choices ?? {})) as Record<
   string,
   string
@@ -87,7 +82,7 @@ export function enteredTold(snapshot: Snapshot): Block[] {
       const { cylinder, place } = spotOf(own as { cylinder?: number | null; place?: string | null })
       const name = word(`act.${what}`, {
         cylinder: cylinder ?? '',
-        place: placeTold(place),
+        place: place === null ? '' : placeTold(place),
         bolt: String(own.bolt ?? ''),
       })
       const figures = Object.entries(given)

@@ -2,6 +2,7 @@ import { figures, list, table, text, title, under, words, type Block } from '../
 import { signatureState } from '../../job/signature'
 import type { Closure, Snapshot } from '../../job/snapshot'
 import { worksOf } from '../../job/stages'
+import { placeTold } from '../../job/place-told'
 import { joined, length, NONE, word, type Told } from '../../job/told'
 import { clockHour } from '../../measure/angle'
 import { stageHours } from '../../time/stage-hours'
@@ -81,11 +82,11 @@ function struck(snapshot: Snapshot): Block[] {
 /** What was tightened, joint by joint, and to what. */
 function joints(snapshot: Snapshot): Block[] {
   const all = fastenerEntries(snapshot, 'tightenings')
-  const once = new Map(all.map((r) => [`${r.joint} ${r.cylinder ?? ''}`, r]))
-  const rows = [...once.values()].flatMap(({ joint: code, cylinder }) => {
+  const once = new Map(all.map((r) => [`${r.joint} ${r.cylinder ?? ''} ${r.place ?? ''}`, r]))
+  const rows = [...once.values()].flatMap(({ joint: code, cylinder, place }) => {
     const joint = jointOf(snapshot, code)
     if (!joint) return []
-    const { rounds, witness } = readJoint(snapshot, joint, cylinder)
+    const { rounds, witness } = readJoint(snapshot, joint, cylinder, place ?? null)
     const name = joint.name || word('joint.hold-down')
     const { judged, readings } = rounds.at(-1)!
     const bolts = judged.bolts.map(({ bolt, verdict }): Told => {
@@ -95,7 +96,9 @@ function joints(snapshot: Snapshot): Block[] {
     })
     return [
       [
-        cylinder === null ? name : word('joint.title-at', { joint: name, cylinder }),
+        cylinder === null
+          ? [name, ...(place ? [', ', placeTold(place)] : [])]
+          : word('joint.title-at', { joint: name, cylinder }),
         { nm: joint.torqueNm },
         joined(bolts, '; '),
         witness ? word('joint.marked') : '',

@@ -161,10 +161,9 @@ export const readIn = onceASnapshot((snapshot: Snapshot, cylinder: number): Slee
         ])
       : null
   // A drawn bore tells by itself which mandrel it was, less its springback.
-  const drawn =
-    section && mandrelMm !== null
-      ? readExpansion(snapshot, cylinder, entry?.boreMm != null ? entry.boreMm + section.springbackMm : mandrelMm)
-      : null
+  const throughMm =
+    section?.kind === 'expanded' && entry?.boreMm != null ? entry.boreMm + section.springbackMm : mandrelMm
+  const drawn = throughMm === null ? null : readExpansion(snapshot, cylinder, throughMm)
   return {
     cylinder,
     steps,

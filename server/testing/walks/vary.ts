@@ -15,6 +15,8 @@ function varied(value: unknown, schema: z.core.$ZodType | null, random: () => nu
   const of = schema && inner(schema)
   if (schema instanceof z.ZodNullable && value !== null && random() < NULL_SHARE) return null
   if (typeof value === 'number') {
+    // What is counted in a list names something: which housings, which round.
+    if (schema === null && Number.isInteger(value)) return value
     if (value === 0 || Math.abs(value) > ALLOWED_MOST || random() > CHANGED_SHARE) return value
     const now = value * (0.5 + random())
     return Number.isInteger(value) ? Math.max(1, Math.round(now)) : Number(now.toPrecision(3))
@@ -22,10 +24,23 @@ function varied(value: unknown, schema: z.core.$ZodType | null, random: () => nu
   if (typeof value === 'boolean') return random() < OTHER_SHARE ? !value : value
   if (of instanceof z.ZodEnum && random() < OTHER_SHARE) return of.options[Math.floor(random() * of.options.length)]
   if (Array.isArray(value))
-    return value.map((v) => varied(v, of instanceof z.ZodArray ? (of.element as z.ZodType) : null, random))
+    return value.map((v) =>
+      varied(v, typeof v !== 'number' && of instanceof z.ZodArray ? (of.element as z.ZodType) : null, random),
+    )
   if (typeof value !== 'object' || value === null) return value
   const shape = of instanceof z.ZodObject ? (of.shape as Record<string, z.ZodType>) : {}
-  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, varied(v, shape[k] ?? null, random)]))
+  const now = Object.fromEntries(
+    // What a maker's compound or seal takes its time for is what it is.
+    Object.entries(value).map(([k, v]) => [k, k.endsWith('Min') ? v : varied(v, shape[k] ?? null, random)]),
+  )
+  // No maker allows next to nothing.
+  return widthOf(now) < LEAST_WIDTH * widthOf(value) ? value : now
+}
+const LEAST_WIDTH = 0.4
+/** How wide a window is; endless where it is none. */
+function widthOf(of: object): number {
+  const { minMm, maxMm } = of as { minMm?: unknown; maxMm?: unknown }
+  return typeof minMm === 'number' && typeof maxMm === 'number' ? maxMm - minMm : Infinity
 }
 
 /** A sheet of another maker: within the schema of each of its sections, the same engine with other limits. */

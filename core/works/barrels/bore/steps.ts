@@ -210,7 +210,7 @@ export const barrelBore = logic({
       },
       {
         action: 'hone',
-        when: ({ state }) => state.sizeVerdict === 'small' && !state.finished!.marksLeft,
+        when: ({ state }) => state.sizeVerdict === 'small',
         gate: { code: 'bore-off', soft: true },
         head: 'hone-last',
         reason: 'small',
@@ -219,10 +219,8 @@ export const barrelBore = logic({
       },
       {
         action: 'finish',
-        when: ({ state: { sizeVerdict, judged, finished } }) =>
-          sizeVerdict === 'in' &&
-          !finished!.marksLeft &&
-          (judged!.verdicts.taper === 'out' || judged!.verdicts.round === 'out'),
+        when: ({ state: { sizeVerdict, judged } }) =>
+          sizeVerdict === 'in' && (judged!.verdicts.taper === 'out' || judged!.verdicts.round === 'out'),
         gate: { code: 'bore-off', soft: true },
         head: 'finish-again',
         reason: 'tapered',

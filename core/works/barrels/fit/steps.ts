@@ -22,6 +22,7 @@ const says = {
     'lets-go',
     'holds-hot',
     'breaks-out',
+    'no-pin',
     'neither-holds',
     'before-hot',
     'next',
@@ -203,7 +204,10 @@ export const barrelFit = logic({
         when: ({ state }) => fits(state) && state.pinChosen === null,
         gate: { code: 'pin-undecided', soft: false },
         head: ({ state }) => (state.pinAsked === 'pin' && !unpinnable(state) ? undefined : 'trust'),
-        reason: ({ state }) => (unpinnable(state) ? 'breaks-out' : state.pinAsked === 'pin' ? 'lets-go' : 'holds-hot'),
+        reason: ({ state }) => {
+          if (unpinnable(state)) return state.pin ? 'breaks-out' : 'no-pin'
+          return state.pinAsked === 'pin' ? 'lets-go' : 'holds-hot'
+        },
         turn: choosePin,
       },
       {

@@ -199,6 +199,14 @@ export const bushingsIn = logic({
     bushings.of(
       [
         {
+          // Closed by somebody before the right one lay there.
+          action: 'stop',
+          when: (h) => bare(h) && readBushing(h.snapshot, h.spot).fit !== 'right',
+          gate: notIn,
+          reason: 'map-first',
+          yields,
+        },
+        {
           action: 'cannot',
           when: (h) => bare(h) && h.state.placing !== null && h.state.placing.targetMm === null,
           gate: notIn,

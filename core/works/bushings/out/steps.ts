@@ -1,4 +1,4 @@
-import { stageSteps } from '../../../job/step'
+import { openUnder, stageSteps } from '../../../job/step'
 import type { Here } from '../../../job/turn'
 import { lastAt, lastOf, rearFirst, sectionOf, type HousingSpot } from '../read-bushings'
 import { readPatterns } from '../read-old'
@@ -44,6 +44,20 @@ export const bushingsOut = logic({
       action: 'sheet-first',
       reason: 'no-section',
     }),
+    whole(
+      (s) => lastOf(s, 'shaftOut') === null && openUnder(s, 'bushings-out') === null,
+      () => ({
+        open: { word: 'stage.cam-out' },
+      }),
+    ).of([
+      {
+        // Closed by somebody before the shaft came out.
+        action: 'stop',
+        when: ({ state }) => state,
+        gate: stillIn,
+        reason: 'cam-first',
+      },
+    ]),
     plug.of([
       {
         action: 'plug-off',

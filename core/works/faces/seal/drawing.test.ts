@@ -45,6 +45,7 @@ const upTo = (step: FaceStep | null, onMm = 0, offMm = 5): FaceState => {
     air: null,
     tight: null,
     offPressure: false,
+    lost: 0,
   }
 }
 const frame = { width: 720, height: 500 }

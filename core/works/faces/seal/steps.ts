@@ -26,6 +26,7 @@ const says = {
     'bolts',
     'air',
     'again',
+    'off-again',
     'next-place',
     'close-stage',
     'done',
@@ -50,6 +51,7 @@ const says = {
     'before-filled',
     'off-pressure',
     'leaks',
+    'leaks-still',
     'next',
     'all-in',
     'closed',
@@ -76,13 +78,15 @@ function nextAt(h: H): string | null {
   if (state.on.turnsNow !== null) return 'draw'
   if (isOpen(state)) return 'bolts'
   if (state.tight === null) return 'air'
-  return state.tight ? null : 'again'
+  if (state.tight) return null
+  // Once is a fitting that leaks; twice is the seal.
+  return state.lost > 1 ? 'off-again' : 'again'
 }
 const is = (action: string) => (h: H) => nextAt(h) === action
 
 const pads = part({
   places: padsOf,
-  read: (s, pad) => ({ ...readFace(s, pad), bolts: jointAt(s, pad.of.joint, null) }),
+  read: (s, pad) => ({ ...readFace(s, pad), bolts: jointAt(s, pad.of.joint, null, pad.place) }),
   figures: ({ spot: { of }, state, nowMs }) => {
     const draw: DrawState = state.has('ring-out') ? state.on : state.off
     return {
@@ -129,7 +133,7 @@ const stepped = (step: FaceStep) =>
     refuses: (h, act) => {
       const before = faceSteps.slice(0, faceSteps.indexOf(act.step))
       if (before.some((b) => !h.state.has(b))) return 'face-step-first'
-      return act.step === 'clicked' && soaking(h) ? 'not-soaked' : null
+      return act.step === 'clicked' && soaking(h) && !h.state.has('clicked') ? 'not-soaked' : null
     },
   })
 const air = pads.turn({
@@ -241,6 +245,14 @@ export const faceSeal = logic({
           reason: 'leaks',
           caution: 'low-air-only',
           turn: air,
+        },
+        {
+          action: 'off-again',
+          when: is('off-again'),
+          gate: { code: 'air-lost', soft: false },
+          reason: 'leaks-still',
+          caution: 'evenly-off',
+          turn: stepped('ring-out'),
         },
       ],
       boltTurns,

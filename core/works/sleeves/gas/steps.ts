@@ -11,7 +11,7 @@ const says = {
   cautions: ['running', 'injector-spray'],
   gates: ['not-tested', 'bubbles', 'flow-unread', 'odd-flow'],
 } as const
-const { part, whole, first, logic } = stageSteps('gas-test', says)
+const { part, first, logic } = stageSteps('gas-test', says)
 
 /** Injectors whose return flow is beyond the book or unlike the others. */
 export function oddFlows(snapshot: Snapshot): number[] {
@@ -43,6 +43,12 @@ const flow = flowing.turn({
     if (value === undefined || maxFlow === undefined) return nothingSaid
     return { verdicts: { value: value > maxFlow ? 'out' : 'in' }, lines: [] }
   },
+})
+
+const odd = part({
+  places: (s) => s.engine.heads.flat().map(atCylinder),
+  read: (s, { cylinder }) => oddFlows(s).includes(cylinder),
+  figures: ({ snapshot }) => ({ cylinders: oddFlows(snapshot) }),
 })
 
 /** Gas past the washers, and the injectors against each other. */
@@ -77,10 +83,10 @@ export const gasTest = logic({
         onward: true,
       },
     ]),
-    whole(oddFlows, ({ state }) => ({ cylinders: state })).of([
+    odd.of([
       {
         action: 'odd-flow',
-        when: ({ state }) => state.length > 0,
+        when: ({ state }) => state,
         gate: { code: 'odd-flow', soft: true },
         reason: 'odd',
         doubt: true,

@@ -26,7 +26,7 @@ const says = {
     'done',
   ],
   told: ['never-clear', 'no-mandrel', 'stop', 'stands-out', 'on-the-line'],
-  heads: ['bar-teeth', 'film-any'],
+  heads: ['bar-teeth', 'film-any', 'yoke-any'],
   reasons: [
     'out-first',
     'compound',
@@ -195,6 +195,7 @@ export const sleevesIn = logic({
         action: 'yoke',
         when: (h) => seated(h) && h.state.expanded && !h.state.has('yoke'),
         gate: notIn,
+        head: ({ snapshot }) => (sectionOf(snapshot)?.yokeNm == null ? 'yoke-any' : 'yoke'),
         reason: 'tool-rises',
         caution: 'yoke',
         turn: goes('yoke'),

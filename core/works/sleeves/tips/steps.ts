@@ -21,7 +21,7 @@ const says = {
     'close-stage',
     'done',
   ],
-  told: ['stop', 'sheet-first', 'on-the-line'],
+  told: ['stop', 'sheet-first', 'on-the-line', 'other-injector'],
   heads: ['washers-out-again'],
   reasons: [
     'test-first',
@@ -33,6 +33,7 @@ const says = {
     'bubbled',
     'missing',
     'bent',
+    'bent-again',
     'outside',
     'no-washer',
     'near-limit',
@@ -47,12 +48,17 @@ const says = {
 } as const
 const { part, first, logic } = stageSteps('tips', says)
 
+/** Why a tip's measure is struck out where its injector was taken out and put back. */
+export const RESEATED = 'reseated'
+
 const before = first((s) => sectionOf(s) !== null, 'stop', 'test-first', undefined, {
   action: 'sheet-first',
   reason: 'no-section',
 })
 
 interface TipNow extends TipState, Bolted {
+  /** It was reseated since its washer went in, and says the same: the injector itself is looked at. */
+  reseated: boolean
   /** Gas came past its washer, and nobody lifted it since: it is no good any more, wherever the tip stands. */
   bubbled: boolean
   /** What lies under it came out of this job's hands: it is counted, not measured. */
@@ -66,6 +72,9 @@ const tips = part({
     const lifted = Math.max(out?.seq ?? -1, lastAt(s, 'washers', cylinder)?.seq ?? -1)
     return {
       ...readTip(s, cylinder),
+      reseated: (s.works.sleeves?.tips ?? []).some(
+        (t) => t.cylinder === cylinder && t.seq > lifted && t.struck?.reason === RESEATED,
+      ),
       bubbled: soap?.bubbles === true && soap.seq > lifted,
       known: out !== null || lastAt(s, 'in', cylinder) !== null,
       bolts: jointAt(s, sectionOf(s)?.clampJoint, cylinder),
@@ -96,7 +105,8 @@ const otherServes = ({ state: { setting, washerMm: now } }: H) =>
 const fitWasher = tips.turn({
   entry: 'fit-washer',
   fields: { thicknessMm: washerMm },
-  after: { 'one-washer': ({ state }) => state.washerMm !== null },
+  // One that was noted and is not there was never put in.
+  after: { 'one-washer': (h) => h.state.washerMm !== null && reading(h) !== 'missing' },
 })
 const otherWasher = tips.turn({
   entry: 'fit-washer',
@@ -176,9 +186,17 @@ export const tipsStage = logic({
         },
         {
           action: 'reseat',
-          when: (h) => reading(h) === 'not-seated-or-bent',
+          when: (h) => reading(h) === 'not-seated-or-bent' && !h.state.reseated,
           gate: { code: 'not-seated', soft: true },
           reason: 'bent',
+        },
+        {
+          // Another one is put in, measured and goes on; or somebody answers for this one.
+          action: 'other-injector',
+          when: (h) => reading(h) === 'not-seated-or-bent' && h.state.reseated,
+          gate: { code: 'not-seated', soft: true },
+          reason: 'bent-again',
+          doubt: true,
         },
         {
           action: 'other-washer',

@@ -35,7 +35,7 @@ const last = computed(() => {
 <template>
   <TurnShell
     :hands="hands"
-    :joint="mine ? jointAt(snapshot, mine.of.joint, null) : null"
+    :joint="mine ? jointAt(snapshot, mine.of.joint, null, mine.place) : null"
     :title="mine?.of.name ?? null"
     :empty="section ? null : t('face.no-section')"
   >

@@ -3,19 +3,21 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointAt } from '#core/works/fasteners/read-joint'
 import { lastAt, readTip, tipScope } from '#core/works/sleeves/read-sleeves'
-import { tipsStage } from '#core/works/sleeves/tips/steps'
+import { RESEATED, tipsStage } from '#core/works/sleeves/tips/steps'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import TurnShell from '../../../bench/stage/TurnShell.vue'
 import { useFigures } from '../../../bench/useFigures'
+import { useActs } from '../../../bench/useActs'
 import SleeveSection from '../SleeveSection.vue'
 import { useSleeves } from '../useSleeves'
 
 const { t } = useI18n()
+const { act } = useActs()
 const { length } = useFigures()
 const hands = useSleeves('tips', tipsStage, {
   reseat: () => {
     const { tip } = mine.value
-    if (tip) hands.strike(tip.id)
+    if (tip) act({ what: 'strike-entry', entryId: tip.id, reason: RESEATED })
   },
 })
 const { job, snapshot, section, closed } = hands
