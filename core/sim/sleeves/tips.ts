@@ -1,4 +1,4 @@
-import { readTip, sectionOf, sleeveEntries } from '../../works/sleeves/read-sleeves'
+import { deeperMm, readTip, sectionOf, sleeveEntries } from '../../works/sleeves/read-sleeves'
 import type { Plays } from '../play'
 import { round, scatter } from '../scatter'
 import { washersUnder, type UnitTruth } from '../unit-truth'
@@ -17,7 +17,9 @@ export const plays: Plays<UnitTruth> = {
     return { valueMm: round(tip + scatter(`tip ${cylinder}`, 0.012), 3) }
   },
   'washers-out': (truth, { snapshot, spot }) => ({ count: washersUnder(truth, snapshot, spot.cylinder!).length }),
-  'cut-seat': (_, { snapshot, spot }) => ({
-    byMm: round(Math.max(0.02, Math.min(5, Math.abs(readTip(snapshot, spot.cylinder!).setting?.seatToAimMm ?? 0))), 3),
-  }),
+  'cut-seat': (_, { snapshot, spot }) => {
+    const section = sectionOf(snapshot)
+    const { tip } = readTip(snapshot, spot.cylinder!)
+    return { byMm: round(Math.max(0.02, Math.min(5, (section && deeperMm(section, tip?.valueMm)) ?? 0)), 3) }
+  },
 }

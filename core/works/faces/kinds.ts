@@ -7,7 +7,17 @@ const at = { place: placeCode }
 const words = z.string().max(300).default('')
 
 /** The parts in the hand, in the order of the trade. */
-export const faceSteps = ['ring-out', 'pair', 'soak', 'bubbles', 'jelly', 'rolled', 'clicked', 'wiped'] as const
+export const faceSteps = [
+  'drained',
+  'ring-out',
+  'pair',
+  'soak',
+  'bubbles',
+  'jelly',
+  'rolled',
+  'clicked',
+  'wiped',
+] as const
 export type FaceStep = (typeof faceSteps)[number]
 
 /** Entries of the work on face seals. */

@@ -88,7 +88,9 @@ export function readFace(snapshot: Snapshot, pad: PadSpot): FaceState {
   const seqOf = (step: FaceStep) => steps.findLast((s) => s.step === step)?.seq ?? -1
   // What is done again after it came off counts from there.
   const off = seqOf('ring-out')
-  const soak = steps.findLast((s) => s.step === 'soak') ?? null
+  // Left for its time from the last bubble; while it still bubbles, from when it was laid under.
+  const soak =
+    steps.findLast((s) => s.step === 'bubbles' && s.seq > off) ?? steps.findLast((s) => s.step === 'soak') ?? null
   const on = readDraw(snapshot, pad, 'on', seqOf('clicked'))
   const turned = faceEntries(snapshot, 'rounds', pad.place).at(-1)?.seq ?? -1
   const airs = faceEntries(snapshot, 'airs', pad.place).filter((a) => a.seq > turned)
@@ -100,7 +102,10 @@ export function readFace(snapshot: Snapshot, pad: PadSpot): FaceState {
     off: readDraw(snapshot, pad, 'off', -1),
     on,
     // A ring that was set again is wiped again.
-    has: (step) => seqOf(step) >= Math.max(0, off) && (step !== 'wiped' || seqOf('wiped') > seqOf('clicked')),
+    has: (step) =>
+      // What comes off again was drained before, and one that is off was.
+      (step === 'drained' ? seqOf(step) >= 0 || off >= 0 : seqOf(step) >= Math.max(0, off)) &&
+      (step !== 'wiped' || seqOf('wiped') > seqOf('clicked')),
     soakAt: soak?.at ?? null,
     soakedAt: soak ? new Date(Date.parse(soak.at) + pad.of.soakMin * 60_000).toISOString() : null,
     air,

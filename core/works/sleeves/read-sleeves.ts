@@ -231,6 +231,10 @@ export interface TipState {
   cutMm: number
 }
 
+/** How much deeper a seat is cut so that the tip stands where it should; null where it was not measured, nought where it stands out far enough. */
+export const deeperMm = ({ tip: { aimMm } }: SleeveSection, tipMm: number | null | undefined): number | null =>
+  tipMm == null ? null : Math.max(0, aimMm - tipMm)
+
 export function readTip(snapshot: Snapshot, cylinder: number): TipState {
   const section = sectionOf(snapshot)
   const out = lastAt(snapshot, 'washersOut', cylinder)

@@ -61,7 +61,9 @@ class FinishingHand extends Hand {
       }
       // Nothing that a button does: somebody else's work, or the sheet's.
       const waits = move.action.startsWith('wait')
-      if (move.action === 'sheet-first' || (move.button === null && !waits)) return this.end()
+      // A deck is read by sets, which this hand does not.
+      const readable = stageLogic[stage].doing !== undefined
+      if (move.action === 'sheet-first' || !readable || (move.button === null && !waits)) return this.end()
       const state = `${move.action} ${move.cylinder ?? ''} ${move.place ?? ''} ${this.cylinder} ${this.place ?? ''}`
       same = state === seen ? same + 1 : 0
       seen = state

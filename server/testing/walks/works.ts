@@ -187,6 +187,9 @@ export const works: Tried[] = [
       () => newJob('tarrock', ['sleeves', 'tips'], []),
       () => newJob('orrin', ['tips'], []),
       withTips({ washersMm: [] }),
+      // Nothing of the shop's serves: a seat that is cut deeper does; and one where only a thicker washer would.
+      withTips({ washersMm: [], tip: { minMm: 2.5, maxMm: 2.7, aimMm: 2.6 } }),
+      withTips({ washersMm: [], tip: { minMm: 1.2, maxMm: 1.6, aimMm: 1.4 } }),
       // One washer brings it no further in than a gauge can tell.
       withTips({ tip: { minMm: 2.05, maxMm: 2.3, aimMm: 2.1 } }),
       // One washer leaves it outside, a thicker one of the shop brings it in.

@@ -259,6 +259,8 @@ export function useTurn(
   /** Whether a figure lies so far from what it should be that it is asked about. */
   function isFar({ about }: Ask, value: number): boolean {
     if (about === null || about === 0) return false
+    // What lies on one side of its face, typed as if it were on the other.
+    if (about < 0 && value > 0) return true
     const times = Math.abs(value / about)
     return times >= FAR || times <= 1 / FAR
   }

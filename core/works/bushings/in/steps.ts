@@ -7,6 +7,7 @@ import { lastAt, lieOf, readBushing, rearFirst, sectionOf, seenHours, type Housi
 import { dirtyBefore } from '../read-galleries'
 import {
   aimOf,
+  codeAt,
   openHousings,
   readDrive,
   readForces,
@@ -143,7 +144,11 @@ const looked = (blows: 'none' | 'counted', back: boolean | null) =>
         blows === 'none'
           ? () => 0
           : { usual: ({ state }) => (state.looks.at(-1)?.blows ?? 0) + (state.drive?.blowsToNextLook ?? 0) },
-      edgeMm: {},
+      edgeMm: {
+        // Before the first blow it stands out of its housing by most of its width: negative.
+        about: ({ snapshot, spot, state }) =>
+          state.looks.length === 0 ? -(codeAt(snapshot, spot)?.widthMm ?? 0) || null : null,
+      },
       back: back === null ? { usual: false } : () => back,
     },
     said: ({ state: { placing } }, { edgeMm }, { uncertaintyMm }) => {

@@ -12,6 +12,7 @@ import { padsOf, readFace, sectionOf, type DrawState, type FaceState, type PadSp
 const says = {
   actions: [
     'sheet-first',
+    'drained',
     'jack',
     'ring-out',
     'pair',
@@ -34,6 +35,7 @@ const says = {
   told: ['wait'],
   reasons: [
     'no-section',
+    'drain-first',
     'alternately',
     'fingers',
     'matched',
@@ -56,17 +58,25 @@ const says = {
     'all-in',
     'closed',
   ],
-  cautions: ['never-snap', 'faces', 'spirit', 'low-air-only', 'evenly-off'],
+  cautions: ['hot-oil', 'never-snap', 'faces', 'spirit', 'low-air-only', 'evenly-off'],
   gates: ['face-not-in', 'face-uneven', 'bolts-open-at', 'air-not-tried', 'air-lost'],
-  orders: ['face-step-first', 'not-soaked', 'not-drawn'],
+  orders: ['face-step-first', 'not-soaked', 'not-drawn', 'other-open'],
 } as const
 const { part, first, logic } = stageSteps('face-seal', says)
 
 type H = Here<PadSpot, FaceState & Bolted>
 const soaking = ({ state, nowMs }: H) => state.soakedAt !== null && Date.parse(state.soakedAt) > nowMs
+/** Another pad is not drawn home yet: what is blown in comes out there. */
+const othersOpen = ({ snapshot, spot }: H) =>
+  padsOf(snapshot).some((pad) => {
+    if (pad.place === spot.place) return false
+    const other = readFace(snapshot, pad)
+    return !other.has('wiped') || other.on.turnsNow !== null
+  })
 /** What is done next at a pad, in the order of the trade; null where its seal is in. */
 function nextAt(h: H): string | null {
   const { state } = h
+  if (!state.has('drained')) return 'drained'
   if (!state.has('ring-out')) return state.off.turnsNow !== null ? 'jack' : 'ring-out'
   const laid = (['pair', 'soak', 'bubbles', 'jelly', 'rolled'] as const).find((step) => !state.has(step))
   if (laid) return laid
@@ -77,10 +87,12 @@ function nextAt(h: H): string | null {
   if (state.on.uneven) return 'even'
   if (state.on.turnsNow !== null) return 'draw'
   if (isOpen(state)) return 'bolts'
-  if (state.tight === null) return 'air'
   if (state.tight) return null
   // Once is a fitting that leaks; twice is the seal.
-  return state.lost > 1 ? 'off-again' : 'again'
+  if (state.lost > 1) return 'off-again'
+  // It is tried once all are closed.
+  if (othersOpen(h)) return null
+  return state.tight === null ? 'air' : 'again'
 }
 const is = (action: string) => (h: H) => nextAt(h) === action
 
@@ -149,7 +161,11 @@ const air = pads.turn({
     const held = startKPa - endKPa <= spot.of.airDropKPa + 1e-9 ? 'in' : 'out'
     return { verdicts: { startKPa: began, endKPa: held }, lines: [] }
   },
-  after: { 'not-drawn': ({ state }) => state.on.turnsNow !== null },
+  after: {
+    'not-drawn': ({ state }) => state.on.turnsNow !== null,
+    // Air leaves by the pad that is open.
+    'other-open': othersOpen,
+  },
 })
 
 const notIn = { code: 'face-not-in', soft: false } as const
@@ -159,6 +175,14 @@ export const faceSeal = logic({
     first((s) => sectionOf(s) !== null, 'sheet-first', 'no-section'),
     pads.of(
       [
+        {
+          action: 'drained',
+          when: is('drained'),
+          gate: notIn,
+          reason: 'drain-first',
+          caution: 'hot-oil',
+          turn: stepped('drained'),
+        },
         {
           action: 'jack',
           when: is('jack'),

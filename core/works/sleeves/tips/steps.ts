@@ -6,7 +6,7 @@ import type { CylinderSpot } from '../../../job/place'
 import { judgeLower, judgeUpper, worstVerdict } from '../../../measure/verdict'
 import { jointAt } from '../../fasteners/read-joint'
 import { boltTurns, isOpen, tightenBolt, type Bolted } from '../../fasteners/turns'
-import { lastAt, readTip, sectionOf, tipScope, type TipState } from '../read-sleeves'
+import { deeperMm, lastAt, readTip, sectionOf, tipScope, type TipState } from '../read-sleeves'
 
 const says = {
   actions: [
@@ -21,7 +21,7 @@ const says = {
     'close-stage',
     'done',
   ],
-  told: ['stop', 'sheet-first', 'on-the-line', 'other-injector'],
+  told: ['stop', 'sheet-first', 'on-the-line', 'other-injector', 'thicker-washer'],
   heads: ['washers-out-again'],
   reasons: [
     'test-first',
@@ -36,6 +36,7 @@ const says = {
     'bent-again',
     'outside',
     'no-washer',
+    'none-so-thick',
     'near-limit',
     'stands',
     'next',
@@ -89,7 +90,7 @@ const tips = part({
       aimMm: section.tip.aimMm,
       washers: bubbled ? 1 : (setting?.washersLikely ?? null),
       washerMm: setting?.choiceMm ?? section.washerMm,
-      byMm: setting ? Math.abs(setting.seatToAimMm) : null,
+      byMm: deeperMm(section, tip?.valueMm),
     }
   },
 })
@@ -101,6 +102,8 @@ const sound = (h: H) => reading(h) === 'one'
 const outside = (h: H) => sound(h) && h.state.setting?.verdict === 'out'
 const otherServes = ({ state: { setting, washerMm: now } }: H) =>
   setting?.choiceMm !== null && setting?.choiceMm !== undefined && setting.choiceMm !== now
+
+const tooFarOut = ({ snapshot, state: { tip } }: H) => (tip?.valueMm ?? 0) > sectionOf(snapshot)!.tip.aimMm
 
 const fitWasher = tips.turn({
   entry: 'fit-washer',
@@ -116,7 +119,7 @@ const otherWasher = tips.turn({
 const washersOut = tips.turn({ entry: 'washers-out', fields: { count: {} } })
 const cutSeat = tips.turn({
   entry: 'cut-seat',
-  fields: { byMm: { about: ({ state }) => (state.setting ? Math.abs(state.setting.seatToAimMm) : null) } },
+  fields: { byMm: { about: ({ snapshot, state }) => deeperMm(sectionOf(snapshot)!, state.tip?.valueMm) } },
 })
 const measure = tips.turn({
   entry: 'measure-tip',
@@ -207,10 +210,18 @@ export const tipsStage = logic({
         },
         {
           action: 'cut-seat',
-          when: (h) => outside(h) && !otherServes(h),
+          when: (h) => outside(h) && !otherServes(h) && !tooFarOut(h),
           gate: { code: 'out', soft: true },
           reason: 'no-washer',
           turn: cutSeat,
+        },
+        {
+          // A seat that is cut deeper brings it out farther still.
+          action: 'thicker-washer',
+          when: (h) => outside(h) && !otherServes(h) && tooFarOut(h),
+          gate: { code: 'out', soft: true },
+          reason: 'none-so-thick',
+          doubt: true,
         },
         {
           action: 'clamp',
