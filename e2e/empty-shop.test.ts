@@ -1,6 +1,8 @@
+import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { Browser, Key } from '../testing/browser'
-import { House } from '../testing/house'
+import { engines } from '../server/demo/world'
+import { command, House } from '../testing/house'
 
 let house: House
 let browser: Browser
@@ -81,5 +83,47 @@ it('takes in a unit without cylinders as what it is: nothing of a deck or of lin
   expect([made.layout, made.heads]).toEqual(['unit', []])
   await browser.go('/engines')
   await browser.untilText('main table', /Winch gearbox\s+no cylinders\s+—\s+—\s+—/)
+  expect(await browser.complaints()).toEqual([])
+})
+
+it('names the gauge of a figure where it is read, and judges and tells by it from then on', async () => {
+  const person = (await house.shop()).people.find((p) => p.name === 'Ada Marr')!.id
+  const [engineId, jobId] = [randomUUID(), randomUUID()]
+  const { shape, sheet } = engines.orrin
+  const inShop = (act: object) => ({
+    ...command({ what: 'archive-job', archived: false }, '', person),
+    jobId: null,
+    act,
+  })
+  await house.send([
+    inShop({
+      what: 'add-engine',
+      engineId,
+      shape: { ...shape, name: 'Own eight' },
+      sheet: { ...sheet, id: randomUUID() },
+    }),
+    inShop({ what: 'start-job', jobId, engineId, title: 'Own tips', complaint: '', work: ['tips'] }),
+  ] as never)
+  await browser.go(`/jobs/${jobId}/tips`)
+  await browser.untilText('[data-part=gauge-unknown]', 'No depth gauge is named')
+  await browser.click('[data-part=name-gauge]')
+  await browser.dialog()
+  await browser.untilText('[role=dialog]', 'reads to')
+  await (await browser.find('[data-part=gauge-name]')).sendKeys('Own depth gauge')
+  await (await browser.find('[data-part=gauge-resolution] input')).sendKeys('0.01')
+  await (await browser.find('[data-part=gauge-repeatability] input')).sendKeys('0.005')
+  await browser.click('[data-part=save-gauge]')
+  await browser.noDialog()
+  await browser.untilText('[data-part=pad-gauge]', 'Own depth gauge')
+  await (await browser.find('#reading')).click()
+  await browser.type('2.1', Key.ENTER)
+  await browser.untilSaved()
+  const { works, gauges } = await house.snapshot(jobId)
+  const [tip] = works.sleeves!.tips
+  const gauge = gauges.find((g) => g.name === 'Own depth gauge')!
+  expect(tip).toMatchObject({ valueMm: 2.1, gaugeId: gauge.id, takenWith: [{ by: 'depth', gaugeId: gauge.id }] })
+  expect(tip!.uncertaintyMm).toBeCloseTo(2 * Math.hypot(0.005, 0.01 / Math.sqrt(12)), 6)
+  await browser.go(`/jobs/${jobId}/record`)
+  await browser.untilText('main', 'Own depth gauge: each reading known to ±0.012 mm')
   expect(await browser.complaints()).toEqual([])
 })

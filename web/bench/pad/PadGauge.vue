@@ -2,8 +2,11 @@
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { GaugeKind } from '#core/job/snapshot'
-import GaugeDialog from '../GaugeDialog.vue'
+import { broughtComponent } from '../../app/bring'
+import { withWords } from '../../app/i18n'
 import type { useGaugeInHand } from './useGaugeInHand'
+
+const GaugeDialog = broughtComponent(withWords(['pages'], () => import('../GaugeDialog.vue')))
 
 /** What the figure at hand is taken with: of the shop's gauges of its sort, or one that is named now. */
 const props = defineProps<{ inHand: ReturnType<typeof useGaugeInHand> }>()
@@ -36,7 +39,7 @@ const naming = ref(false)
       v-if="naming"
       :gauge="undefined"
       :kind="(instrument === 'sled' ? 'digital-sled' : instrument) as GaugeKind"
-      @saved="(id) => inHand.chooseGauge(id)"
+      @saved="(id: string) => inHand.chooseGauge(id)"
       @close="naming = false"
     />
   </div>
