@@ -107,15 +107,15 @@ describe('the tide gate gearbox', () => {
     const jobId = await house.jobId('Tide gate gearbox')
     await browser.go(`/jobs/${jobId}`)
     await browser.see('[data-part=face-parts]')
-    // A quarter of an hour that nobody waits for here: the carbons were laid in a while ago.
-    const soak = async () => {
+    // A quarter of an hour that nobody waits for here: the last bubble came a while ago.
+    const bubbles = async () => {
       // What was just done is on its way still: this one comes after it.
       await browser.untilSaved()
       const { at: place } = await shownMove(browser)
-      const step = { what: 'face-step', stepId: randomUUID(), place, step: 'soak' } as const
+      const step = { what: 'face-step', stepId: randomUUID(), place, step: 'bubbles' } as const
       expect(await send(step, jobId, 16)).toMatchObject({ result: 'done' })
     }
-    const { asked } = await carryByKey(browser, { soak, bolts: () => tightenByKey(browser) })
+    const { asked } = await carryByKey(browser, { bubbles, bolts: () => tightenByKey(browser) })
     for (const step of ['jack', 'clicked', 'draw', 'bolts', 'air']) expect(asked).toContain(`face-seal ${step}`)
     await signed(jobId)
     const done = await house.snapshot(jobId)

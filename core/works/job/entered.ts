@@ -82,7 +82,8 @@ export function enteredTold(snapshot: Snapshot): Block[] {
       const { cylinder, place } = spotOf(own as { cylinder?: number | null; place?: string | null })
       const name = word(`act.${what}`, {
         cylinder: cylinder ?? '',
-        place: place === null ? '' : placeTold(place),
+        // Where a plug is, is an opening of its cylinder.
+        place: place === null ? '' : what === 'tally-plug' ? word(`opening.${place}`) : placeTold(place),
         bolt: String(own.bolt ?? ''),
       })
       const figures = Object.entries(given)

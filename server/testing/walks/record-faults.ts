@@ -41,7 +41,14 @@ export function recordFaults(job: Snapshot, parts: readonly WorkRecord[], nowMs:
   for (const { stage, failed } of sections) if (failed) found.push(`the record of ${stage} fails: ${String(failed)}`)
   const told = sections.flatMap(({ blocks }) => blocks.flatMap(toldIn)).map((t) => cellOf(t).told)
   for (const unit of ['mm', 'thou'] as const) {
-    const by: Teller = paperTeller(job, unit)
+    const plain: Teller = paperTeller(job, unit)
+    const by: Teller = {
+      ...plain,
+      word: (key, blanks) => {
+        if (!plain.has(key)) found.push(`the record has no words for ${key}`)
+        return plain.word(key, blanks)
+      },
+    }
     for (const one of told) {
       const text = tell(one, by)
       const wrong = unreadable.find((u) => u.test(text))
