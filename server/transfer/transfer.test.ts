@@ -5,7 +5,10 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { jobFile, JOB_FILE_VERSION } from '#contract/job-file'
 import { carryAway, withPlainSeqs } from '#core/job/carry-away'
 import { hashText, orderedJson, signatureState } from '#core/job/signature'
+import { endedOf } from '#core/job/route'
 import type { Snapshot } from '#core/job/snapshot'
+import { stageLogic } from '#core/works/logic'
+import { openThings } from '#core/works/open-things'
 import { demoPhoto } from '../demo/demo-photo'
 import { bombOf } from '../testing/bomb'
 import { asFile } from '../testing/large-job'
@@ -108,6 +111,20 @@ describe('a job file', () => {
     expect(own(comparable(after))).toEqual(own(comparable(before)))
     expect(after.closures.every((c) => signatureState(after, c) === 'stands')).toBe(true)
     expect((await there.shop()).jobs.find((j) => j.id === loader)).toMatchObject({ signed: true, number: 2 })
+  })
+
+  it('that was ended as it stands is that in the other shop, too: every thing named, its mark good', async () => {
+    const gearbox = await here.jobId('Tide gate')
+    const lead = (await here.shop()).people.find((p) => p.role === 'lead')!.id
+    const open = openThings(await here.snapshot(gearbox), (stage) => stageLogic[stage], Date.now())
+    const act = { what: 'end-as-it-stands', why: 'scored through', open } as const
+    expect(await here.send(commandOf(act, gearbox, lead))).toMatchObject([{ result: 'done' }])
+    expect(await bring(await take(gearbox, 'json'))).toMatchObject({ status: 200 })
+    const [before, after] = [await here.snapshot(gearbox), await there.snapshot(gearbox)]
+    expect(own(comparable(after))).toEqual(own(comparable(before)))
+    expect(endedOf(after)).toMatchObject({ note: 'scored through', ended: open })
+    expect(signatureState(after, endedOf(after)!)).toBe('stands')
+    expect((await there.shop()).jobs.find((j) => j.id === gearbox)).toMatchObject({ signed: true, ended: true })
   })
 
   it('is not taken in twice, and leaves the first as it is', async () => {

@@ -60,7 +60,7 @@ function end(): void {
         {{ t('record.end-lead') }}
       </p>
       <label v-else class="field"
-        >{{ t('record.end-why') }}<textarea v-model="why" rows="2" maxlength="300" data-part="end-why" />
+        >{{ t('record.end-why') }}<textarea v-model="why" autofocus rows="2" maxlength="300" data-part="end-why" />
       </label>
       <p v-if="problem" class="font-semibold text-outside" role="alert">{{ problem }}</p>
       <div class="mt-4 flex gap-2">
