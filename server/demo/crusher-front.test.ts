@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import type { FrontTruth } from '#core/sim/front/truth'
 import { readCover } from '#core/works/front/read-cover'
 import { damperScrap, readDamper } from '#core/works/front/read-damper'
-import { endAt, frontEntries, readPlace } from '#core/works/front/read-front'
+import { endAt, endsOf, frontEntries, readPlace } from '#core/works/front/read-front'
 import { readFlywheel } from '#core/works/front/read-flywheel'
 import { readSeal } from '#core/works/front/read-seal'
 import { centringDoubts, removalRisks, treatmentLines, trustSweep } from '#core/works/front/schools'
@@ -137,6 +137,22 @@ describe('the front of the crusher drive', () => {
     expect(move).toMatchObject({ reason: 'rail-or-centre', button: null })
     expect(move.figures.needsRunoutMm).toBeGreaterThan(0.15)
     expect(crooked.gate).toContain('cover-not-on:front')
+  })
+  it.each([
+    ['to one side alone', { xMm: 0.12, yMm: 0, leftStepMm: 0, rightStepMm: 0 }, 'move-right'],
+    ['to one side and up', { xMm: 0.12, yMm: -0.09, leftStepMm: 0.06, rightStepMm: 0.06 }, 'move-straight'],
+    ['its end and to one side', { xMm: 0.12, yMm: 0, leftStepMm: 0.08, rightStepMm: -0.08 }, 'move-right-tip'],
+    ['its end alone', { xMm: 0, yMm: 0, leftStepMm: 0.08, rightStepMm: -0.08 }, 'move-tip'],
+  ])('says to tap a cover %s, and nothing by nothing', (_, front, head) => {
+    const crooked = new Hand(newJob('brennick', ['front'], []), withFront({ covers: { front } }))
+    const move = crooked.until('move')
+    expect(move.head).toBe(head)
+    // What is set stands amid both its limits.
+    crooked.step()
+    crooked.step()
+    const { set } = readCover(crooked.job, endsOf(crooked.job)[0]!)
+    expect(set!.verdict).toBe('leave')
+    expect(set!.runoutMm).toBeLessThan(0.9 * endsOf(crooked.job)[0]!.of.cover!.runoutMaxMm)
   })
   it('cleans again where the sealant skinned before it was drawn down', () => {
     hand.until('snug')

@@ -26,7 +26,17 @@ const says = {
     'done',
   ],
   told: ['stop', 'cannot', 'stands-off'],
-  heads: ['sweep-again', 'clean-again', 'nothing'],
+  heads: [
+    'sweep-again',
+    'clean-again',
+    'nothing',
+    'move-straight',
+    'move-right',
+    'move-right-tip',
+    'move-up',
+    'move-up-tip',
+    'move-tip',
+  ],
   reasons: [
     'no-section',
     'cam-first',
@@ -122,6 +132,20 @@ const moved = covers.turn({
   after: { 'tight-already': ({ state }) => state.tight },
 })
 
+/** Less than this nobody taps anything. */
+const LEAST_TAP_MM = 0.005
+/** Which of a move's three parts are told: what is none is not. */
+function movesBy({ spot, state: { set } }: H) {
+  const move = set?.move
+  if (!move) return 'move' as const
+  const tipMm = (move.turnDeg * Math.PI * spot.of.cover!.railLeftMm) / 180
+  const [right, up, tip] = [move.rightMm, move.upMm, tipMm].map((mm) => Math.abs(mm) >= LEAST_TAP_MM)
+  if (right && up) return tip ? ('move' as const) : ('move-straight' as const)
+  if (right) return tip ? ('move-right-tip' as const) : ('move-right' as const)
+  if (up) return tip ? ('move-up-tip' as const) : ('move-up' as const)
+  return tip ? ('move-tip' as const) : ('move' as const)
+}
+
 const notOn = { code: 'cover-not-on', soft: false } as const
 const offCentre = { code: 'cover-off-centre', soft: true } as const
 /** A skin that closed before it was drawn down seals nothing. */
@@ -189,6 +213,7 @@ export const cover = logic({
         {
           action: 'move',
           when: (h) => setAs('move')(h) && !h.state.tight,
+          head: movesBy,
           gate: offCentre,
           reason: 'off-centre',
           turn: moved,
