@@ -132,16 +132,18 @@ describe('the ends of the crank by a finger, each figure entered', () => {
     const { faces } = engines.lune.sheet.sections
     const jobId = await ownJob('lune', { faces: { pads: faces!.pads.slice(0, 1) } }, ['face-seals'], 'One pad')
     await browser.go(`/jobs/${jobId}/face-seal`)
+    await hand.until('drained')
+    await hand.go()
     await hand.until('jack')
     expect(await hand.whileIs('jack')).toBeGreaterThan(3)
     for (const step of ['ring-out', 'pair', 'soak', 'bubbles', 'jelly', 'rolled']) {
       await hand.until(step)
       await hand.go()
     }
-    // A quarter of an hour that nobody waits for here: the carbon was laid in a while ago.
+    // A quarter of an hour that nobody waits for here: the last bubble came a while ago.
     await hand.until('wait')
     await browser.untilSaved()
-    await send({ what: 'face-step', stepId: randomUUID(), place: 'pad-1', step: 'soak' }, jobId, 16)
+    await send({ what: 'face-step', stepId: randomUUID(), place: 'pad-1', step: 'bubbles' }, jobId, 16)
     for (const step of ['clicked', 'wiped']) {
       await browser.until(async () => {
         const { action } = await shownMove(browser)
