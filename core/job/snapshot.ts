@@ -151,7 +151,7 @@ export const gauge = z
   .superRefine((g, context) => {
     const lacks = (path: string, message: string) => context.addIssue({ code: 'custom', message, path: [path] })
     if (quantityOf(g.kind) === 'length') {
-      if (g.resolutionMm < FINEST_MM) lacks('resolutionMm', `must be ${FINEST_MM} or more`)
+      if (g.resolutionMm < FINEST_MM) lacks('resolutionMm', `must lie between ${FINEST_MM} and 1 mm`)
     } else if (g.otherUncertainty === undefined) lacks('otherUncertainty', 'missing')
   })
 export type Gauge = z.infer<typeof gauge>

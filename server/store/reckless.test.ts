@@ -78,7 +78,8 @@ function err(job: Snapshot, truth: UnitTruth, seed: number, steps: number): { tr
       tried.push({ at: new Date(this.nowMs).toISOString(), act: act as JobAct, refused: refused.code })
     }
   }
-  const hand = new Recorded(job, truth, seed, () => undefined)
+  // Its gauges are this shop's: the other one has none of them.
+  const hand = new Recorded({ ...job, gauges: [] }, truth, seed, () => undefined)
   hand.nowMs = Date.now() - DAY_MS
   for (let i = 0; i < steps && hand.recklessly(); i++);
   return { tried, job: hand.job }

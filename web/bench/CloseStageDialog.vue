@@ -86,7 +86,7 @@ const ready = computed(() => props.person !== null && !hard.value && (!needsNote
         class="ml-1 underline"
         :to="{ name: 'record', params: { jobId: snapshot.job.id }, query: { end: '1' } }"
         data-part="to-end"
-        >{{ t('close.close.end') }}</RouterLink
+        >{{ t('end-it') }}</RouterLink
       >
     </p>
     <p v-else-if="!person">{{ t('entry.nobody') }}</p>
