@@ -15,8 +15,9 @@ export const quantities = [
 ] as const
 export type Quantity = (typeof quantities)[number]
 
-/** Instruments of which a gauge of the shop is one, beside its sleds. */
-export const namedInstruments = [
+/** What a figure can be taken with; a gauge of the shop is one of these kinds. */
+export const instruments = [
+  'sled',
   'depth',
   'bore',
   'outside',
@@ -27,9 +28,9 @@ export const namedInstruments = [
   'pressure',
   'wrench',
   'protractor',
+  'stopwatch',
+  'eye',
 ] as const
-/** What a figure can be taken with. */
-export const instruments = ['sled', ...namedInstruments, 'stopwatch', 'eye'] as const
 export type Instrument = (typeof instruments)[number]
 
 /** What belongs to a figure's type: no engine has less or more, and what it can be read with. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { angleDeg, cylinderNumber, headsOrNone, lengthFromZeroMm, lengthMm, thicknessMm } from '../schema'
-import { namedInstruments, type Quantity } from '../figure-types'
+import type { Quantity } from '../figure-types'
 import { by, id, seq, strike, when } from './base'
 import { linerShape, sealGroove } from '../works/liners/fitting'
 import { puller, renewalCosts, startRenewalCosts } from '../works/liners/strip'
@@ -101,7 +101,20 @@ export const engineShape = z
 export type EngineShape = z.infer<typeof engineShape>
 
 /** What a shop reads figures with. */
-export const gaugeKinds = ['digital-sled', 'dial-sled', ...namedInstruments] as const
+export const gaugeKinds = [
+  'digital-sled',
+  'dial-sled',
+  'depth',
+  'bore',
+  'outside',
+  'dial',
+  'feeler',
+  'rule',
+  'thermometer',
+  'pressure',
+  'wrench',
+  'protractor',
+] as const
 export type GaugeKind = (typeof gaugeKinds)[number]
 /** What those read that read no length; of every other kind it is one. */
 const readsOtherwise: Partial<Record<GaugeKind, Quantity>> = {
