@@ -36,7 +36,7 @@ const qualityOf = (bytes: number) => (bytes > 1_000_000 ? 9 : 11)
 function compress(folder: string): void {
   for (const file of filesOf(folder)) {
     const content = readFileSync(file)
-    if (!/\.(js|css|html|json|svg|wasm|webmanifest)$/.test(file) || content.length < 1024) continue
+    if (!/\.(js|css|html|json|svg|wasm|webmanifest)$/.test(file) || content.length < 300) continue
     writeFileSync(
       `${file}.br`,
       brotliCompressSync(content, { params: { [BROTLI_PARAM_QUALITY]: qualityOf(content.length) } }),

@@ -29,6 +29,8 @@ export const firstLoad = [
   'index.html',
   'pages/JobPage.vue',
   'works/liners/protrusion/ProtrusionStage.vue',
+  'works/liners/parts.ts',
+  'works/fasteners/parts.ts',
   '../contract/words/en/job.json',
   '../contract/words/en/liners.json',
 ]

@@ -103,6 +103,20 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'es2022',
     chunkSizeWarningLimit: 900,
+    rolldownOptions: {
+      output: {
+        // What every stage of a deck draws comes as one file: many small ones are packed worse.
+        codeSplitting: {
+          includeDependenciesRecursively: false,
+          groups: [
+            {
+              name: 'deck',
+              test: /web\/(works\/liners|bench)\/(useDeckPlan|useDeckContext|WindowGlyph|WindowBands|DeckProfile|DeckRail|StackSection|PadKeys|usePlaceName|MoveBar|ReadingPad|GaugeWarning|useGoOn|useReadingEntry|StationCells|useStageKeys|useZero|entry)\./,
+            },
+          ],
+        },
+      },
+    },
   },
   worker: { format: 'es' },
   server: { proxy: { '/api': { target: process.env.EVENBORE_API ?? 'http://127.0.0.1:4780', ws: true } } },

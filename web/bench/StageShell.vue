@@ -6,8 +6,8 @@ import { isClosed } from '#core/job/route'
 import { useJob } from '../stores/job'
 import { useShop } from '../stores/shop'
 import { CloseStageDialog } from './dialogs'
-import DeckRail, { type RingWord } from './DeckRail.vue'
 import MoveBar from './MoveBar.vue'
+import { parts, type RingWord } from './parts'
 import { usePlaceName } from './usePlaceName'
 
 /** The frame of a stage that measures nothing: the rail of its work (a deck with a word in each ring where it brings none), the work, what is in hand, and the next move. */
@@ -33,14 +33,15 @@ function finish(note: string): void {
 <template>
   <div class="flex h-full min-h-0 flex-col" :data-stage="move.stage">
     <slot name="rail">
-      <DeckRail
+      <component
+        :is="parts.deckRail"
         v-if="job.decks || words"
         :engine="snapshot.engine"
         :deck="job.decks?.['as-found']"
         :limits="snapshot.sheet.limits"
         :words="words"
         :selected="job.selected"
-        @select="(c) => (job.selected = c)"
+        @select="(c: number) => (job.selected = c)"
       />
     </slot>
     <div class="flex min-h-0 flex-1 upright:flex-col">

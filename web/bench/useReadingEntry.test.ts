@@ -4,7 +4,7 @@ import { ids } from '#core/testing/make-snapshot'
 import { allSent, FakeServer, newDevice } from '../testing/device'
 import { useDevice } from '../stores/device'
 import { useJob } from '../stores/job'
-import { useDeckContext } from './useDeckContext'
+import { useDeckContext } from '../works/liners/useDeckContext'
 import { useReadingEntry } from './useReadingEntry'
 
 let entry: ReturnType<typeof useReadingEntry>

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { cellOf, type Block, type Column } from '#core/job/record-blocks'
-import { readDeck } from '#core/works/liners/deck'
 import type { RecordSection } from '#core/works/work-record'
-import DeckProfile from '../DeckProfile.vue'
+import { parts } from '../parts'
 import PhotoThumb from '../PhotoThumb.vue'
 import { useTell } from '../useTell'
 import WindowGlyph from '../WindowGlyph.vue'
@@ -14,7 +13,6 @@ const emit = defineEmits<{ photo: [id: string] }>()
 const tell = useTell()
 const judged = computed(() => props.section.judged)
 const photos = computed(() => judged.value.photos.filter((p) => !p.struck))
-const found = computed(() => readDeck(judged.value, 'as-found'))
 const align = ({ is }: Column) => ({ figure: 'figure text-right', number: 'figure', text: '' })[is]
 const listed = (block: Extract<Block, { is: 'text' }>) =>
   [block.bold && 'font-bold', block.bad && 'text-outside', block.small && 'text-small text-soft'].filter(Boolean)
@@ -87,11 +85,7 @@ const listed = (block: Extract<Block, { is: 'text' }>) =>
         </table>
       </div>
       <div v-else-if="block.is === 'profile'" class="h-[240px]">
-        <DeckProfile
-          :deck="readDeck(judged, block.stage)"
-          :behind="block.stage === 'as-found' ? null : found"
-          :heads="judged.engine.heads"
-        />
+        <component :is="parts.deckOnRecord" :judged="judged" :stage="block.stage" />
       </div>
       <div v-else class="mt-2 flex flex-wrap gap-2">
         <PhotoThumb v-for="p in photos" :key="p.id" :photo="p" @open="emit('photo', p.id)" />

@@ -3,10 +3,8 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { broughtComponent } from '../../app/bring'
 import { withWords } from '../../app/i18n'
-import type { JointState } from '#core/works/fasteners/read-joint'
-import { boltTurns } from '#core/works/fasteners/turns'
-import type { RingWord } from '../DeckRail.vue'
 import EngineSwitch from '../EngineSwitch.vue'
+import { parts, type RingWord } from '../parts'
 import StagePhotos from '../StagePhotos.vue'
 import StageShell from '../StageShell.vue'
 import type { useStage } from './useStage'
@@ -21,21 +19,17 @@ const props = defineProps<{
   /** What each ring of the deck says, where its places are cylinders. */
   words?: Record<number, RingWord>
   /** The bolts that are tightened here; null where there are none. */
-  joint?: JointState | null
+  joint?: object | null
   /** It has its own place for photos. */
   ownPhotos?: boolean
 }>()
 const TurnPad = broughtComponent(withWords(['told', 'fasteners'], () => import('../pad/TurnPad.vue')))
-const JointPlan = broughtComponent(withWords(['fasteners'], () => import('../joint/JointPlan.vue')))
-const JointNote = broughtComponent(withWords(['fasteners'], () => import('../joint/JointNote.vue')))
 const { t } = useI18n()
 // The stage's hands stay the same as long as it is on the screen.
 const { job, move, closed, closing, go, engine, problem, turn, padded, simulate, atCylinders } = props.hands
 const { wanted, there, on, asking } = engine
 /** Bolts are in hand: they are drawn in place of the stage's own drawing. */
-const tightening = computed(() => padded.value && boltTurns.some(({ entry }) => entry === turn.current.value?.entry))
-/** Something of the joint stands already. */
-const begun = computed(() => props.joint?.rounds.some((r) => r.readings.length > 0) ?? false)
+const tightening = computed(() => padded.value && parts.bolts.entries.includes(turn.current.value?.entry ?? ''))
 const tag = computed(() => [t(`stage.${move.value.stage}`), props.title].filter(Boolean).join(', '))
 </script>
 
@@ -44,15 +38,16 @@ const tag = computed(() => [t(`stage.${move.value.stage}`), props.title].filter(
     <template v-if="$slots.rail" #rail><slot name="rail" /></template>
     <div class="min-h-0 flex-1">
       <p v-if="empty" class="h-full bg-layout p-6 text-lead text-scribe" data-part="empty">{{ empty }}</p>
-      <JointPlan v-else-if="joint && tightening" :state="joint" :spot="job.hand" :turn="turn" />
+      <component :is="parts.bolts.plan" v-else-if="joint && tightening" :state="joint" :spot="job.hand" :turn="turn" />
       <slot v-else />
     </div>
     <template #side>
       <TurnPad v-if="padded" :turn="turn" :simulated="on" :asking="asking" @simulate="simulate" />
       <h2 v-if="title" class="text-head">{{ title }}</h2>
       <slot name="side" />
-      <JointNote
-        v-if="joint && (tightening || begun)"
+      <component
+        :is="parts.bolts.note"
+        v-if="joint"
         :state="joint"
         :spot="job.hand"
         :turn="turn"

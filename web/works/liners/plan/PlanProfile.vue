@@ -6,7 +6,7 @@ import { useI18n } from 'vue-i18n'
 import type { Sheet } from '#core/job/snapshot'
 import type { EvaluatedPlan, PlannedBore } from '#core/plan/evaluate-plan'
 import { windowWith } from '#core/works/liners/windows'
-import WindowBands from '../../../bench/WindowBands.vue'
+import WindowBands from '../WindowBands.vue'
 
 const props = defineProps<{
   plan: EvaluatedPlan

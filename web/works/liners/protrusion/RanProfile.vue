@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Deck } from '#core/works/liners/deck'
 import type { Snapshot } from '#core/job/snapshot'
 import { readRan } from '#core/works/block/read-block'
-import DeckProfile from '../../../bench/DeckProfile.vue'
+import DeckProfile from '../DeckProfile.vue'
 
 /** The deck as found, with the deck as it ran laid over it where the old gasket's fire ring was measured. */
 const props = defineProps<{ deck: Deck; snapshot: Snapshot; selected: number }>()

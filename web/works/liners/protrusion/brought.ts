@@ -6,7 +6,7 @@ export const HistoryDialog = atRest(withWords(['told'], () => import('./HistoryD
 export const ShimDialog = atRest(() => import('./ShimDialog.vue'))
 export const StopPackDialog = atRest(() => import('./StopPackDialog.vue'))
 export const HoldDownDialog = broughtComponent(
-  withWords(['fasteners'], () => import('../../../bench/joint/HoldDownDialog.vue')),
+  withWords(['fasteners'], () => import('../../fasteners/HoldDownDialog.vue')),
 )
 export const ComplaintNote = broughtComponent(withWords(['beside'], () => import('./ComplaintNote.vue')))
 export const DryNote = broughtComponent(() => import('./DryNote.vue'))

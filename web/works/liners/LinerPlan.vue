@@ -4,9 +4,9 @@ import { useI18n } from 'vue-i18n'
 import type { CylinderState } from '#core/works/liners/deck'
 import type { Limits } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
-import { onPlan } from './useDeckPlan'
-import { useFigures } from './useFigures'
-import WindowGlyph from './WindowGlyph.vue'
+import { onPlan } from '../../bench/useDeckPlan'
+import { useFigures } from '../../bench/useFigures'
+import WindowGlyph from '../../bench/WindowGlyph.vue'
 
 const props = defineProps<{ state: CylinderState; limits: Limits; stationDeg: number | null }>()
 const emit = defineEmits<{ station: [angleDeg: number] }>()

@@ -5,17 +5,11 @@ import type { Deck, CylinderState } from '#core/works/liners/deck'
 import type { LedgeState } from '#core/works/liners/ledges'
 import type { Snapshot } from '#core/job/snapshot'
 import { clockHour } from '#core/measure/angle'
+import type { RingWord } from '../../bench/parts'
 import type { Verdict } from '#core/measure/verdict'
-import { onPlan, useDeckPlan } from './useDeckPlan'
-import { useFigures } from './useFigures'
-import WindowGlyph from './WindowGlyph.vue'
-
-/** What stands in a ring instead of its measurement, on stages that measure nothing. */
-export interface RingWord {
-  text: string
-  more?: string
-  verdict: Verdict | null
-}
+import { onPlan, useDeckPlan } from '../../bench/useDeckPlan'
+import { useFigures } from '../../bench/useFigures'
+import WindowGlyph from '../../bench/WindowGlyph.vue'
 
 const props = defineProps<{
   engine: Snapshot['engine']

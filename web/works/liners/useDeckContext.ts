@@ -3,9 +3,9 @@ import type { Deck } from '#core/works/liners/deck'
 import type { MeasuredStage } from '#core/job/stages'
 import { nominalProtrusionMm } from '#core/liner/stack'
 import { asProtrusionMm } from '#core/measure/as-protrusion'
-import { useDevice } from '../stores/device'
-import { useJob } from '../stores/job'
-import type { EntryContext } from './entry'
+import { useDevice } from '../../stores/device'
+import { useJob } from '../../stores/job'
+import type { EntryContext } from '../../bench/entry'
 
 /** Reading protrusion on the deck: the liner in hand, with what the sheet or the last change expects of it. */
 export function useDeckContext(

@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { JointState } from '#core/works/fasteners/read-joint'
-import { useFigures } from '../useFigures'
+import { useFigures } from '../../bench/useFigures'
 import type { BoltVerdict } from '#core/fasten/judge-tightening'
 
 /** The bolts where they are, each with its number in the order and a ring for every round; the one in hand is large. */

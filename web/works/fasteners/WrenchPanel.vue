@@ -5,7 +5,7 @@ import { parseWrenchLine, type WrenchReading } from '#core/fasten/wrench-line'
 import { settingIn, wrenchFaults, wrenchLine, type WrenchFault } from '#core/sim/simulated-wrench'
 import { torqueUnits, type TorqueUnit } from '#core/units/torque-units'
 import { useDevice } from '../../stores/device'
-import ChoiceKeys from '../ChoiceKeys.vue'
+import ChoiceKeys from '../../bench/ChoiceKeys.vue'
 
 /** A torque wrench that sends what it read, as one that is connected does: simulated, with the ways it goes wrong. */
 const props = defineProps<{ aimNm: number; bolt: string }>()

@@ -6,11 +6,11 @@ import { aimOf, boltOf, jointFigures, lastReading, numberOf, roundOf } from '#co
 import type { JointState } from '#core/works/fasteners/read-joint'
 import { torqueUnits } from '#core/units/torque-units'
 import { useDevice } from '../../stores/device'
-import ChoiceKeys from '../ChoiceKeys.vue'
-import LengthField from '../LengthField.vue'
-import type { useTurn } from '../pad/useTurn'
-import { useActs } from '../useActs'
-import { useFigures } from '../useFigures'
+import ChoiceKeys from '../../bench/ChoiceKeys.vue'
+import LengthField from '../../bench/LengthField.vue'
+import type { useTurn } from '../../bench/pad/useTurn'
+import { useActs } from '../../bench/useActs'
+import { useFigures } from '../../bench/useFigures'
 import WrenchPanel from './WrenchPanel.vue'
 
 /** What stands of a joint beside its bolts: how far it is, which bolt is not good, what the wrench is on and must read. */
@@ -31,6 +31,8 @@ const joint = computed(() => props.state.joint)
 const name = computed(() => joint.value.name || t('joint.hold-down'))
 const aimNm = computed(() => aimOf(props.state))
 const bolt = computed(() => boltOf(props.state, props.turn.answers.value))
+/** Something of the joint stands already. */
+const begun = computed(() => props.state.rounds.some((r) => r.readings.length > 0))
 const last = computed(() => lastReading(props.state))
 const verdicts = computed(() =>
   props.state.rounds
@@ -58,7 +60,12 @@ const percent = (share: number) =>
 </script>
 
 <template>
-  <section class="flex flex-col gap-2 text-body" data-part="joint-note" :data-done="state.done">
+  <section
+    v-if="tightening || begun"
+    class="flex flex-col gap-2 text-body"
+    data-part="joint-note"
+    :data-done="state.done"
+  >
     <p>
       <b>{{ name }}</b>
       ·

@@ -7,7 +7,7 @@ import type { NextMove } from '#core/works/liners/deck-move-input'
 import { planeEnds } from '#core/measure/fit-plane'
 import { linkSign, nominalProtrusionMm } from '#core/liner/stack'
 import { windowWith } from '#core/works/liners/windows'
-import { useFigures } from './useFigures'
+import { useFigures } from '../../bench/useFigures'
 
 const props = defineProps<{ sheet: Sheet; boreMm: number; state: CylinderState; move: NextMove | null }>()
 const { t } = useI18n()

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { HeightWindow } from '#core/works/liners/windows'
-import { useFigures } from './useFigures'
+import { useFigures } from '../../bench/useFigures'
 
 /** The window of every bore along a deck: one band, or a step where a shim has a window of its own. */
 const props = defineProps<{

@@ -2,7 +2,7 @@ import { limits as limitsSchema, sheet as sheetSchema, type Limits, type Sheet }
 import { noDeck } from '#core/job/unit-shape'
 import { linerShape as linerShapeSchema, type LinerShape, type SealGroove } from '#core/works/liners/fitting'
 import { seatLinks, type Seat } from '#core/liner/stack'
-import { newId } from '../stores/new-id'
+import { newId } from '../../stores/new-id'
 
 type LinkKind = Sheet['links'][number]['kind']
 

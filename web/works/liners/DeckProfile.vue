@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Deck } from '#core/works/liners/deck'
-import { useFigures } from './useFigures'
+import { useFigures } from '../../bench/useFigures'
 import WindowBands from './WindowBands.vue'
 
 const props = defineProps<{

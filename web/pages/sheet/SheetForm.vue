@@ -3,12 +3,12 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nominalProtrusionMm, seatLinks, type Seat } from '#core/liner/stack'
 import { lubricantNames } from '#core/works/liners/fitting'
-import FigureBox from './FigureBox.vue'
-import LengthField from './LengthField.vue'
-import NumberField from './NumberField.vue'
+import FigureBox from '../../bench/FigureBox.vue'
+import LengthField from '../../bench/LengthField.vue'
+import NumberField from '../../bench/NumberField.vue'
 import { emptyLiner, emptySeal, sheetProblems, usualAimMm, usualSpreadMm, type SheetDraft } from './sheet-draft'
-import TorqueField from './TorqueField.vue'
-import { useFigures } from './useFigures'
+import TorqueField from '../../bench/TorqueField.vue'
+import { useFigures } from '../../bench/useFigures'
 
 const draft = defineModel<SheetDraft>({ required: true })
 /** `quiet`: what is merely missing is not pointed at yet, as on a form that somebody has just begun. */

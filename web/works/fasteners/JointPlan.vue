@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Spot } from '#core/job/place'
 import type { JointState } from '#core/works/fasteners/read-joint'
 import { boltOf } from '#core/works/fasteners/turns'
-import type { useTurn } from '../pad/useTurn'
+import type { useTurn } from '../../bench/pad/useTurn'
 import BoltPlan from './BoltPlan.vue'
 
 /** The bolts of the joint that is tightened, in place of the stage's own drawing; one that is touched is asked next. */
