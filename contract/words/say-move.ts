@@ -65,9 +65,10 @@ export function blanks(
   const params: Record<string, string | number> = { cylinder: cylinder ?? '' }
   const words: Record<string, string> = {}
   if (place !== null) {
-    const { key, n } = placeWords(place)
+    const { key, n, along } = placeWords(place)
     words.place = key
     params.placeN = n
+    if (along) words.along = along
   }
   if (stationDeg !== null) params.stationClock = clockHour(stationDeg)
   const put = (name: string, value: number) => {

@@ -46,8 +46,10 @@ export function inTurnFrom<T extends Spot>(all: readonly T[], hand: Spot): T[] {
   return [...all.slice(at), ...all.slice(0, at)]
 }
 
-/** The word of a place and its number among its kind: `housing-3` is the third housing. */
-export function placeWords(place: string): { key: string; n: string } {
+/** The word of a place and its number among its kind: `housing-3` is the third housing; of a line over a face also how it lies. */
+export function placeWords(place: string): { key: string; n: string; along?: string } {
+  const line = /^(deck|head)-(\d+)-(d-)?(.+)$/.exec(place)
+  if (line) return { key: `place.${line[1]!}-line`, n: line[2]!, along: `block.line.${line[3] ? 'drawn' : line[4]!}` }
   const [, kind, n] = /^(.*?)(?:-(\d+))?$/.exec(place)!
   return { key: `place.${kind}`, n: n ?? '' }
 }

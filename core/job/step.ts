@@ -121,6 +121,8 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
     placeAt?: (snapshot: Snapshot, spot: Spot) => P | null
     /** Its places are not taken in hand: the first of them is simply next. */
     anywhere?: true
+    /** Such places are named by the gate all the same: each is there to be answered for. */
+    named?: true
     /** They are gone through from the one in hand onward, round the unit. */
     round?: true
     /** Where an entry belongs that names its place otherwise than by cylinder and place. */
@@ -200,7 +202,7 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
               const spots = of.places(snapshot).filter((spot) => when(hereAt(snapshot, spot, nowMs, null)))
               if (spots.length === 0) return []
               // What is next by itself is named by nobody.
-              const told = of.anywhere ? [] : spots
+              const told = of.anywhere && !of.named ? [] : spots
               const cylinders = told.flatMap((s) => s.cylinder ?? [])
               const places = told.flatMap((s) => s.place ?? [])
               return [{ ...gate, cylinders, ...(places.length > 0 ? { places } : {}) }]

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { leaksNow } from '#core/sim/unit-truth'
 import { leakEntries, readLadder, settledNow } from '#core/works/leaks/read-leak'
-import { readHold, sleeveScope } from '#core/works/sleeves/read-sleeves'
+import { readExpansion, readHold, readIn, sectionOf, sleeveScope } from '#core/works/sleeves/read-sleeves'
 import { Hand, newJob } from '../testing/hand'
 import { pumpTruth } from './unit-world'
 
@@ -32,6 +32,18 @@ describe('pump set A', () => {
     }
     expect(chances.at(-1)).toBeGreaterThan(0.85)
     expect(new Set(chances).size).toBeGreaterThan(2)
+  })
+})
+
+describe('a hole that is wet under pressure', () => {
+  it('is named where its sleeve is not on this job, too', () => {
+    const hand = new Hand(newJob('orrin', ['find-leak', 'first-run'], ['fuel-in-coolant']), pumpTruth)
+    hand.until('read')
+    expect(sleeveScope(hand.job)).toEqual([2])
+    const { id, startC, startKPa } = readHold(hand.job).start!
+    hand.act({ what: 'hold-end', heldId: randomUUID(), holdId: id, endKPa: startKPa, endC: startC, wet: [5] })
+    expect(hand.move).toMatchObject({ action: 'close-stage', head: 'wet-elsewhere', cylinder: 5 })
+    expect(hand.gate).toEqual(['wet-elsewhere:5'])
   })
 })
 
@@ -71,6 +83,16 @@ describe('sleeves alone', () => {
       hand.step()
       expect(hand.move.action).not.toBe('chips')
       expect(hand.gate.filter((g) => g.startsWith('chips-left'))).toEqual([])
+    })
+
+    it('that grip no nearer than the gauge can tell are answered for, not pulled again and again', () => {
+      const { cylinder } = hand.until('measure-in')
+      const { mandrelMinMm } = readExpansion(hand.job, cylinder!, 22.6)!
+      const boreMm = mandrelMinMm - sectionOf(hand.job)!.springbackMm - 0.001
+      hand.act({ what: 'sleeve-in', inId: randomUUID(), cylinder: cylinder!, boreMm, topBelowMm: 0.1, ...by })
+      expect(readIn(hand.job, cylinder!).drawn!.verdict).toBe('loose')
+      expect(hand.gate).toContain(`grip-unsure:${cylinder}`)
+      expect(hand.gate.filter((g) => g.startsWith('sleeve-loose'))).toEqual([])
     })
 
     it('that do not grip come out again, and nothing that was done to them counts for the next', () => {

@@ -5,7 +5,7 @@ import { placeWords } from '#core/job/place'
 export function usePlaceName(): (place: string) => string {
   const { t } = useI18n()
   return (place) => {
-    const { key, n } = placeWords(place)
-    return t(key, { placeN: n })
+    const { key, n, along } = placeWords(place)
+    return t(key, { placeN: n, ...(along ? { along: t(along) } : {}) })
   }
 }

@@ -110,7 +110,22 @@ describe('a straight edge', () => {
     read(2, 0.06, true)
     expect(readLines(played.snapshot)).toMatchObject([{ name: 'front-left', verdict: 'out', entry: { gapMm: 0.06 } }])
     expect(linesOpen(played.snapshot)).toHaveLength(15)
-    expect(deckCheck.problems(played.snapshot, 0).map((p) => p.code)).toContain('flat-out')
+    const outside = () => deckCheck.problems(played.snapshot, 0).find((p) => p.code === 'flat-out')?.places
+    expect(outside()).toEqual(['deck-1-front-left'])
+    // A second one beyond the limit is named beside it, the worst first.
+    const line = faceLine(face, 'left', 140)
+    played.act({
+      what: 'read-line',
+      flatId: played.id(403),
+      on: 'deck',
+      head: 2,
+      from: [...line.from],
+      to: [...line.to],
+      gapMm: 0.08,
+      notMm: 0.1,
+    })
+    expect(outside()).toHaveLength(2)
+    expect(outside()![1]).toBe('deck-1-front-left')
   })
 })
 

@@ -130,6 +130,13 @@ export function mandrelFor(snapshot: Snapshot, cylinder: number): number | null 
   return grips.sort((a, b) => a.offMm - b.offMm)[0]?.mandrelMm ?? null
 }
 
+/** Whether a drawn bore lies where it grips. @param uncertaintyMm of the bore */
+export const gripOf = ({ springbackMm }: SleeveSection, drawn: ExpandedSleeve, uncertaintyMm: number): Verdict =>
+  worstVerdict([
+    judgeLower(drawn.boreAfterMm, drawn.mandrelMinMm - springbackMm, uncertaintyMm),
+    judgeUpper(drawn.boreAfterMm, drawn.mandrelMaxMm - springbackMm, uncertaintyMm),
+  ])
+
 /** How far a sleeve is on its way in. */
 export interface SleeveInState {
   cylinder: number
@@ -140,6 +147,8 @@ export interface SleeveInState {
   curedAt: string | null
   /** Of a drawn sleeve: what its bore says. */
   drawn: ExpandedSleeve | null
+  /** Whether that bore grips, by what its gauge can tell. */
+  grip: Verdict | null
   top: Verdict | null
 }
 const later = (at: string, minutes: number) => new Date(Date.parse(at) + minutes * 60_000).toISOString()
@@ -171,6 +180,7 @@ export const readIn = onceASnapshot((snapshot: Snapshot, cylinder: number): Slee
     fixedAt: compound ? later(seated!.at, compound.fixtureMin) : null,
     curedAt: compound ? later(seated!.at, compound.cureMin) : null,
     drawn,
+    grip: drawn && section ? gripOf(section, drawn, entry?.uncertaintyMm ?? 0) : null,
     top,
   }
 })

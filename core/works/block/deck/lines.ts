@@ -2,7 +2,7 @@ import type { Snapshot } from '../../../job/snapshot'
 import type { Spot } from '../../../job/place'
 import { faceLine, faceLineNames, faceOf, type FaceLine, type FaceLineName } from '../faces'
 import { flatFaces, type FlatFace } from '../kinds'
-import { linesOpen } from '../read-block'
+import { linesOpen, type ReadLine } from '../read-block'
 
 /** A line as a place of the stage: `deck-1-left`, or one drawn by its two ends in whole millimetres. */
 export interface LineSpot extends Spot {
@@ -22,6 +22,10 @@ export function drawnPlace(on: FlatFace, head: number, { from, to }: FaceLine): 
   const whole = [from[0], from[1] + MOVED_MM, to[0], to[1] + MOVED_MM].map((mm) => Math.max(0, Math.round(mm)))
   return [on, head, 'd', ...whole].join('-')
 }
+
+/** Where a line that was laid lies, as a place. */
+export const placeOf = ({ entry, name }: ReadLine): string =>
+  name ? `${entry.on}-${entry.head}-${name}` : drawnPlace(entry.on, entry.head, entry)
 
 /** The line that a place names; null where it names none of this engine. */
 export function lineAt({ engine }: Snapshot, { place }: Spot): LineSpot | null {

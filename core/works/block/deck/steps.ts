@@ -4,13 +4,14 @@ import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
 import { clockHour } from '../../../measure/angle'
+import type { Verdict } from '../../../measure/verdict'
 import { SLACK_MM } from '../../../schema'
 import type { EntryAct } from '../../kinds'
 import type { Refused, StageLogic } from '../../stage-logic'
 import { blockAt } from '../entries'
 import { faceOf, judgeGap, liesOnFace, type FacePoint } from '../faces'
 import { flatLimit, readLines } from '../read-block'
-import { lineAt, openLines, type LineSpot } from './lines'
+import { lineAt, openLines, placeOf, type LineSpot } from './lines'
 
 const says = {
   actions: ['line', 'ring', 'next-cylinder', 'close-stage', 'done'],
@@ -19,7 +20,7 @@ const says = {
   cautions: ['clean-face', 'gasket-dust'],
   gates: ['flat-not-read', 'flat-out', 'flat-unsure', 'ring-not-read'],
 } as const
-const { part, whole, logic } = stageSteps('deck-check', says)
+const { part, logic } = stageSteps('deck-check', says)
 
 /** A line is told by its face and where it lies. */
 const wordsOf = ({ spot }: { spot: LineSpot }) => ({
@@ -72,14 +73,25 @@ const ring = rings.turn({
   },
 })
 
-const worst = (verdict: string) => (s: Snapshot) => readLines(s).find((l) => l.verdict === verdict) ?? null
-const told = ({ state: line }: { state: ReturnType<ReturnType<typeof worst>> }) => ({
-  face: { word: `block.on.${line?.entry.on ?? 'deck'}` },
-  along: { word: `block.line.${line?.name ?? 'drawn'}` },
-  head: line?.entry.head ?? null,
-  gapMm: line?.entry.gapMm ?? null,
-  limitMm: line?.limitMm ?? null,
-})
+/** The lines of a verdict, the worst first. */
+const judged = (verdict: Verdict) =>
+  part({
+    places: (s) =>
+      readLines(s)
+        .filter((l) => l.verdict === verdict)
+        .sort((a, b) => b.entry.gapMm - a.entry.gapMm)
+        .map((line) => ({ cylinder: null, place: placeOf(line), line })),
+    anywhere: true,
+    named: true,
+    read: () => null,
+    figures: ({ spot: { line } }) => ({
+      face: { word: `block.on.${line.entry.on}` },
+      along: { word: `block.line.${line.name ?? 'drawn'}` },
+      head: line.entry.head,
+      gapMm: line.entry.gapMm,
+      limitMm: line.limitMm,
+    }),
+  })
 const checks = logic({
   parts: [
     lines.of([
@@ -103,19 +115,19 @@ const checks = logic({
         onward: true,
       },
     ]),
-    whole(worst('out'), told).of([
+    judged('out').of([
       {
         action: 'flat-out',
-        when: ({ state }) => state !== null,
+        when: () => true,
         gate: { code: 'flat-out', soft: true },
         reason: 'out',
         doubt: true,
       },
     ]),
-    whole(worst('unsure'), told).of([
+    judged('unsure').of([
       {
         action: 'flat-near',
-        when: ({ state }) => state !== null,
+        when: () => true,
         gate: { code: 'flat-unsure', soft: true },
         reason: 'next-leaf',
         doubt: true,

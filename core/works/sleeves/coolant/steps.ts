@@ -9,7 +9,7 @@ import { heldPressure, holdDueAt, readHold, readIn, sectionOf, sleeveScope, type
 
 const says = {
   actions: ['begin', 'read', 'send-back', 'again', 'close-stage', 'done'],
-  told: ['stop', 'wait', 'wait-cure', 'on-the-line'],
+  told: ['stop', 'wait', 'wait-cure', 'on-the-line', 'wet-elsewhere'],
   reasons: [
     'in-first',
     'cures',
@@ -17,7 +17,9 @@ const says = {
     'off-pressure',
     'stands',
     'over',
-    'wet',
+    'wet-ring',
+    'wet-compound',
+    'elsewhere',
     'dropped',
     'on-the-line',
     'rose',
@@ -25,7 +27,7 @@ const says = {
     'closed',
   ],
   cautions: ['pressure', 'not-filled'],
-  gates: ['no-test', 'not-at-pressure', 'wet', 'dropped', 'unsure'],
+  gates: ['no-test', 'not-at-pressure', 'wet', 'wet-elsewhere', 'dropped', 'unsure'],
   orders: ['cures', 'no-hold'],
 } as const
 const { part, whole, first, logic } = stageSteps('coolant-test', says)
@@ -56,8 +58,9 @@ const system = whole(readHold, ({ snapshot, state }) => {
 const cures = ({ snapshot, nowMs }: H) => curing(snapshot, nowMs).length > 0
 const dueMs = ({ snapshot }: H) => Date.parse(holdDueAt(snapshot) ?? '') || 0
 const stands = ({ state }: H) => state.start !== null && state.end === null
-const failed = ({ state: { result, wet } }: H) =>
-  wet.length === 0 && (result?.verdict === 'out' || result?.verdict === 'rose')
+/** A wet hole is mended where its sleeve is on this job; until then what the pressure did says no more. */
+const wetHere = (h: H) => h.state.wet.some((c) => sleeveScope(h.snapshot).includes(c))
+const failed = (h: H) => !wetHere(h) && (h.state.result?.verdict === 'out' || h.state.result?.verdict === 'rose')
 
 /** What a test gauge that nobody named is taken to be uncertain by. */
 const UNNAMED_KPA = 1
@@ -107,6 +110,18 @@ const holes = part({
   places: (s) => sleeveScope(s).map(atCylinder),
   read: (s, { cylinder }) => readHold(s).wet.includes(cylinder),
   figures: ({ snapshot }) => ({ dropKPa: readHold(snapshot).result?.dropKPa ?? null }),
+})
+
+/** Holes of sleeves that nobody took out. */
+const elsewhere = part({
+  places: (s) =>
+    s.engine.heads
+      .flat()
+      .filter((c) => !sleeveScope(s).includes(c))
+      .map(atCylinder),
+  read: (s, { cylinder }) => readHold(s).wet.includes(cylinder),
+  anywhere: true,
+  named: true,
 })
 
 /** The pressure that stands. */
@@ -182,13 +197,22 @@ export const coolantTest = logic({
         action: 'send-back',
         when: ({ state }) => state,
         gate: { code: 'wet', soft: false },
-        reason: 'wet',
+        reason: ({ snapshot }) => (sectionOf(snapshot)?.kind === 'compound' ? 'wet-compound' : 'wet-ring'),
+      },
+    ]),
+    elsewhere.of([
+      {
+        action: 'wet-elsewhere',
+        when: ({ state }) => state,
+        gate: { code: 'wet-elsewhere', soft: true },
+        reason: 'elsewhere',
+        doubt: true,
       },
     ]),
     system.of([
       {
         action: 'on-the-line',
-        when: ({ state }) => state.wet.length === 0 && state.result?.verdict === 'unsure',
+        when: (h) => !wetHere(h) && h.state.result?.verdict === 'unsure',
         gate: { code: 'unsure', soft: true },
         reason: 'on-the-line',
         doubt: true,

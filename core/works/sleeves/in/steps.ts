@@ -8,7 +8,7 @@ import { judgeLower, judgeUpper, worstVerdict } from '../../../measure/verdict'
 import type { Clock } from '../../clock'
 import type { inSteps } from '../kinds'
 import { bar, barredToDeg, neverClear, prove, readClear, rodSays, type Clear } from '../clear'
-import { mandrelFor, readExpansion, readIn, sectionOf, sleeveScope, type SleeveInState } from '../read-sleeves'
+import { gripOf, mandrelFor, readExpansion, readIn, sectionOf, sleeveScope, type SleeveInState } from '../read-sleeves'
 
 const says = {
   actions: [
@@ -25,7 +25,7 @@ const says = {
     'close-stage',
     'done',
   ],
-  told: ['never-clear', 'no-mandrel', 'stop', 'stands-out', 'on-the-line'],
+  told: ['never-clear', 'no-mandrel', 'stop', 'grips-near', 'stands-out', 'on-the-line'],
   heads: ['bar-teeth', 'film-any', 'yoke-any'],
   reasons: [
     'out-first',
@@ -41,6 +41,7 @@ const says = {
     'ends-free',
     'fixed',
     'fixed-any',
+    'grip-near',
     'too-loose',
     'too-tight',
     'top-outside',
@@ -51,7 +52,7 @@ const says = {
     'closed',
   ],
   cautions: ['compound-skin', 'barring', 'rod', 'yoke', 'press-sleeve'],
-  gates: ['sleeve-not-in', 'sleeve-loose', 'out', 'unsure'],
+  gates: ['sleeve-not-in', 'sleeve-loose', 'grip-unsure', 'out', 'unsure'],
   orders: ['not-proven', 'bores-first', 'yoke-first', 'seat-first', 'not-drawn'],
 } as const
 const { part, first, logic } = stageSteps('sleeves-in', says)
@@ -88,6 +89,8 @@ const sleeves = part({
       wantNm: section?.yokeNm ?? null,
       mandrelMm: state.mandrelMm,
       boreMm: state.entry?.boreMm ?? null,
+      leastMm: state.drawn && section ? state.drawn.mandrelMinMm - section.springbackMm : null,
+      mostMm: state.drawn && section ? state.drawn.mandrelMaxMm - section.springbackMm : null,
       topMm: state.entry?.topBelowMm ?? null,
       minMm: section?.topBelow?.minMm ?? null,
       maxMm: section?.topBelow?.maxMm ?? null,
@@ -121,8 +124,6 @@ const goes = (step: InStep) =>
       return act.step === 'drawn' && !state.has('yoke') ? 'yoke-first' : null
     },
   })
-/** How a drawn bore or a top stands, against the sheet. */
-const grips = { loose: 'out', tight: 'in', 'over-expanded': 'out' } as const
 const measured = sleeves.turn({
   entry: 'sleeve-in',
   fields: {
@@ -143,7 +144,7 @@ const measured = sleeves.turn({
     const drawn = boreMm == null ? null : readExpansion(snapshot, cylinder, boreMm + section.springbackMm)
     return {
       verdicts: {
-        ...(drawn ? { boreMm: grips[drawn.verdict] } : {}),
+        ...(drawn ? { boreMm: gripOf(section, drawn, uncertaintyMm) } : {}),
         ...(topBelowMm != null && section.topBelow
           ? {
               topBelowMm: worstVerdict([
@@ -224,9 +225,16 @@ export const sleevesIn = logic({
       },
       {
         action: 'pull-again',
-        when: ({ state: { entry, drawn } }) => entry !== null && drawn !== null && drawn.verdict !== 'tight',
+        when: ({ state: { entry, grip } }) => entry !== null && grip === 'out',
         gate: { code: 'sleeve-loose', soft: false },
         reason: ({ state }) => (state.drawn!.verdict === 'loose' ? 'too-loose' : 'too-tight'),
+      },
+      {
+        action: 'grips-near',
+        when: ({ state: { entry, grip } }) => entry !== null && grip === 'unsure',
+        gate: { code: 'grip-unsure', soft: true },
+        reason: 'grip-near',
+        doubt: true,
       },
       {
         action: 'stands-out',

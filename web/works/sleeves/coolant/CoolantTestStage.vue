@@ -40,13 +40,13 @@ const words = computed(() =>
         c,
         {
           text:
-            hold.value.end && asks
+            hold.value.end && (asks || wet)
               ? t(wet ? 'sleeve.hold-wet' : 'sleeve.hold-dry')
               : asks
                 ? t('sleeve.in')
                 : t('sleeve.not-asked'),
           more: '',
-          verdict: hold.value.end && asks ? (wet ? ('out' as const) : ('in' as const)) : null,
+          verdict: hold.value.end && (asks || wet) ? (wet ? ('out' as const) : ('in' as const)) : null,
         },
       ]
     }),

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { sleevesIn, sleevesNotIn } from '#core/works/sleeves/in/steps'
+import { worstVerdict } from '#core/measure/verdict'
 import { mandrelFor, readBore, readExpansion, readIn, sleeveScope } from '#core/works/sleeves/read-sleeves'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import TurnShell from '../../../bench/stage/TurnShell.vue'
@@ -49,13 +50,7 @@ const words = computed(() =>
                 ? t('sleeve.out')
                 : t('sleeve.not-asked'),
           more: s.drawn && s.entry ? t(`sleeve.mandrel-grips.${s.drawn.verdict}`) : '',
-          verdict: s.entry
-            ? s.drawn && s.drawn.verdict !== 'tight'
-              ? ('out' as const)
-              : (s.top ?? ('in' as const))
-            : last
-              ? ('unsure' as const)
-              : null,
+          verdict: s.entry ? worstVerdict([s.grip ?? 'in', s.top ?? 'in']) : last ? ('unsure' as const) : null,
         },
       ]
     }),
