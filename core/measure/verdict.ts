@@ -19,6 +19,17 @@ export function judgeLower(valueMm: number, limitMm: number, uncertaintyMm: numb
   return judgeUpper(-valueMm, -limitMm, uncertaintyMm)
 }
 
+/** Judges a value against a window: the worse of its two limits. */
+export const judgeWithin = (
+  valueMm: number,
+  { minMm, maxMm }: { minMm: number; maxMm: number },
+  uncertaintyMm: number,
+): Verdict => worstVerdict([judgeLower(valueMm, minMm, uncertaintyMm), judgeUpper(valueMm, maxMm, uncertaintyMm)])
+
+/** How well the difference of two measured figures is known, by what is known of each. */
+export const ofBoth = (a: { uncertaintyMm: number } | null, b: { uncertaintyMm: number } | null): number =>
+  Math.hypot(a?.uncertaintyMm ?? 0, b?.uncertaintyMm ?? 0)
+
 /** The worst of several verdicts; `in` for none. */
 export function worstVerdict(verdicts: readonly Verdict[]): Verdict {
   if (verdicts.includes('out')) return 'out'

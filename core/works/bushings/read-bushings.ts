@@ -6,7 +6,7 @@ import type { Said } from '../../job/ask'
 import { latest } from '../../job/order'
 import type { Spot } from '../../job/place'
 import type { Snapshot } from '../../job/snapshot'
-import { judgeLower, judgeUpper, worstVerdict, type Verdict } from '../../measure/verdict'
+import { judgeLower, judgeUpper, judgeWithin, ofBoth, worstVerdict, type Verdict } from '../../measure/verdict'
 import { type Groups } from '../kinds'
 import { standingEntries } from '../standing-entries'
 import type { BushingCode, BushingSection, Face, Housing } from './section'
@@ -150,7 +150,7 @@ export function readMap(snapshot: Snapshot): AssignedBushings | null {
 }
 
 /** How the bushing that lies for a housing stands to it. */
-export type BushingFit = 'right' | 'swapped' | 'other-place' | 'wrong-code' | 'too-loose' | 'too-tight'
+export type BushingFit = 'right' | 'swapped' | 'other-place' | 'wrong-code' | 'too-loose' | 'too-tight' | 'near'
 export interface BushingState {
   read: Bushings['read'][number] | null
   /** Its code as the sheet has it; null where it has none of it. */
@@ -161,10 +161,13 @@ export interface BushingState {
   interferenceMm: number | null
 }
 
+/** Whether it may be driven in: what its gauges cannot tell is answered for. */
+export const mayGoIn = ({ fit }: BushingState): boolean => fit === 'right' || fit === 'near'
+
 /** The bushing that lies for a housing: right, or what is wrong with it and where it goes. */
 export function readBushing(snapshot: Snapshot, at: HousingSpot): BushingState {
   const read = lastAt(snapshot, 'read', at.place)
-  const { meanMm } = readHousing(snapshot, at)
+  const { entry, meanMm } = readHousing(snapshot, at)
   if (!read) return { read, code: null, fit: null, belongsAt: null, interferenceMm: null }
   const section = sectionOf(snapshot)!
   const code = codeOf(snapshot, read.code)
@@ -172,10 +175,10 @@ export function readBushing(snapshot: Snapshot, at: HousingSpot): BushingState {
   const state = { read, code, interferenceMm, belongsAt: null }
   if (!code) return { ...state, fit: 'wrong-code' }
   if (code.positions.includes(at.n)) {
-    const { minMm, maxMm } = section.interference
     if (interferenceMm === null) return { ...state, fit: null }
-    const fit = interferenceMm < minMm - 1e-9 ? 'too-loose' : interferenceMm > maxMm + 1e-9 ? 'too-tight' : 'right'
-    return { ...state, fit }
+    const inWindow = judgeWithin(interferenceMm, section.interference, ofBoth(read, entry))
+    if (inWindow !== 'out') return { ...state, fit: inWindow === 'in' ? 'right' : 'near' }
+    return { ...state, fit: interferenceMm < section.interference.minMm ? 'too-loose' : 'too-tight' }
   }
   // It is somewhere else's: if what lies there belongs here, the two were swapped.
   const others = housingsOf(snapshot).filter((h) => code.positions.includes(h.n))

@@ -4,6 +4,7 @@ import { planPressFit, type PressFit } from '../../fit/plan-press-fit'
 import { pullerScrews, type PullerScrews } from '../../front/puller-screws'
 import { orNull } from '../../errors'
 import type { Snapshot } from '../../job/snapshot'
+import { judgeWithin, ofBoth } from '../../measure/verdict'
 import { lastOf, sectionOf } from './read-front'
 import type { DamperSheet } from './section'
 
@@ -88,7 +89,7 @@ export interface DamperState {
   interferenceMm: number | null
   press: PressFit | null
   /** Loose is scrap, tight yields; the window of the sheet judges the rest. */
-  verdict: 'loose' | 'too-loose' | 'too-tight' | 'yields' | 'in' | null
+  verdict: 'loose' | 'too-loose' | 'too-tight' | 'yields' | 'near' | 'in' | null
   /** Whether heat alone may bring it on. */
   heatServes: boolean
   /** It slides on by design, and needs neither heat nor screw. */
@@ -130,6 +131,9 @@ export function secondsFromOven(state: DamperState, of: DamperSheet | null): num
   return seconds === null ? null : Math.floor(seconds)
 }
 
+/** Whether it may go on: what its gauges cannot tell is answered for. */
+export const mayGoOn = ({ verdict }: Pick<DamperState, 'verdict'>): boolean => verdict === 'in' || verdict === 'near'
+
 /** How far the damper is since it was last measured. */
 export function readDamper(snapshot: Snapshot): DamperState {
   const of = sectionOf(snapshot)?.damper ?? null
@@ -142,8 +146,10 @@ export function readDamper(snapshot: Snapshot): DamperState {
     if (of.kind === 'flange') return 'in'
     if (press.verdict === 'loose') return 'loose'
     if (press.verdict === 'yields') return 'yields'
-    if (interferenceMm < of.interference.minMm - 1e-9) return 'too-loose'
-    return interferenceMm > of.interference.maxMm + 1e-9 ? 'too-tight' : 'in'
+    // Nose and hub, each by the same micrometer's and gauge's worth.
+    const inWindow = judgeWithin(interferenceMm, of.interference, ofBoth(fit, fit))
+    if (inWindow === 'out') return interferenceMm < of.interference.minMm ? 'too-loose' : 'too-tight'
+    return inWindow === 'unsure' ? 'near' : 'in'
   }
   const hot = lastOf(snapshot, 'hot', since)
   const window = of && hot && interferenceMm !== null ? windowFrom(of, interferenceMm, hot.ovenC, hot.ambientC) : null

@@ -3,7 +3,7 @@ import type { Frame, Scene, Shape } from '../../../drawing/scene'
 import { edgeRing } from '../edge-ring'
 import type { BarrelSpot } from '../read-barrels'
 import { twoPlaces } from '../two-places'
-import { standsVerdict, type FitState } from './read'
+import { stands, standsVerdict, type FitState } from './read'
 
 /** The sleeve on the bench, cut along its axis: where it is measured. */
 function sleeveOnBench(spot: BarrelSpot, turn: AskedSpots, { width, height }: Frame): Scene {
@@ -101,7 +101,7 @@ export function fitSpots(
       edgesMm: null,
       minMm: flangeMm - maxMm,
       maxMm: flangeMm - minMm,
-      verdictOf: (mm) => (standsVerdict(spot.of, flangeMm - mm) === 'in' ? 'in' : 'out'),
+      verdictOf: (mm) => stands(standsVerdict(spot.of, flangeMm - mm, state.sleeve?.uncertaintyMm ?? 0)),
     },
     turn,
     frame,

@@ -5,6 +5,7 @@ import { planPressFit, type PressFit } from '../../../fit/plan-press-fit'
 import type { Snapshot } from '../../../job/snapshot'
 import { fitPlane, type PlaneFit } from '../../../measure/fit-plane'
 import { mean } from '../../../measure/mean'
+import { judgeWithin, ofBoth, type Verdict } from '../../../measure/verdict'
 import type { PinSchool } from '../kinds'
 import { boreAt20, lastAt, type BarrelSpot } from '../read-barrels'
 import type { BarrelSection } from '../section'
@@ -84,7 +85,11 @@ export const pinOf = ({ barrel, sleeve, pin }: BarrelSection): PlacedPin | null 
     }),
   )
 
-export type FitVerdict = 'loose' | 'too-loose' | 'too-tight' | 'yields' | 'in'
+/** `near`: no nearer to a limit than its gauges can tell. */
+export type FitVerdict = 'loose' | 'too-loose' | 'too-tight' | 'yields' | 'near' | 'in'
+/** Whether a barrel is bored to a fit that holds, as far as its gauges can tell, and there is nothing left to bore. */
+export const fits = ({ verdict, cutMm }: Pick<FitState, 'verdict' | 'cutMm'>): boolean =>
+  verdict === 'in' || (verdict === 'near' && cutMm === null)
 /** A sleeve and the barrel that is bored for it. Lengths mm at 20 °C. */
 export interface FitState {
   sleeve: ReturnType<typeof lastAt<'sleeves'>>
@@ -107,7 +112,7 @@ export interface FitState {
   ringPlane: PlaneFit | null
   /** How the flange will stand above the top; null before its seat is measured. */
   standsMm: number | null
-  ringVerdict: 'in' | 'shallow' | 'deep' | null
+  ringVerdict: Stands | null
   marked: boolean
 }
 
@@ -126,9 +131,10 @@ export function readFit(snapshot: Snapshot, spot: BarrelSpot): FitState {
   const verdict = (): FitVerdict | null => {
     if (interferenceMm === null || !press) return null
     if (press.verdict === 'loose') return 'loose'
-    if (interferenceMm > maxMm + 1e-9) return 'too-tight'
+    const inWindow = judgeWithin(interferenceMm, of.sleeve.interference, ofBoth(sleeve, bored))
+    if (inWindow === 'out' && interferenceMm > maxMm) return 'too-tight'
     if (press.verdict === 'yields') return 'yields'
-    return interferenceMm < minMm - 1e-9 ? 'too-loose' : 'in'
+    return inWindow === 'out' ? 'too-loose' : inWindow === 'unsure' ? 'near' : 'in'
   }
   const judged = verdict()
   const toBore = left !== null && left > 0 && judged !== 'in'
@@ -154,17 +160,25 @@ export function readFit(snapshot: Snapshot, spot: BarrelSpot): FitState {
     ring,
     ringPlane,
     standsMm,
-    ringVerdict: sleeve && ring ? worstOf(ring.edgesMm.map((mm) => standsVerdict(of, sleeve.flangeMm - mm))) : null,
+    ringVerdict:
+      sleeve && ring
+        ? worstOf(ring.edgesMm.map((mm) => standsVerdict(of, sleeve.flangeMm - mm, ofBoth(sleeve, ring))))
+        : null,
     marked: lastAt(snapshot, 'portMarks', place) !== null,
   }
 }
 /** How a flange will stand all round: one edge that lies too deep is the flange's to mend, else one too shallow the cutter's. */
-const worstOf = (edges: readonly ReturnType<typeof standsVerdict>[]) =>
-  edges.find((e) => e === 'deep') ?? edges.find((e) => e === 'shallow') ?? 'in'
-export const standsVerdict = ({ sleeve: { proud } }: BarrelSection, mm: number) => {
-  if (mm > proud.maxMm + 1e-9) return 'shallow'
-  return mm < proud.minMm - 1e-9 ? 'deep' : 'in'
+const worstOf = (edges: readonly Stands[]): Stands =>
+  (['deep', 'shallow', 'near'] as const).find((worst) => edges.includes(worst)) ?? 'in'
+/** How a flange stands on a seat: too proud on a shallow one, sunk in a deep one. */
+export type Stands = 'in' | 'near' | 'shallow' | 'deep'
+export const standsVerdict = ({ sleeve: { proud } }: BarrelSection, mm: number, uncertaintyMm: number): Stands => {
+  const verdict = judgeWithin(mm, proud, uncertaintyMm)
+  if (verdict === 'out') return mm > proud.maxMm ? 'shallow' : 'deep'
+  return verdict === 'unsure' ? 'near' : 'in'
 }
+/** What a figure says of how it stands. */
+export const stands = (s: Stands): Verdict => (s === 'in' ? 'in' : s === 'near' ? 'unsure' : 'out')
 export const planeOf = (edgesMm: readonly number[], acrossMm: number): PlaneFit =>
   fitPlane(
     edgesMm.map((valueMm, i) => ({ angleDeg: (i * 360) / edgesMm.length, valueMm })),

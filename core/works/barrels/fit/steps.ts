@@ -1,12 +1,13 @@
 import { stageSteps } from '../../../job/step'
 import { mean } from '../../../measure/mean'
+import { ofBoth } from '../../../measure/verdict'
 import { barrelsWith, boreAt20, nameAt, sectionOf, type BarrelSpot } from '../read-barrels'
 import { edgeStations, named } from '../parts'
-import { readFit, standsVerdict, type FitState } from './read'
+import { fits, readFit, stands, standsVerdict, type FitState } from './read'
 
 const says = {
   actions: ['sleeve', 'bore', 'ring', 'pin', 'ports', 'next-place', 'close-stage', 'done'],
-  told: ['stop', 'turns-hot'],
+  told: ['stop', 'fit-near', 'turns-hot'],
   heads: ['first-bore', 'other-sleeve', 'ring-deeper', 'thicker-flange', 'trust'],
   reasons: [
     'measure-first',
@@ -15,6 +16,7 @@ const says = {
     'to-fit',
     'loose',
     'too-loose',
+    'near',
     'yields',
     'flange',
     'shallow',
@@ -31,15 +33,13 @@ const says = {
     'closed',
   ],
   cautions: ['bore-chips', 'no-run-out', 'measure-cold'],
-  gates: ['sleeve-not-fitted', 'ring-off', 'pin-undecided', 'lets-go-hot', 'ports-unmarked'],
+  gates: ['sleeve-not-fitted', 'fit-unsure', 'ring-off', 'pin-undecided', 'lets-go-hot', 'ports-unmarked'],
   orders: ['no-sleeve-here', 'sleeve-first', 'pin-breaks-out'],
 } as const
 const { part, first, logic } = stageSteps('barrel-fit', says)
 
 const before = first((s) => sectionOf(s) !== null, 'stop', 'measure-first')
 
-/** Whether a barrel is bored to a fit that holds. */
-const fits = ({ verdict }: FitState) => verdict === 'in'
 /** A pin that would break out, in a fit that lets go: only more grip helps. */
 const unpinnable = ({ hot, pin }: FitState) => hot?.verdict === 'loose' && pin?.verdict !== 'sound'
 /** How deep the seat of the flange is to be, mm: its flange then stands in the middle of its window. */
@@ -98,7 +98,7 @@ const boreBarrel = barrels.turn({
   // On the way there it is neither in nor out.
   judged: ({ state: { verdict, cutsLeft } }) => {
     if (verdict === null || cutsLeft > 0) return null
-    return verdict === 'in' ? 'in' : 'out'
+    return verdict === 'in' ? 'in' : verdict === 'near' ? 'unsure' : 'out'
   },
   said: ({ spot, state }, { partC, boreMm = [] }) => {
     const [a, b] = boreMm
@@ -112,12 +112,12 @@ const cutRing = barrels.turn({
   entry: 'cut-seat-ring',
   fields: { edgesMm: { figures: named, each: ({ spot, state }) => edgeStations(ringMm(spot, state)) } },
   after: { 'sleeve-first': ({ state }) => state.sleeve === null },
-  said: ({ spot, state }, { edgesMm = [] }) => {
+  said: ({ spot, state }, { edgesMm = [] }, by) => {
     const flangeMm = state.sleeve?.flangeMm ?? spot.of.sleeve.flangeMm
     const verdicts = edgesMm.flatMap((mm, i) =>
       mm === undefined
         ? []
-        : [[`edgesMm.${i}`, standsVerdict(spot.of, flangeMm - mm) === 'in' ? 'in' : 'out'] as const],
+        : [[`edgesMm.${i}`, stands(standsVerdict(spot.of, flangeMm - mm, ofBoth(state.sleeve, by)))] as const],
     )
     return { verdicts: Object.fromEntries(verdicts), lines: [] }
   },
@@ -216,6 +216,13 @@ export const barrelFit = logic({
         gate: { code: 'ports-unmarked', soft: false },
         reason: 'before-hot',
         turn: markPorts,
+      },
+      {
+        action: 'fit-near',
+        when: ({ state }) => state.verdict === 'near' && state.cutMm === null,
+        gate: { code: 'fit-unsure', soft: true },
+        reason: 'near',
+        doubt: true,
       },
       {
         // Neither a pin nor a fit that holds.

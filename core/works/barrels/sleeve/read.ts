@@ -2,7 +2,7 @@ import { orNull } from '../../../errors'
 import { heatWindow, type HeatWindow } from '../../../fit/heat-window'
 import type { Snapshot } from '../../../job/snapshot'
 import type { PlaneFit } from '../../../measure/fit-plane'
-import { planeOf, readFit } from '../fit/read'
+import { planeOf, readFit, standsVerdict } from '../fit/read'
 import { entriesAt, lastAt, type BarrelSpot } from '../read-barrels'
 import type { BarrelSection } from '../section'
 
@@ -19,7 +19,7 @@ export interface DropState {
   home: boolean
   flange: ReturnType<typeof lastAt<'flanges'>>
   plane: PlaneFit | null
-  stands: 'in' | 'proud' | 'sunk' | null
+  stands: 'in' | 'near' | 'proud' | 'sunk' | null
   pinned: boolean
 }
 
@@ -53,10 +53,9 @@ export function readDrop(snapshot: Snapshot, spot: BarrelSpot): DropState {
   const flange = lastAt(snapshot, 'flanges', place, home ? Math.max(drop!.seq, lapped?.seq ?? -1) : Infinity)
   const plane = flange ? planeOf(flange.edgesMm, of.sleeve.flangeOuterMm) : null
   const standsBy = () => {
-    const most = Math.max(...flange!.edgesMm)
-    const least = Math.min(...flange!.edgesMm)
-    if (most > of.sleeve.proud.maxMm + 1e-9) return 'proud' as const
-    return least < of.sleeve.proud.minMm - 1e-9 ? ('sunk' as const) : ('in' as const)
+    const edges = flange!.edgesMm.map((mm) => standsVerdict(of, mm, flange!.uncertaintyMm))
+    if (edges.includes('shallow')) return 'proud' as const
+    return edges.includes('deep') ? ('sunk' as const) : edges.includes('near') ? ('near' as const) : ('in' as const)
   }
   return {
     hot,

@@ -4,14 +4,15 @@ import type { Snapshot } from '../../../job/snapshot'
 import type { Clock } from '../../clock'
 import { jointAt } from '../../fasteners/read-joint'
 import { boltTurns, isOpen, tightenBolt } from '../../fasteners/turns'
-import { readFit, sleeveFit } from '../fit/read'
+import { judgeWithin } from '../../../measure/verdict'
+import { fits, readFit, sleeveFit } from '../fit/read'
 import { barrelsWith, nameAt, sectionOf, type BarrelSpot } from '../read-barrels'
 import { edgeStations, named } from '../parts'
 import { readDrop } from './read'
 
 const says = {
   actions: ['heat', 'drop', 'look', 'lap', 'pin', 'bolts', 'next-place', 'close-stage', 'done'],
-  told: ['stop', 'too-hot', 'sunk', 'port'],
+  told: ['stop', 'too-hot', 'sunk', 'flange-near', 'port'],
   heads: ['heat-again', 'look-again'],
   reasons: [
     'fit-first',
@@ -22,6 +23,7 @@ const says = {
     'when-cold',
     'stands-proud',
     'stands-sunk',
+    'stands-near',
     'in-stream',
     'no-heat-enough',
     'let-go',
@@ -32,7 +34,7 @@ const says = {
     'closed',
   ],
   cautions: ['hot-metal', 'no-second-try', 'cold-first', 'locker'],
-  gates: ['sleeve-not-home', 'flange-off', 'port-in-stream', 'pin-not-in', 'studs-open'],
+  gates: ['sleeve-not-home', 'flange-off', 'flange-unsure', 'port-in-stream', 'pin-not-in', 'studs-open'],
   orders: ['fit-first', 'too-hot', 'too-cold', 'not-hot', 'cooled', 'not-home'],
 } as const
 const { part, whole, first, logic } = stageSteps('barrel-sleeve', says)
@@ -72,7 +74,7 @@ const barrels = part({
   },
 })
 type State = Parameters<NonNullable<Parameters<typeof barrels.of>[0][number]['when']>>[0]
-const unfit = ({ state }: State) => state.fit.verdict !== 'in'
+const unfit = ({ state }: State) => !fits(state.fit)
 const tooHot = ({ state: { home, press } }: State) => !home && press !== null && !press.withinHeatLimit
 /** It was tried, or became too cold to drop in. */
 const lost = ({ state: { drop, dropsUntilAt }, nowMs }: State) =>
@@ -113,10 +115,9 @@ const look = barrels.turn({
   entry: 'flange-stands',
   fields: { edgesMm: { figures: named, each: () => edgeStations() }, portsClear: { figures: named } },
   after: atHome,
-  said: ({ spot }, { edgesMm = [] }) => {
-    const { minMm, maxMm } = spot.of.sleeve.proud
+  said: ({ spot }, { edgesMm = [] }, { uncertaintyMm }) => {
     const verdicts = edgesMm.flatMap((mm, i) =>
-      mm === undefined ? [] : [[`edgesMm.${i}`, mm > maxMm + 1e-9 || mm < minMm - 1e-9 ? 'out' : 'in'] as const],
+      mm === undefined ? [] : [[`edgesMm.${i}`, judgeWithin(mm, spot.of.sleeve.proud, uncertaintyMm)] as const],
     )
     return { verdicts: Object.fromEntries(verdicts), lines: [] }
   },
@@ -221,6 +222,13 @@ export const barrelSleeve = logic({
         when: ({ state }) => state.home && state.stands === 'sunk',
         gate: { code: 'flange-off', soft: true },
         reason: 'stands-sunk',
+        doubt: true,
+      },
+      {
+        action: 'flange-near',
+        when: ({ state }) => state.home && state.stands === 'near',
+        gate: { code: 'flange-unsure', soft: true },
+        reason: 'stands-near',
         doubt: true,
       },
       {

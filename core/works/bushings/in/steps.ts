@@ -3,7 +3,16 @@ import type { Here } from '../../../job/turn'
 import { judgeLower, judgeUpper, worstVerdict } from '../../../measure/verdict'
 import { nothingSaid } from '../../../job/ask'
 import { galleriesOpen } from '../galleries/steps'
-import { lastAt, lieOf, readBushing, rearFirst, sectionOf, seenHours, type HousingSpot } from '../read-bushings'
+import {
+  lastAt,
+  lieOf,
+  mayGoIn,
+  readBushing,
+  rearFirst,
+  sectionOf,
+  seenHours,
+  type HousingSpot,
+} from '../read-bushings'
 import { dirtyBefore } from '../read-galleries'
 import {
   aimOf,
@@ -130,7 +139,7 @@ const aim = bushings.turn({
   },
   after: {
     'not-clean': ({ snapshot, spot }) => dirtyBefore(snapshot, spot.place).length > 0,
-    'wrong-bushing': ({ snapshot, spot }) => readBushing(snapshot, spot).fit !== 'right',
+    'wrong-bushing': ({ snapshot, spot }) => !mayGoIn(readBushing(snapshot, spot)),
     'rear-first': ({ snapshot, spot }) =>
       rearFirst(snapshot).some((r) => r.n > spot.n && !lastAt(snapshot, 'finished', r.place)),
   },
@@ -206,7 +215,7 @@ export const bushingsIn = logic({
         {
           // Closed by somebody before the right one lay there.
           action: 'stop',
-          when: (h) => bare(h) && readBushing(h.snapshot, h.spot).fit !== 'right',
+          when: (h) => bare(h) && !mayGoIn(readBushing(h.snapshot, h.spot)),
           gate: notIn,
           reason: 'map-first',
           yields,

@@ -1,6 +1,7 @@
 import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
+import { judgeWithin, ofBoth } from '../../../measure/verdict'
 import { nothingSaid } from '../../../job/ask'
 import { onceASnapshot } from '../../../job/once'
 import {
@@ -19,7 +20,7 @@ import {
 
 const says = {
   actions: ['sheet-first', 'housing', 'bushing', 'swap', 'other-bushing', 'next-place', 'close-stage', 'done'],
-  told: ['stop', 'machine-shop', 'bore-off', 'wrong-clearance', 'on-the-line'],
+  told: ['stop', 'machine-shop', 'bore-off', 'fit-near', 'wrong-clearance', 'on-the-line'],
   heads: ['belongs-at', 'none-for'],
   reasons: [
     'no-section',
@@ -35,12 +36,21 @@ const says = {
     'holds-still',
     'clearance',
     'near-limit',
+    'fit-near',
     'next',
     'all-placed',
     'closed',
   ],
   cautions: ['box-list'],
-  gates: ['housing-not-read', 'housing-out', 'no-bushing', 'wrong-bushing', 'clearance-out', 'clearance-unsure'],
+  gates: [
+    'housing-not-read',
+    'housing-out',
+    'no-bushing',
+    'wrong-bushing',
+    'bushing-unsure',
+    'clearance-out',
+    'clearance-unsure',
+  ],
 } as const
 const { part, first, logic } = stageSteps('bushing-map', says)
 
@@ -114,11 +124,11 @@ const read = housings.turn({
     code: { codes },
     outerMm: { about: ({ snapshot, spot }) => codesFor(snapshot, spot.n)[0]?.outerMm ?? null },
   },
-  said: ({ snapshot, state: { housing } }, { outerMm }) => {
+  said: ({ snapshot, state: { housing } }, { outerMm }, by) => {
     if (outerMm === undefined || housing.meanMm === null) return nothingSaid
     const { minMm, maxMm } = sectionOf(snapshot)!.interference
     const interferenceMm = outerMm - housing.meanMm
-    const verdict = interferenceMm < minMm - 1e-9 || interferenceMm > maxMm + 1e-9 ? 'out' : 'in'
+    const verdict = judgeWithin(interferenceMm, { minMm, maxMm }, ofBoth(housing.entry, by))
     return {
       verdicts: { outerMm: verdict },
       lines: [{ word: 'interference', figures: { interferenceMm, minMm, maxMm }, verdict }],
@@ -207,6 +217,13 @@ export const bushingMap = logic({
         when: ({ state }) => state.clearance?.verdict === 'unsure',
         gate: { code: 'clearance-unsure', soft: true },
         reason: 'near-limit',
+        doubt: true,
+      },
+      {
+        action: 'fit-near',
+        when: ({ state }) => state.bushing.fit === 'near',
+        gate: { code: 'bushing-unsure', soft: true },
+        reason: 'fit-near',
         doubt: true,
       },
     ]),

@@ -7,13 +7,13 @@ import type { Clock } from '../../clock'
 import { jointAt } from '../../fasteners/read-joint'
 import { boltTurns, isOpen, tightenBolt } from '../../fasteners/turns'
 import type { OnSchool } from '../kinds'
-import { isHome, readDamper } from '../read-damper'
+import { isHome, mayGoOn, readDamper } from '../read-damper'
 import { sectionOf } from '../read-front'
 import { clocks as restClocks } from '../seal/steps'
 
 const says = {
   actions: ['sheet-first', 'measure', 'new-damper', 'oven', 'slide', 'screw', 'home', 'bolt', 'close-stage', 'done'],
-  told: ['stop', 'wait-rest', 'cannot'],
+  told: ['stop', 'wait-rest', 'cannot', 'fit-near'],
   heads: ['oven-again', 'home-again', 'slide-on'],
   reasons: [
     'no-section',
@@ -24,6 +24,7 @@ const says = {
     'too-loose',
     'too-tight',
     'yields',
+    'near',
     'heat-serves',
     'cooled',
     'while-hot',
@@ -38,7 +39,7 @@ const says = {
     'closed',
   ],
   cautions: ['hot-hub', 'not-on-rubber', 'full-thread', 'lubricant', 'no-locker'],
-  gates: ['damper-not-read', 'damper-loose', 'damper-not-on', 'damper-not-home', 'bolt-open'],
+  gates: ['damper-not-read', 'damper-loose', 'damper-unsure', 'damper-not-on', 'damper-not-home', 'bolt-open'],
   orders: [
     'never-heated',
     'too-hot',
@@ -86,7 +87,7 @@ const places =
 const measured = putting.turn({
   entry: 'measure-hub',
   fields: { hubMm: { each: places('hub') }, noseMm: { each: places('nose') } },
-  judged: ({ state: { verdict } }) => verdict && (verdict === 'in' ? 'in' : 'out'),
+  judged: ({ state: { verdict } }) => verdict && (verdict === 'in' ? 'in' : verdict === 'near' ? 'unsure' : 'out'),
 })
 const heated = putting.turn({
   entry: 'damper-hot',
@@ -104,7 +105,7 @@ const started = (school: (h: H) => OnSchool) =>
   putting.turn({
     entry: 'start-damper',
     fields: { school },
-    after: { 'damper-loose': ({ state }) => state.verdict !== 'in' },
+    after: { 'damper-loose': ({ state }) => !mayGoOn(state) },
     refuses: (h, act) => {
       const { slides, heatServes, slipsUntilAt, thread } = h.state
       if (act.school === 'slide') return slides ? null : 'does-not-slide'
@@ -124,7 +125,7 @@ const homed = putting.turn({
 })
 
 const notOn = { code: 'damper-not-on', soft: false } as const
-const fits = ({ state }: H) => state.damper !== null && state.verdict === 'in' && state.started === null
+const fits = ({ state }: H) => state.damper !== null && mayGoOn(state) && state.started === null
 const byHeat = (h: H) => fits(h) && !h.state.slides && h.state.heatServes
 const drawn = (h: H) => fits(h) && !h.state.slides && !h.state.heatServes
 /** The damper on: measured, then by heat where it serves or else by the installer's screw, home, and its bolt. */
@@ -151,9 +152,10 @@ export const damperOn = logic({
         },
         {
           action: 'new-damper',
-          when: ({ state }) => state.damper !== null && state.fit !== null && state.verdict !== 'in',
+          when: ({ state }) => state.damper !== null && state.fit !== null && !mayGoOn(state),
           gate: { code: 'damper-loose', soft: false },
-          reason: ({ state }) => (state.verdict === null || state.verdict === 'in' ? 'loose' : state.verdict),
+          reason: ({ state: { verdict } }) =>
+            verdict === null || verdict === 'in' || verdict === 'near' ? 'loose' : verdict,
           caution: 'no-locker',
           turn: measured,
         },
@@ -229,6 +231,13 @@ export const damperOn = logic({
           reason: 'holds',
           caution: 'lubricant',
           turn: tightenBolt,
+        },
+        {
+          action: 'fit-near',
+          when: ({ state }) => state.damper !== null && state.verdict === 'near',
+          gate: { code: 'damper-unsure', soft: true },
+          reason: 'near',
+          doubt: true,
         },
       ],
       // Who chooses the screw where heat serves draws it on by that.

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Frame } from '#core/drawing/scene'
 import { fitSpots } from '#core/works/barrels/fit/drawing'
-import { readFit } from '#core/works/barrels/fit/read'
+import { fits, readFit } from '#core/works/barrels/fit/read'
 import { barrelFit } from '#core/works/barrels/fit/steps'
 import { barrelsWith, entriesAt } from '#core/works/barrels/read-barrels'
 import { pinChoices } from '#core/works/barrels/schools'
@@ -87,7 +87,7 @@ const last = computed(() => {
           </template>
           <template v-if="state.interferenceMm !== null && state.cutsLeft === 0">
             <dt>{{ t('barrel.interference') }}</dt>
-            <dd class="figure" :class="{ 'font-bold text-outside': state.verdict !== 'in' }">
+            <dd class="figure" :class="{ 'font-bold text-outside': !fits(state) }">
               {{ length(state.interferenceMm) }}
             </dd>
           </template>
@@ -99,7 +99,7 @@ const last = computed(() => {
         >
           {{ t('barrel.stands', { mm: length(state.standsMm) }) }}
         </p>
-        <SchoolRows v-if="state.verdict === 'in'" :title="t('barrel.pins')" :heads="heads" :rows="rows" />
+        <SchoolRows v-if="fits(state)" :title="t('barrel.pins')" :heads="heads" :rows="rows" />
         <EntryKeys v-if="last && !closed" :hands="hands" :what="last.what" :entry="last.entry" />
       </template>
     </template>

@@ -4,7 +4,7 @@ import { line } from 'd3-shape'
 import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { BarrelSpot } from '#core/works/barrels/read-barrels'
-import type { FitState } from '#core/works/barrels/fit/read'
+import { fits, type FitState } from '#core/works/barrels/fit/read'
 import { fitCurve } from '#core/works/barrels/schools'
 import { useFigures } from '../../../bench/useFigures'
 
@@ -24,7 +24,7 @@ const interferenceMm = computed(() => {
     ? props.state.interferenceMm
     : (minMm + maxMm) / 2
 })
-const made = computed(() => props.state.verdict === 'in')
+const made = computed(() => fits(props.state))
 const toC = computed(() => Math.max(of.value.barrel.runsC, props.state.hot?.looseAtC ?? 0, 60) + 30)
 const curve = computed(() => fitCurve(of.value, interferenceMm.value, toC.value))
 const [LEFT, RIGHT, TOP] = [76, 24, 56]

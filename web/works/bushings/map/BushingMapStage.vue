@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { worstVerdict } from '#core/measure/verdict'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { nearestCode } from '#core/bushing/compare-codes'
 import { bushingMap } from '#core/works/bushings/map/steps'
-import { codesFor, readBushing, readClearance, readHousing } from '#core/works/bushings/read-bushings'
+import { codesFor, mayGoIn, readBushing, readClearance, readHousing } from '#core/works/bushings/read-bushings'
 import CodeCompare from '../../../bench/pad/CodeCompare.vue'
 import { useFigures } from '../../../bench/useFigures'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
@@ -29,14 +30,20 @@ const words = computed(() =>
       const s = readBushing(snapshot.value, h)
       const { meanMm } = readHousing(snapshot.value, h)
       const c = readClearance(snapshot.value, h)
-      const wrong = s.fit !== null && s.fit !== 'right'
+      const wrong = s.fit !== null && !mayGoIn(s)
       const judged = c ? (c.verdict === 'in' || c.verdict === 'unsure' ? c.verdict : ('out' as const)) : null
       return [
         h.place,
         {
           text: s.read?.code ?? (meanMm === null ? t('rail.open') : length(meanMm)),
           more: fitWords(s),
-          verdict: wrong ? ('out' as const) : s.fit === 'right' ? judged : null,
+          verdict: wrong
+            ? ('out' as const)
+            : s.fit === 'near'
+              ? worstVerdict(['unsure', judged ?? 'in'])
+              : s.fit
+                ? judged
+                : null,
         },
       ]
     }),
@@ -47,7 +54,7 @@ const words = computed(() =>
 <template>
   <HousingShell :hands="hands" :words="words">
     <FitStack
-      v-if="mine && section && clearance && bushing?.fit === 'right' && move.action !== 'swap'"
+      v-if="mine && section && clearance && bushing && mayGoIn(bushing) && move.action !== 'swap'"
       :clearance="clearance"
       :window="section.clearance"
       :interference="section.interference"
@@ -77,10 +84,10 @@ const words = computed(() =>
         >
           <p class="flex items-baseline justify-between gap-2">
             <b class="figure">{{ bushing.read.code }}</b>
-            <span :class="bushing.fit === 'right' ? '' : 'font-bold text-outside'">{{ fitWords(bushing) }}</span>
+            <span :class="mayGoIn(bushing) ? '' : 'font-bold text-outside'">{{ fitWords(bushing) }}</span>
           </p>
           <p>{{ t('cam.allowed', { codes: codes.join(', ') }) }}</p>
-          <CodeCompare v-if="listed && bushing.fit !== 'right'" :read="bushing.read.code" :listed="listed" />
+          <CodeCompare v-if="listed && !mayGoIn(bushing)" :read="bushing.read.code" :listed="listed" />
           <p v-if="bushing.interferenceMm !== null">
             {{ t('cam.interference') }} <span class="figure">{{ length(bushing.interferenceMm) }}</span> ({{
               t('cam.window', { min: length(section.interference.minMm), max: length(section.interference.maxMm) })

@@ -86,8 +86,14 @@ const RIGHT = computed(() => width.value * 0.66)
           :y="r.y + 6"
           font-size="18"
           class="figure"
-          :font-weight="r.fit && r.fit !== 'right' ? 700 : 400"
-          :fill="r.fit && r.fit !== 'right' ? 'var(--outside-on-blue)' : 'var(--scribe)'"
+          :font-weight="r.fit && r.fit !== 'right' && r.fit !== 'near' ? 700 : 400"
+          :fill="
+            r.fit === 'near'
+              ? 'var(--online-on-blue)'
+              : r.fit && r.fit !== 'right'
+                ? 'var(--outside-on-blue)'
+                : 'var(--scribe)'
+          "
         >
           {{ r.read ? r.read.code : t('rail.open') }}
         </text>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { jointAt } from '#core/works/fasteners/read-joint'
 import { damperOn } from '#core/works/front/on/steps'
-import { readDamper, secondsFromOven } from '#core/works/front/read-damper'
+import { mayGoOn, readDamper, secondsFromOven } from '#core/works/front/read-damper'
 import SchoolRows from '../../../bench/SchoolRows.vue'
 import { useFigures } from '../../../bench/useFigures'
 import { useShopNow } from '../../../stores/shop-clock'
@@ -65,14 +65,19 @@ const says = computed(() => {
         <dt>{{ t('front.nose') }}</dt>
         <dd class="figure">{{ state.fit.noseMm.map((mm) => length(mm)).join(' / ') }}</dd>
         <dt>{{ t('front.interference') }}</dt>
-        <dd class="figure" :class="{ 'font-bold text-outside': state.verdict !== 'in' }">
+        <dd class="figure" :class="{ 'font-bold text-outside': !mayGoOn(state) }">
           {{ length(state.interferenceMm!) }}
         </dd>
       </dl>
-      <p v-if="state.verdict && state.verdict !== 'in'" class="font-bold text-outside" data-part="fit-verdict">
+      <p
+        v-if="state.verdict && state.verdict !== 'in'"
+        class="font-bold"
+        :class="{ 'text-outside': !mayGoOn(state) }"
+        data-part="fit-verdict"
+      >
         {{ t(`front.fit-verdict.${state.verdict}`) }}
       </p>
-      <section v-if="state.verdict === 'in' && !state.started && !closed && !state.slides" data-school="on">
+      <section v-if="mayGoOn(state) && !state.started && !closed && !state.slides" data-school="on">
         <SchoolRows :title="t('front.schools-on')" :heads="rowHeads" :rows="rows" />
         <button
           v-if="state.heatServes && state.thread?.enough"
