@@ -36,6 +36,7 @@ import trueTdc from './vectors/true-tdc.json'
 import judgeBore from './vectors/judge-bore.json'
 import fitAtTemperature from './vectors/fit-at-temperature.json'
 import boreAndHone from './vectors/bore-and-hone.json'
+import boreAndHoneFinish from './vectors/bore-and-hone-finish.json'
 import runClearance from './vectors/run-clearance.json'
 import placePin from './vectors/place-pin.json'
 import judgeProtrusionWindows from './vectors/judge-protrusion-windows.json'
@@ -99,6 +100,7 @@ const worked: WorkedCases[] = [
   judgeBore,
   fitAtTemperature,
   boreAndHone,
+  boreAndHoneFinish,
   runClearance,
   placePin,
   judgeProtrusionWindows,

@@ -69,12 +69,16 @@ describe('the ends of the crank by a finger, each figure entered', () => {
     }
     await hand.until('look')
     await hand.pad({ face: 'sound', teeth: 'worn' })
+    // Its ring gear is changed, and it is looked at again: both looks stand.
+    await browser.untilText('[data-part=move-head]', 'only mended')
+    await finger.tap('[data-part=mended]')
+    await hand.pad({ face: 'sound', teeth: 'sound' })
     await hand.close()
 
     await hand.until('seal')
     // The hook comes nearest, and a scratch of it leaves the least.
     expect(await browser.text('[data-school-row=hook]')).toContain('0.000')
-    await hand.pad({ way: 'screws', scratched: true })
+    await hand.pad({ way: 'screws', scratched: true, scratchFromMm: '12', scratchToMm: '12.5' })
     await hand.until('track')
     await hand.pad({ feel: 'felt', fromMm: '6.4', toMm: '6.8', trackMm: '0.06' })
     await hand.close()

@@ -41,6 +41,8 @@ export interface Step<C extends Says, H> {
   onward?: true
   /** It gives way to work that waits at another place and does not: what moves the whole unit comes between. */
   yields?: OrBy<H, boolean>
+  /** What is entered anew once it was mended or changed elsewhere, at a machine shop or by hand: what was found stands beside it. */
+  mended?: EntryWhat
   /** There is nothing to do about it: it is told, and answered for where the stage is closed. Only a soft one may be. */
   doubt?: true
 }
@@ -55,6 +57,8 @@ export interface Part {
   /** They are gone through from the one in hand onward, round the unit. */
   round: boolean
   problems(snapshot: Snapshot, nowMs: number): GateProblem[]
+  /** What is entered anew at a place once it was mended elsewhere; null where nothing is told there that could be. */
+  mended(snapshot: Snapshot, spot: Spot, nowMs: number, hand: Hand): EntryWhat | null
   /** The turn that ends in a kind of entry, at a place; null where this part has none. */
   turn(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number, hand: Hand | null): Doing | null
   entries: readonly EntryWhat[]
@@ -195,6 +199,12 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
               yields: step.yields !== undefined && valueOf(step.yields, here),
               next: step.next ?? null,
             }
+          },
+          mended(snapshot, spot, nowMs, hand) {
+            const own = find(snapshot, spot)
+            if (!own) return null
+            const here = hereAt(snapshot, own, nowMs, hand)
+            return steps.find((s) => s.mended && s.when(here))?.mended ?? null
           },
           problems: (snapshot, nowMs) =>
             steps.flatMap(({ when, gate }) => {
@@ -360,6 +370,15 @@ export function stageSteps<const C extends Says>(stage: StageName, says: C) {
         for (const part of of.parts) {
           const found = part.turn(snapshot, entry, spot, nowMs, hand ?? null)
           if (found) return found
+        }
+        return null
+      },
+      mended: (snapshot, hand) => {
+        for (const part of of.parts) {
+          const spots = part.places(snapshot)
+          const spot = part.anywhere ? spots[0] : spots.find((s) => isInHand(s, hand))
+          const entry = spot ? part.mended(snapshot, spot, hand.nowMs ?? 0, hand) : null
+          if (entry) return { entry, ...spotOf(spot!) }
         }
         return null
       },

@@ -43,6 +43,8 @@ export interface StageLogic {
   doing?(snapshot: Snapshot, hand: Hand): Doing | null
   /** The turn that ends in a kind of entry, at a place: for making one again. */
   turn?(snapshot: Snapshot, entry: EntryWhat, spot: Spot, nowMs: number, hand?: Hand): Doing | null
+  /** What is entered anew at the place in hand once it was mended elsewhere; null where nothing is told there that could be. */
+  mended?(snapshot: Snapshot, hand: Hand): (Spot & { entry: EntryWhat }) | null
   /** Its steps, by what each is among the reasons that keep it open. */
   steps?: readonly { action: string; code: string; soft: boolean; doubt: boolean }[]
   /** What its turns can ask, as `measure-tip.valueMm`: each has its words. */

@@ -54,6 +54,8 @@ export const barrels: BarrelSection = {
   pin: { pinMm: 3, depthMm: 5, leastWallMm: 2 },
   finish: {
     maxCutMm: 0.9,
+    finishCutMm: 0.1,
+    torquePlate: false,
     boringMarksMm: 0.012,
     marksFactor: 2,
     smallStockMm: 0.03,

@@ -151,6 +151,30 @@ describe('the yard compressor', () => {
     // In the aluminium of the other barrel the maker's clearance stays what it is.
     expect(readBore(hand.job, spot('barrel-2')).asks.clearance).toBe('maker')
   })
+  it('cuts a light one last, and leaves to the stone what no bar is set to', () => {
+    start({}, { finish: { ...barrels.finish, maxCutMm: 0.2, finishCutMm: 0.05 } })
+    hand.until('read', 'barrel-1')
+    const { boreToMm } = readBore(hand.job, spot()).schools.stocks.find((s) => s.school === 'generous')!.bore!
+    bore(boreToMm - 0.45, 'bore-cut')
+    // 0.4 in two of 0.2, then the light one.
+    expect(hand.move).toMatchObject({ action: 'cut', head: 'cut' })
+    expect(hand.move.figures.cuts).toBe(3)
+    expect(hand.move.figures.cutMm).toBeCloseTo(0.2, 9)
+    bore(boreToMm - 0.05, 'bore-cut')
+    expect(hand.move).toMatchObject({ action: 'cut', head: 'cut-last' })
+    expect(hand.move.figures.cutMm).toBeCloseTo(0.05, 9)
+    bore(boreToMm - 0.0004, 'bore-cut')
+    expect(hand.move.action).toBe('hone')
+  })
+  it('wants the torque plate on before the stone, where the sheet has one', () => {
+    start({}, { finish: { ...barrels.finish, torquePlate: true } })
+    expect(hand.until('plate', 'barrel-1')).toMatchObject({ reason: 'under-load', caution: 'plate-torque' })
+    const stone = { what: 'hone-step', honeId: randomUUID(), place: 'barrel-1', partC: 20, ...by } as const
+    expect(hand.refused({ ...stone, boreMm: [89, 89] })).toEqual(['plate-first'])
+    hand.step()
+    expect(hand.move).toMatchObject({ action: 'hone', place: 'barrel-1' })
+    expect(hand.refused({ ...stone, boreMm: [89, 89] })).toBeNull()
+  })
   it('stops at a bore that is too large already', () => {
     hand.until('read', 'barrel-1')
     bore(90.1, 'bore-cut')

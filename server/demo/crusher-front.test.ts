@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { FrontTruth } from '#core/sim/front/truth'
 import { readCover } from '#core/works/front/read-cover'
-import { damperScrap, readDamper } from '#core/works/front/read-damper'
-import { endAt, endsOf, frontEntries, readPlace } from '#core/works/front/read-front'
+import { damperScrap, readDamper, roundRimMm } from '#core/works/front/read-damper'
+import { endAt, endsOf, frontEntries, lastOf, readPlace } from '#core/works/front/read-front'
 import { readFlywheel } from '#core/works/front/read-flywheel'
 import { readSeal } from '#core/works/front/read-seal'
 import { centringDoubts, removalRisks, treatmentLines, trustSweep } from '#core/works/front/schools'
@@ -73,7 +73,43 @@ describe('the front of the crusher drive', () => {
       newJob('brennick', ['front'], []),
       withFront({ damper: { indexDeg: 0, runoutMm: 0.1, rubber: 'sound' } }),
     )
-    expect(sound.until('no-screw')).toMatchObject({ reason: 'strips', button: null })
+    expect(sound.until('no-screw')).toMatchObject({ reason: 'strips', button: 'no-screw' })
+    // Another puller brings it: nobody is left with it on.
+    sound.step()
+    expect(lastOf(sound.job, 'pulled')!.screws).toBe('—')
+    expect(sound.gate).toEqual([])
+  })
+  it('wants the bolt out before the puller, and refuses a puller against it', () => {
+    expect(hand.until('bolt-out')).toMatchObject({ reason: 'bolt-first', caution: 'hold-crank' })
+    expect(hand.refused({ what: 'pull-damper', pulledId: randomUUID(), screws: 'M12', words: '' })).toEqual([
+      'bolt-first',
+    ])
+    hand.step()
+    expect(hand.refused({ what: 'pull-damper', pulledId: randomUUID(), screws: 'M12', words: '' })).toBeNull()
+  })
+  it('keeps the lip from a scratch as from a track that catches, wherever it lies', () => {
+    hand.until('seal')
+    const out = { what: 'seal-out', place: 'front', way: 'hook', scratched: true, words: '' } as const
+    const allowed = readPlace(hand.job, front()).depthMm!
+    const lipMm = allowed + front().of.lipFromFaceMm
+    hand.act({ ...out, sealOutId: randomUUID(), scratchFromMm: lipMm, scratchToMm: lipMm + 0.1 })
+    const placed = readPlace(hand.job, front())
+    expect(placed.reason).not.toBe('as-made')
+    for (const { fromMm, toMm } of placed.options)
+      expect(fromMm > allowed || toMm < allowed, `${fromMm} to ${toMm}`).toBe(true)
+  })
+  it('tells a heat-checked face and worn teeth until they are mended, or somebody answers for them', () => {
+    hand = new Hand(newJob('brennick', ['rear'], []), truth)
+    hand.until('look')
+    const look = { what: 'look-flywheel', words: '' } as const
+    hand.act({ ...look, lookId: randomUUID(), face: 'heat-checked', teeth: 'sound' })
+    expect(hand.move).toMatchObject({ action: 'close-stage', head: 'worn' })
+    expect(hand.gate).toEqual(['flywheel-worn:'])
+    hand.act({ ...look, lookId: randomUUID(), face: 'sound', teeth: 'sound' })
+    expect(hand.gate).toEqual([])
+  })
+  it('tells degrees round the rim, too', () => {
+    expect(roundRimMm(hand.job, 2)).toBeCloseTo((Math.PI * 230 * 2) / 360, 6)
   })
   it('sets the lip beside the old track', () => {
     hand.until('start')

@@ -176,8 +176,8 @@ export const crusherFront: FrontTruth = {
   noseMm: 60.002,
   pointerDeg: 355,
   flywheel: {
-    face: 'heat-checked',
-    teeth: 'worn',
+    face: 'sound',
+    teeth: 'sound',
     crumbMm: 0.22,
     crumbAtDeg: 120,
     tiltMm: 0.04,

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { leaksNow } from '#core/sim/unit-truth'
 import { leakEntries, readLadder, settledNow } from '#core/works/leaks/read-leak'
 import { readExpansion, readHold, readIn, sectionOf, sleeveScope } from '#core/works/sleeves/read-sleeves'
+import { stageLogic } from '#core/works/logic'
 import { Hand, newJob } from '../testing/hand'
 import { pumpTruth } from './unit-world'
 
@@ -151,5 +152,36 @@ describe('sleeves alone', () => {
       expect(hand.move).toMatchObject({ action: 'washers-out', cylinder })
       expect(hand.gate).toContain(`washers-wrong:${cylinder}`)
     })
+  })
+})
+
+describe('what is mended elsewhere', () => {
+  it('is measured anew at its place, and what was found stands beside it', () => {
+    const hand = new Hand(newJob('orrin', ['sleeves', 'tips'], []), { ...pumpTruth, leaks: [], washers: {} })
+    const { cylinder } = hand.until('measure-bore')
+    const bore = (topMm: [number, number]) =>
+      hand.act({
+        what: 'sleeve-bore',
+        boreId: randomUUID(),
+        cylinder: cylinder!,
+        topMm,
+        bottomMm: topMm,
+        damage: 'none',
+        clean: true,
+        gaugeId: null,
+        uncertaintyMm: 0.002,
+      })
+    const logic = stageLogic['sleeve-bores']
+    const inHand = { cylinder: cylinder!, place: null, nowMs: hand.nowMs }
+    expect(logic.mended!(hand.job, inHand)).toBeNull()
+    bore([26.4, 26.4])
+    expect(hand.gate).toContain(`out:${cylinder}`)
+    expect(logic.mended!(hand.job, inHand)).toEqual({ entry: 'sleeve-bore', cylinder, place: null })
+    expect(logic.turn!(hand.job, 'sleeve-bore', { cylinder: cylinder!, place: null }, hand.nowMs)).not.toBeNull()
+    const { headBoreMm } = sectionOf(hand.job)!
+    bore([headBoreMm, headBoreMm])
+    expect(hand.gate.filter((g) => g.startsWith('out:'))).toEqual([])
+    expect(logic.mended!(hand.job, inHand)).toBeNull()
+    expect(hand.job.works.sleeves!.bores.filter((b) => b.cylinder === cylinder)).toHaveLength(2)
   })
 })

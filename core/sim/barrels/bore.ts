@@ -25,7 +25,7 @@ const depthsIn = (sofar: Record<string, unknown>, snapshot: Snapshot, { of: { ba
 /** Bores under bar and stone, each step measured, and the finished bore. */
 export const plays: Plays<UnitTruth> = {
   'bore-cut': (unit, asked) =>
-    bored(unit, asked, ({ boreNowMm, bore }) => (boreNowMm !== null && bore ? boreNowMm + bore.cutEachMm : null)),
+    bored(unit, asked, ({ boreNowMm, cutMm }) => (boreNowMm === null ? null : boreNowMm + cutMm)),
   'hone-step': (unit, asked) =>
     bored(unit, asked, ({ boreNowMm, honeLeftMm }, { of }) =>
       boreNowMm !== null && honeLeftMm !== null ? boreNowMm + Math.min(honeLeftMm, of.finish.stoneMm) : null,

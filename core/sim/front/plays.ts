@@ -53,7 +53,7 @@ const sweepsBore = (snapshot: Snapshot): boolean => readFlywheel(snapshot).face 
 /** How the simulated ends of the crank answer. */
 export const plays: Plays<UnitTruth> = {
   'judge-damper': (truth) => ({ ...need(truth).damper, ranH: null, dented: false }),
-  'seal-out': () => ({ way: 'puller', scratched: false }),
+  'seal-out': () => ({ way: 'puller', scratched: false, scratchFromMm: 9, scratchToMm: 9.5 }),
   'note-track': (truth, asked) => {
     const { place, of } = at(asked)
     const track = need(truth).tracks[place]

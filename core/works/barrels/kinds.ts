@@ -92,6 +92,8 @@ export const kinds = {
     portsClear: z.boolean(),
     ...by,
   }),
+  /** A torque plate on the top of the barrel, as its head will be. */
+  'plate-on': entry('platesOn', 'plateId', 'barrel-bore', at, true),
   'lap-top': entry('lapped', 'lapId', 'barrel-sleeve', at, true),
   'pin-in': entry('pins', 'pinId', 'barrel-sleeve', at, true),
   'plan-bore': entry(

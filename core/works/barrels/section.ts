@@ -60,6 +60,10 @@ const oven = z.strictObject({
 const finish = z.strictObject({
   /** The most a cut takes on the diameter. */
   maxCutMm: thicknessMm,
+  /** How light the last cut is, on the diameter; null where the sheet wants none. */
+  finishCutMm: thicknessMm.nullable().default(null),
+  /** Whether it is honed under load, a torque plate on its top. */
+  torquePlate: z.boolean().default(false),
   /** Boring marks, peak to valley, and how many times them the stone takes a side. */
   boringMarksMm: lengthFromZeroMm,
   marksFactor: z.number().min(0).max(1000),

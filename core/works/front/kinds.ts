@@ -66,6 +66,16 @@ export const kinds = {
       words,
     },
   }),
+  /** Its bolt or bolts out, with the crank held. */
+  'damper-bolt-out': kind({
+    rows: 'damperBoltsOut',
+    key: 'boltOutId',
+    strikes: true,
+    stage: 'damper-off',
+    struckIn: 'damper-off',
+    quiet: true,
+    given: {},
+  }),
   'pull-damper': kind({
     rows: 'pulled',
     key: 'pulledId',
@@ -80,7 +90,15 @@ export const kinds = {
     strikes: true,
     stage: 'seal-out',
     struckIn: 'seal-out',
-    given: { ...at, way: z.enum(removalWays), scratched: z.boolean(), words },
+    given: {
+      ...at,
+      way: z.enum(removalWays),
+      scratched: z.boolean(),
+      /** Where a scratch lies, inward from the housing's face; null where there is none. */
+      scratchFromMm: trackMm.nullable().default(null),
+      scratchToMm: trackMm.nullable().default(null),
+      words,
+    },
   }),
   /** A track on the shaft, inward from the housing's face. */
   'note-track': kind({

@@ -64,6 +64,12 @@ export function readPuller(of: DamperSheet): { forceN: number; screws: PullerScr
   return screws && { forceN, screws }
 }
 
+/** What degrees at the crank are round the damper's rim, mm; null where the sheet has none. */
+export const roundRimMm = (snapshot: Snapshot, deg: number): number | null => {
+  const rimMm = sectionOf(snapshot)?.damper?.rimMm
+  return rimMm === undefined ? null : (Math.PI * rimMm * Math.abs(deg)) / 360
+}
+
 /** Whether an old damper may go on again, by what was seen of it; null before anybody looked. */
 export function damperScrap(snapshot: Snapshot): ('index' | 'rim' | 'rubber' | 'hours' | 'dents')[] | null {
   const seen = lastOf(snapshot, 'dampers')

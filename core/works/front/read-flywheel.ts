@@ -17,6 +17,14 @@ export function flywheelScrap(snapshot: Snapshot): ('cracked' | 'teeth')[] | nul
     ...(seen.teeth === 'broken' ? (['teeth'] as const) : []),
   ]
 }
+/** What speaks against it without being its end: a face to be ground, a ring gear to be changed. */
+export function flywheelWorn(snapshot: Snapshot): ('heat-checked' | 'teeth-worn')[] {
+  const seen = lastOf(snapshot, 'flywheelLooks')
+  return [
+    ...(seen?.face === 'heat-checked' ? (['heat-checked'] as const) : []),
+    ...(seen?.teeth === 'worn' ? (['teeth-worn'] as const) : []),
+  ]
+}
 /** Whether a step of taking it off is done. */
 export const isFreed = (snapshot: Snapshot, step: FreeStep): boolean =>
   frontEntries(snapshot, 'flywheelFreed').some((f) => f.step === step)

@@ -70,15 +70,23 @@ export function treatmentOf({ of: { seal } }: EndSpot) {
   }
 }
 
-/** A track on the shaft with how deep it is: as measured, or as the sheet has what a fingernail tells. */
+/** A track on the shaft with how deep it is: as measured, or as the sheet has what a fingernail tells. A scratch is one that no lip may run on. */
 export function tracksOf(snapshot: Snapshot, end: EndSpot): { fromMm: number; toMm: number; depthMm: number }[] {
   const byFeel = { none: 0, felt: end.of.feltMm, catches: end.of.catchesMm }
-  return entriesAt(snapshot, 'tracks', end.place).map(({ fromMm, toMm, feel, trackMm }) => ({
+  const out = lastAt(snapshot, 'sealsOut', end.place)
+  const { scratchFromMm: from = null, scratchToMm: to = null } = out ?? {}
+  const depthMm = Math.max(end.of.catchesMm, end.of.maxTrackMm + SCRATCH_MM)
+  const scratch =
+    from === null || to === null ? [] : [{ fromMm: Math.min(from, to), toMm: Math.max(from, to), depthMm }]
+  const tracks = entriesAt(snapshot, 'tracks', end.place).map(({ fromMm, toMm, feel, trackMm }) => ({
     fromMm: Math.min(fromMm, toMm),
     toMm: Math.max(fromMm, toMm),
     depthMm: trackMm ?? byFeel[feel],
   }))
+  return [...tracks, ...scratch]
 }
+/** A scratch counts as so much deeper than the sheet allows, however fine it is. */
+const SCRATCH_MM = 0.01
 
 /** How deep the new seal goes, so that its lip runs on clean shaft. */
 export function readPlace(snapshot: Snapshot, end: EndSpot): PlacedSeal {

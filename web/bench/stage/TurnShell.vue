@@ -26,7 +26,7 @@ const props = defineProps<{
 const TurnPad = broughtComponent(withWords(['told', 'fasteners'], () => import('../pad/TurnPad.vue')))
 const { t } = useI18n()
 // The stage's hands stay the same as long as it is on the screen.
-const { job, move, closed, closing, go, engine, problem, turn, padded, simulate, atCylinders } = props.hands
+const { job, move, closed, mended, closing, go, engine, problem, turn, padded, simulate, atCylinders } = props.hands
 const { wanted, there, on, asking } = engine
 /** Bolts are in hand: they are drawn in place of the stage's own drawing. */
 const tightening = computed(() => padded.value && parts.bolts.entries.includes(turn.current.value?.entry ?? ''))
@@ -44,6 +44,15 @@ const tag = computed(() => [t(`stage.${move.value.stage}`), props.title].filter(
     <template #side>
       <TurnPad v-if="padded" :turn="turn" :simulated="on" :asking="asking" @simulate="simulate" />
       <h2 v-if="title" class="text-head">{{ title }}</h2>
+      <button
+        v-if="mended && !padded"
+        type="button"
+        class="key self-start"
+        data-part="mended"
+        @click="turn.open(mended.entry, mended)"
+      >
+        {{ t('pad.mended') }}
+      </button>
       <slot name="side" />
       <component
         :is="parts.bolts.note"

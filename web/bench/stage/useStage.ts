@@ -53,6 +53,8 @@ export function useStage<P extends Spot>(
   const move = computed<Move>(() => logic.move(snapshot.value, hand.value))
   const doing = computed(() => logic.doing?.(snapshot.value, hand.value) ?? null)
   const closed = computed(() => isClosed(snapshot.value, stage))
+  /** What can be entered anew at the place in hand, once it was mended elsewhere. */
+  const mended = computed(() => (closed.value ? null : (logic.mended?.(snapshot.value, hand.value) ?? null)))
   const inHand = () => places.value.find((p) => sameSpot(p, job.hand))
   /** The place in hand; the first where none is. */
   const mine = computed<P | null>(() => inHand() ?? places.value[0] ?? null)
@@ -147,6 +149,7 @@ export function useStage<P extends Spot>(
     places,
     move,
     closed,
+    mended,
     mine,
     choose,
     closing,

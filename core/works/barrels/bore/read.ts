@@ -7,6 +7,8 @@ import { clearanceSchools, stockSchools, type ClearanceSchool, type StockSchool 
 import { boreAt20, lastAt, readWorn, type BarrelSpot } from '../read-barrels'
 
 const AMBIENT_C = 20
+/** The least that a boring bar is set to, on the diameter, mm. */
+const LEAST_CUT_MM = 0.002
 
 /** The piston that goes into a barrel: a sleeve is bored to the first size, an oversize to its own. mm */
 export function pistonMm(snapshot: Snapshot, spot: BarrelSpot): number {
@@ -37,6 +39,8 @@ export const boreBy = (
       honeStockMm: stockOf(spot, stock),
       boreNowMm,
       maxCutOnDiameterMm: spot.of.finish.maxCutMm,
+      // One that is set above what a cut takes is no lighter than that.
+      finishCutMm: Math.min(spot.of.finish.finishCutMm ?? 0, spot.of.finish.maxCutMm),
       strokesPerMinute: spot.of.finish.strokesPerMinute,
       strokeLengthMm: spot.of.finish.strokeLengthMm,
       rpm: spot.of.finish.rpm,
@@ -64,6 +68,10 @@ export const hotBy = (snapshot: Snapshot, spot: BarrelSpot, clearanceMm: number)
 
 /** A bore on its way to its piston. Lengths mm at 20 °C. */
 export interface BoreState {
+  /** A torque plate is wanted and not on since the sleeve went in. */
+  plateOff: boolean
+  /** The cut that is next, on the diameter; nought where nothing is bored. */
+  cutMm: number
   plan: ReturnType<typeof lastAt<'borePlans'>>
   /** What the figures ask for: the maker's clearance where it leaves enough hot, the small stock where it takes the marks. */
   asks: { clearance: ClearanceSchool; stock: StockSchool }
@@ -133,7 +141,11 @@ export function readBore(snapshot: Snapshot, spot: BarrelSpot): BoreState {
       ? ('small' as const)
       : ('in' as const)
   }
+  const nextCutMm = bore ? (bore.boringCuts === 1 ? (bore.lastCutMm ?? bore.cutEachMm) : bore.cutEachMm) : 0
   return {
+    plateOff: of.finish.torquePlate && lastAt(snapshot, 'platesOn', place, since) === null,
+    // Nobody sets a bar to less: what is left then is the stone's.
+    cutMm: nextCutMm < LEAST_CUT_MM ? 0 : nextCutMm,
     plan,
     asks: { clearance: clearanceAsked, stock: stockAsked },
     clearance,

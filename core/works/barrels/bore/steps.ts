@@ -7,9 +7,9 @@ import { gaugedSet, named } from '../parts'
 import { readBore, wallExpansionPerC, type BoreState } from './read'
 
 const says = {
-  actions: ['plan', 'read', 'cut', 'hone', 'finish', 'next-place', 'close-stage', 'done'],
+  actions: ['plan', 'read', 'cut', 'plate', 'hone', 'finish', 'next-place', 'close-stage', 'done'],
   told: ['stop', 'too-large', 'marks'],
-  heads: ['hone-last', 'finish-again'],
+  heads: ['cut-last', 'hone-last', 'finish-again'],
   reasons: [
     'sleeve-first',
     'both-schools',
@@ -17,6 +17,7 @@ const says = {
     'to-bore',
     'by-stone',
     'near',
+    'under-load',
     'by-three',
     'too-large',
     'marks-stay',
@@ -27,9 +28,9 @@ const says = {
     'all-finished',
     'closed',
   ],
-  cautions: ['measure-cold', 'stone-oil', 'bore-chips'],
+  cautions: ['plate-torque', 'measure-cold', 'stone-oil', 'bore-chips'],
   gates: ['bore-not-finished', 'bore-too-large', 'marks-left', 'bore-off'],
-  orders: ['not-bored-here', 'measure-first'],
+  orders: ['not-bored-here', 'measure-first', 'plate-first'],
 } as const
 const { part, first, logic } = stageSteps('barrel-bore', says)
 
@@ -59,8 +60,8 @@ const barrels = part({
       nowMm: state.boreNowMm,
       finishMm: bore?.finishMm ?? null,
       boreToMm: bore?.boreToMm ?? null,
-      cutMm: bore?.cutEachMm ?? null,
-      nextMm: state.boreNowMm !== null && bore ? state.boreNowMm + bore.cutEachMm : null,
+      cutMm: state.cutMm,
+      nextMm: state.boreNowMm === null ? null : state.boreNowMm + state.cutMm,
       cuts: bore?.boringCuts ?? 0,
       leftMm,
       honeMm,
@@ -87,7 +88,7 @@ const under = ({ state, spot }: H) =>
 const tooLarge = ({ state, spot }: H) =>
   state.sizeVerdict === 'large' ||
   (state.finished === null && state.honeLeftMm !== null && state.honeLeftMm < -spot.of.finish.finishTolMm)
-const toBore = ({ state }: H) => state.bore?.verdict === 'bore-then-hone'
+const toBore = ({ state }: H) => state.bore?.verdict === 'bore-then-hone' && state.cutMm > 0
 const toHone = (h: H) => !toBore(h) && h.state.honeLeftMm! > h.spot.of.finish.finishTolMm
 
 const two = ({ spot, state }: H) =>
@@ -130,11 +131,12 @@ const plan = barrels.turn({
 })
 const boreFields = { partC: { figures: named }, boreMm: { figures: named, each: two } }
 const cut = barrels.turn({ entry: 'bore-cut', fields: boreFields, said: leftSofar })
+const plateOn = barrels.turn({ entry: 'plate-on', fields: {} })
 const hone = barrels.turn({
   entry: 'hone-step',
   fields: boreFields,
   said: leftSofar,
-  after: { 'measure-first': ({ state }) => state.bore === null },
+  after: { 'plate-first': ({ state }) => state.plateOff, 'measure-first': ({ state }) => state.bore === null },
 })
 const finish = barrels.turn({
   entry: 'finish-bore',
@@ -187,9 +189,19 @@ export const barrelBore = logic({
         action: 'cut',
         when: (h) => under(h) && toBore(h),
         gate: { code: 'bore-not-finished', soft: false },
+        head: ({ state: { bore } }) =>
+          bore!.boringCuts === 1 && bore!.lastCutMm !== undefined ? 'cut-last' : undefined,
         reason: 'to-bore',
         caution: 'bore-chips',
         turn: cut,
+      },
+      {
+        action: 'plate',
+        when: (h) => under(h) && toHone(h) && h.state.plateOff,
+        gate: { code: 'bore-not-finished', soft: false },
+        reason: 'under-load',
+        caution: 'plate-torque',
+        turn: plateOn,
       },
       {
         action: 'hone',
@@ -228,6 +240,7 @@ export const barrelBore = logic({
       },
       {
         action: 'too-large',
+        mended: 'finish-bore',
         when: tooLarge,
         gate: { code: 'bore-too-large', soft: true },
         reason: 'too-large',
@@ -235,6 +248,7 @@ export const barrelBore = logic({
       },
       {
         action: 'marks',
+        mended: 'finish-bore',
         when: ({ state }) => state.finished?.marksLeft === true,
         gate: { code: 'marks-left', soft: true },
         reason: 'marks-stay',

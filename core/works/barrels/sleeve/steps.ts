@@ -219,6 +219,7 @@ export const barrelSleeve = logic({
       },
       {
         action: 'sunk',
+        mended: 'flange-stands',
         when: ({ state }) => state.home && state.stands === 'sunk',
         gate: { code: 'flange-off', soft: true },
         reason: 'stands-sunk',
@@ -233,6 +234,7 @@ export const barrelSleeve = logic({
       },
       {
         action: 'port',
+        mended: 'flange-stands',
         when: ({ state }) => state.flange?.portsClear === false,
         gate: { code: 'port-in-stream', soft: true },
         reason: 'in-stream',

@@ -118,6 +118,7 @@ const checks = logic({
     judged('out').of([
       {
         action: 'flat-out',
+        mended: 'read-line',
         when: () => true,
         gate: { code: 'flat-out', soft: true },
         reason: 'out',
@@ -127,6 +128,7 @@ const checks = logic({
     judged('unsure').of([
       {
         action: 'flat-near',
+        mended: 'read-line',
         when: () => true,
         gate: { code: 'flat-unsure', soft: true },
         reason: 'next-leaf',

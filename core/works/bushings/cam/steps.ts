@@ -122,6 +122,7 @@ export const camOut = logic({
       },
       {
         action: 'worn',
+        mended: 'measure-journal',
         when: ({ state }) => state.size === 'out' || state.size === 'unsure',
         gate: { code: 'journal-out', soft: true },
         reason: 'worn',

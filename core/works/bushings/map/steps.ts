@@ -187,6 +187,7 @@ export const bushingMap = logic({
       {
         // A bore outside what the sheet allows is no bushing's fault.
         action: 'machine-shop',
+        mended: 'measure-housing',
         when: (h) => sized(h) && boreOut(h),
         gate: wrongBushing,
         reason: 'bore-out',
@@ -200,6 +201,7 @@ export const bushingMap = logic({
       },
       {
         action: 'bore-off',
+        mended: 'measure-housing',
         when: (h) => boreOut(h) && !sized(h),
         gate: { code: 'housing-out', soft: true },
         reason: 'holds-still',
@@ -207,6 +209,7 @@ export const bushingMap = logic({
       },
       {
         action: 'wrong-clearance',
+        mended: 'note-bushing',
         when: ({ state }) => bad.includes(state.clearance?.verdict ?? ''),
         gate: { code: 'clearance-out', soft: true },
         reason: 'clearance',

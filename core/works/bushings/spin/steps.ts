@@ -226,6 +226,7 @@ export const camSpin = logic({
       },
       {
         action: 'float-out',
+        mended: 'read-cam-again',
         when: ({ state }) => state.floatOut,
         gate: { code: 'float-out', soft: true },
         reason: 'float-window',

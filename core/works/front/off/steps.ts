@@ -3,16 +3,17 @@ import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { Here } from '../../../job/turn'
 import type { Spot } from '../../../job/place'
-import { damperScrap, readPuller } from '../read-damper'
+import { damperScrap, readPuller, roundRimMm } from '../read-damper'
 import { lastOf, sectionOf } from '../read-front'
 
 const says = {
-  actions: ['sheet-first', 'judge', 'pull', 'close-stage', 'done'],
-  told: ['no-screw', 'unseen'],
+  actions: ['sheet-first', 'judge', 'bolt-out', 'pull', 'no-screw', 'close-stage', 'done'],
+  told: ['unseen'],
   heads: ['pull-drilled'],
   reasons: [
     'no-section',
     'before-it-moves',
+    'bolt-first',
     'bear',
     'drilled',
     'strips',
@@ -24,6 +25,7 @@ const says = {
   ],
   cautions: ['by-the-hub', 'hold-crank'],
   gates: ['damper-not-seen', 'damper-still-on'],
+  orders: ['bolt-first'],
 } as const
 const { whole, first, logic } = stageSteps('damper-off', says)
 
@@ -40,6 +42,8 @@ function readOff(snapshot: Snapshot) {
     use,
     asItIs,
     pulled: lastOf(snapshot, 'pulled') !== null,
+    /** What the puller would pull against. */
+    bolted: damper !== null && damper.joint !== null && lastOf(snapshot, 'damperBoltsOut') === null,
     // Holes are drilled only in one that is scrap anyway: it would turn out of balance.
     comes: use !== null && (asItIs || (scrap ?? []).length > 0),
   }
@@ -66,7 +70,7 @@ const judged = off.turn({
     rubber: { words: 'front.rubber', when: (h: H) => !fluid(h), needed: always },
     runoutMm: {},
   },
-  said: ({ state: { damper } }, { indexDeg, ranH, runoutMm }) => {
+  said: ({ snapshot, state: { damper } }, { indexDeg, ranH, runoutMm }) => {
     if (!damper) return nothingSaid
     const judge = (key: string, value: number | null | undefined, most: number | null) =>
       value == null || most === null ? [] : [[key, Math.abs(value) > most ? ('out' as const) : ('in' as const)]]
@@ -76,11 +80,31 @@ const judged = off.turn({
         ...judge('ranH', ranH, damper.hoursMax),
         ...judge('runoutMm', runoutMm, damper.rimRunoutMaxMm),
       ]),
-      lines: [],
+      lines:
+        indexDeg == null
+          ? []
+          : [
+              {
+                word: 'round',
+                figures: {
+                  roundMm: roundRimMm(snapshot, indexDeg),
+                  maxMm: roundRimMm(snapshot, damper.indexMaxDeg),
+                },
+              },
+            ],
     }
   },
 })
-const pulled = off.turn({ entry: 'pull-damper', fields: { screws: ({ state }) => state.use ?? '—' } })
+const boltOut = off.turn({ entry: 'damper-bolt-out', fields: {} })
+const pulledBy = (screws: (h: H) => string) =>
+  off.turn({
+    entry: 'pull-damper',
+    fields: { screws },
+    after: { 'bolt-first': ({ state }) => state.bolted },
+  })
+const pulled = pulledBy(({ state }) => state.use ?? '—')
+/** By one that grips elsewhere than in its holes. */
+const otherwise = pulledBy(() => '—')
 
 const stillOn = { code: 'damper-still-on', soft: false } as const
 const on = ({ state }: H) => state.damper !== null && !state.pulled
@@ -98,6 +122,14 @@ export const damperOff = logic({
         turn: judged,
       },
       {
+        action: 'bolt-out',
+        when: (h) => on(h) && h.state.bolted,
+        gate: stillOn,
+        reason: 'bolt-first',
+        caution: 'hold-crank',
+        turn: boltOut,
+      },
+      {
         action: 'pull',
         when: (h) => on(h) && h.state.comes,
         gate: stillOn,
@@ -112,6 +144,7 @@ export const damperOff = logic({
         gate: stillOn,
         reason: 'strips',
         caution: 'by-the-hub',
+        turn: otherwise,
       },
       {
         action: 'unseen',

@@ -15,7 +15,11 @@ export function record(snapshot: Snapshot): Block[] {
       }),
     )
     if (!out) return tracks
-    const scratched = out.scratched ? [', ', word('front.scratched')] : []
+    const scratched = !out.scratched
+      ? []
+      : out.scratchFromMm === null || out.scratchToMm === null
+        ? [', ', word('front.scratched')]
+        : [', ', word('front.scratched-at', { from: length(out.scratchFromMm), to: length(out.scratchToMm) })]
     return [[endTold(place), ': ', word(`front.way.${out.way}`), ...scratched], ...tracks]
   })
   return under(stageTitle('seal-out'), list(told))

@@ -21,12 +21,18 @@ const ends = part({
   figures: ({ spot }) => ({ end: { word: `front.end.${spot.place}` }, shaftMm: spot.of.shaftMm }),
 })
 const end = ({ spot }: Here<EndSpot>) => ({ end: { word: `front.end.${spot.place}` } })
+const marred = (_: unknown, { scratched }: { scratched?: unknown }) => scratched === true
+const always = () => true
 const out = ends.turn({
   entry: 'seal-out',
-  fields: { way: { words: 'front.way', figures: end }, scratched: { figures: end } },
+  fields: {
+    way: { words: 'front.way', figures: end },
+    scratched: { figures: end },
+    scratchFromMm: { figures: end, when: marred, needed: always },
+    scratchToMm: { figures: end, when: marred, needed: always },
+  },
 })
 const tracked = (_: unknown, { feel }: { feel?: unknown }) => feel !== undefined && feel !== 'none'
-const always = () => true
 const track = ends.turn({
   entry: 'note-track',
   fields: {

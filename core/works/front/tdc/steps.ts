@@ -1,12 +1,13 @@
 import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
+import { roundRimMm } from '../read-damper'
 import { sectionOf } from '../read-front'
 import { POINTER_DEG, pointerOffDeg, readTop } from './read'
 
 const says = {
   actions: ['sheet-first', 'read', 'set', 'close-stage', 'done'],
   told: ['stop'],
-  heads: ['read-again'],
+  heads: ['read-again', 'set-round'],
   reasons: ['no-section', 'damper-first', 'both-sides', 'doubtful', 'pointer-off', 'agrees', 'closed'],
   cautions: ['by-hand'],
   gates: ['top-not-read', 'pointer-off'],
@@ -15,8 +16,12 @@ const { whole, first, logic } = stageSteps('tdc', says)
 
 const tenth = (deg: number) => Math.round(deg * 10) / 10
 const top = whole(
-  (s: Snapshot) => ({ top: readTop(s), offDeg: pointerOffDeg(s) }),
-  ({ state: { top, offDeg } }) => ({
+  (s: Snapshot) => {
+    const offDeg = pointerOffDeg(s)
+    return { top: readTop(s), offDeg, roundMm: offDeg === null ? null : roundRimMm(s, offDeg) }
+  },
+  ({ state: { top, offDeg, roundMm } }) => ({
+    roundMm,
     error: offDeg === null ? null : tenth(Math.abs(offDeg)),
     tdc: top ? tenth(top.tdcDeg) : null,
     way: { word: (offDeg ?? 0) > 0 ? 'front.back' : 'front.forward' },
@@ -60,6 +65,7 @@ export const tdc = logic({
         action: 'set',
         when: ({ state }) => state.top?.doubtful === false && isOff(state.offDeg),
         gate: { code: 'pointer-off', soft: true },
+        head: ({ state }) => (state.roundMm === null ? undefined : 'set-round'),
         reason: 'pointer-off',
         turn: set,
       },

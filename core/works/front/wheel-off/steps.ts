@@ -2,13 +2,25 @@ import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import { freeSteps, type FreeStep } from '../kinds'
 import { sectionOf } from '../read-front'
-import { flywheelScrap, isFreed } from '../read-flywheel'
+import { flywheelScrap, flywheelWorn, isFreed } from '../read-flywheel'
 
 const says = {
   actions: ['sheet-first', 'marked', 'studs', 'off', 'look', 'close-stage', 'done'],
-  reasons: ['no-section', 'one-way', 'guided', 'weighs', 'while-off', 'scrap', 'may-stay', 'no-flywheel', 'closed'],
+  told: ['worn'],
+  reasons: [
+    'ground-or-noted',
+    'no-section',
+    'one-way',
+    'guided',
+    'weighs',
+    'while-off',
+    'scrap',
+    'may-stay',
+    'no-flywheel',
+    'closed',
+  ],
   cautions: ['crank-locked', 'heavy-wheel'],
-  gates: ['flywheel-still-on', 'flywheel-not-seen'],
+  gates: ['flywheel-still-on', 'flywheel-not-seen', 'flywheel-worn'],
   orders: ['marked-first', 'studs-first'],
 } as const
 const { whole, first, logic } = stageSteps('flywheel-off', says)
@@ -18,8 +30,13 @@ const off = whole(
     flywheel: sectionOf(s)?.flywheel ?? null,
     next: freeSteps.find((step) => !isFreed(s, step)) ?? null,
     scrap: flywheelScrap(s),
+    worn: flywheelWorn(s),
   }),
-  ({ state: { flywheel } }) => ({ massKg: flywheel?.massKg ?? null, studs: flywheel?.guideStuds ?? null }),
+  ({ state: { flywheel, worn } }) => ({
+    massKg: flywheel?.massKg ?? null,
+    studs: flywheel?.guideStuds ?? null,
+    why: { word: `front.wheel-scrap.${worn[0] ?? 'none'}` },
+  }),
 )
 /** A step of taking it off: each comes after the one before it. */
 const freed = (step: FreeStep) =>
@@ -57,6 +74,14 @@ export const flywheelOff = logic({
         gate: { code: 'flywheel-not-seen', soft: true },
         reason: 'while-off',
         turn: looked,
+      },
+      {
+        action: 'worn',
+        when: ({ state: { scrap, worn } }) => scrap?.length === 0 && worn.length > 0,
+        mended: 'look-flywheel',
+        gate: { code: 'flywheel-worn', soft: true },
+        reason: 'ground-or-noted',
+        doubt: true,
       },
     ]),
   ],

@@ -84,6 +84,7 @@ export const sleeveBores = logic({
       },
       {
         action: 'head-off',
+        mended: 'sleeve-bore',
         when: worn,
         gate: { code: 'out', soft: true },
         reason: ({ state }) => (state.size === 'out' ? 'worn' : 'damaged'),
@@ -91,6 +92,7 @@ export const sleeveBores = logic({
       },
       {
         action: 'on-the-line',
+        mended: 'sleeve-bore',
         when: (h) => !worn(h) && h.state.size === 'unsure',
         gate: { code: 'unsure', soft: true },
         reason: 'near-limit',

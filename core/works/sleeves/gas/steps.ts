@@ -86,6 +86,7 @@ export const gasTest = logic({
     odd.of([
       {
         action: 'odd-flow',
+        mended: 'return-flow',
         when: ({ state }) => state,
         gate: { code: 'odd-flow', soft: true },
         reason: 'odd',

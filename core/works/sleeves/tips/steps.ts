@@ -196,6 +196,7 @@ export const tipsStage = logic({
         {
           // Another one is put in, measured and goes on; or somebody answers for this one.
           action: 'other-injector',
+          mended: 'measure-tip',
           when: (h) => reading(h) === 'not-seated-or-bent' && h.state.reseated,
           gate: { code: 'not-seated', soft: true },
           reason: 'bent-again',
@@ -218,6 +219,7 @@ export const tipsStage = logic({
         {
           // A seat that is cut deeper brings it out farther still.
           action: 'thicker-washer',
+          mended: 'measure-tip',
           when: (h) => outside(h) && !otherServes(h) && tooFarOut(h),
           gate: { code: 'out', soft: true },
           reason: 'none-so-thick',

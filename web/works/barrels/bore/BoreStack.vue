@@ -28,7 +28,7 @@ const pieces = computed(() => {
   const cuts = Array.from({ length: plan.boringCuts }, (_, i) => ({
     key: `cut-${i}`,
     word: t('barrel.stack-cut', { n: i + 1 }),
-    mm: plan.cutEachMm,
+    mm: i === plan.boringCuts - 1 ? (plan.lastCutMm ?? plan.cutEachMm) : plan.cutEachMm,
     fill: 'rgb(227 182 90 / 0.65)',
   }))
   const stoneMm = plan.finishMm - Math.max(plan.boreToMm, boreNowMm ?? 0)

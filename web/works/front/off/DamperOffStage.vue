@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { damperOff } from '#core/works/front/off/steps'
-import { damperScrap, readPuller } from '#core/works/front/read-damper'
+import { damperScrap, readPuller, roundRimMm } from '#core/works/front/read-damper'
 import { lastOf } from '#core/works/front/read-front'
 import { useFigures } from '../../../bench/useFigures'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
@@ -31,10 +31,20 @@ const pulled = computed(() => lastOf(snapshot.value, 'pulled'))
     <template #side>
       <p v-if="section?.damper" class="text-body">{{ t(`front.kind.${section.damper.kind}`) }}</p>
       <div v-if="seen" class="border border-line bg-plate p-3 text-body" data-part="damper-entry">
-        <p>
+        <p v-if="section?.damper?.kind === 'fluid'">
+          {{
+            t('front.record-hours', {
+              hours: seen.ranH ?? '—',
+              dented: t(seen.dented ? 'front.dented-housing' : 'front.sound-housing'),
+              rim: seen.runoutMm === null ? '—' : length(seen.runoutMm),
+            })
+          }}
+        </p>
+        <p v-else>
           {{
             t('front.record-seen', {
               index: seen.indexDeg,
+              round: length(roundRimMm(snapshot, seen.indexDeg) ?? 0),
               rim: seen.runoutMm === null ? '—' : length(seen.runoutMm),
               rubber: t(`front.rubber.${seen.rubber}`),
             })

@@ -17,6 +17,8 @@ const hands = useEnds('seal-out', sealOut)
 const { snapshot, closed, mine, turn } = hands
 const out = computed(() => (mine.value ? lastAt(snapshot.value, 'sealsOut', mine.value.place) : null))
 const tracks = computed(() => (mine.value ? entriesAt(snapshot.value, 'tracks', mine.value.place) : []))
+const scratched = ({ scratchFromMm: from, scratchToMm: to }: NonNullable<typeof out.value>) =>
+  from === null || to === null ? t('front.scratched') : t('front.scratched-at', { from: length(from), to: length(to) })
 const risks = computed(() => (mine.value ? removalRisks(snapshot.value, mine.value) : []))
 const wayHeads = [t('front.way-near'), t('front.way-stop'), t('front.way-leaves')]
 const ways = computed(() =>
@@ -43,7 +45,7 @@ const ways = computed(() =>
       </template>
       <div v-if="out" class="border border-line bg-plate p-3 text-body" data-part="seal-out-entry">
         <p class="font-bold">{{ t(`front.way.${out.way}`) }}</p>
-        <p v-if="out.scratched" class="font-semibold text-outside">{{ t('front.scratched') }}</p>
+        <p v-if="out.scratched" class="font-semibold text-outside">{{ scratched(out) }}</p>
         <EntryKeys v-if="!closed" class="mt-2" :hands="hands" what="seal-out" :entry="out" />
       </div>
       <ul class="text-body">
