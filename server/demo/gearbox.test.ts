@@ -54,10 +54,29 @@ describe('the tide gate gearbox', () => {
   })
   it('is tried again where it lost its air', () => {
     hand.until('air', 'pad-1')
-    hand.act({ what: 'air-test', airId: randomUUID(), place: 'pad-1', startKPa: 30, endKPa: 24 })
+    const read = { what: 'air-test', place: 'pad-1', startKPa: 30 } as const
+    expect(hand.refused({ ...read, airId: randomUUID(), endKPa: 30, words: '' })).toEqual(['no-air'])
+    hand.act({ what: 'air-on', airOnId: randomUUID(), place: 'pad-1', startKPa: 30 })
+    // Its time is a clock of its own.
+    expect(hand.move).toMatchObject({ action: 'next-place', place: 'pad-2' })
+    expect(clocksOf(hand.job).map((c) => c.code)).toContain('air')
+    expect(hand.refused({ ...read, airId: randomUUID(), endKPa: 30, words: '' })).toEqual(['not-stood'])
+    hand.nowMs += 6 * 60_000
+    expect(hand.move).toMatchObject({ action: 'air-end', place: 'pad-1' })
+    hand.act({ ...read, airId: randomUUID(), endKPa: 24 })
     expect(hand.move).toMatchObject({ action: 'again', reason: 'leaks' })
     expect(hand.gate).toContain('air-lost:pad-1')
     hand.step()
+    hand.nowMs += 6 * 60_000
+    hand.step()
     expect(face().tight).toBe(true)
+  })
+  it('counts its time anew where the carbon still bubbles', () => {
+    hand.until('rolled', 'pad-1')
+    hand.step()
+    const due = Date.parse(face().soakedAt!)
+    hand.nowMs = due - 60_000
+    hand.act({ what: 'face-step', stepId: randomUUID(), place: 'pad-1', step: 'bubbles' })
+    expect(Date.parse(face().soakedAt!)).toBe(due - 60_000 + 15 * 60_000)
   })
 })

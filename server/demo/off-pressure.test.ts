@@ -21,7 +21,7 @@ describe('a test at another pressure than the sheet’s', () => {
     const hand = new Hand(newJob('lune', ['face-seals'], []), { ...pumpTruth, leaks: [], faces: gearboxTruth })
     hand.until('air')
     const { place } = hand
-    hand.act({ what: 'air-test', airId: newUuid(), place, startKPa: 250, endKPa: 250 } as EntryAct)
+    hand.act({ what: 'air-on', airOnId: newUuid(), place, startKPa: 250 } as EntryAct)
     expect(hand.move).toMatchObject({ action: 'air', reason: 'off-pressure', place })
     expect(hand.gate.some((g) => g.startsWith('air-not-tried'))).toBe(true)
   })

@@ -50,7 +50,17 @@ export const kinds = {
     quiet: true,
     given: { ...at, step: z.enum(faceSteps) },
   }),
-  /** Low-pressure air before it is filled. */
+  /** Low-pressure air put on, before it is filled: its time runs from here. */
+  'air-on': kind({
+    rows: 'airsOn',
+    key: 'airOnId',
+    strikes: true,
+    stage: 'face-seal',
+    struckIn: 'face-seal',
+    quiet: true,
+    given: { ...at, startKPa: pressureOf({ least: 0, most: 1000 }) },
+  }),
+  /** The same, read at its end. */
   'air-test': kind({
     rows: 'airs',
     key: 'airId',

@@ -73,6 +73,9 @@ export interface FaceState {
   /** When the carbon was laid under oil, and when it has lain long enough. */
   soakAt: string | null
   soakedAt: string | null
+  /** Air that stands since the nuts were last turned, and when it has stood long enough; null where none does. */
+  airOn: Faces['airsOn'][number] | null
+  airDueAt: string | null
   air: Faces['airs'][number] | null
   /** Whether the last air held; null before one since the nuts were last turned, or at another pressure than the sheet's. */
   tight: boolean | null
@@ -95,7 +98,9 @@ export function readFace(snapshot: Snapshot, pad: PadSpot): FaceState {
   const turned = faceEntries(snapshot, 'rounds', pad.place).at(-1)?.seq ?? -1
   const airs = faceEntries(snapshot, 'airs', pad.place).filter((a) => a.seq > turned)
   const air = airs.at(-1) ?? null
-  const isAt = (a: Faces['airs'][number]) => isAtPressure(a.startKPa, pad.of.airKPa)
+  const put = faceEntries(snapshot, 'airsOn', pad.place).findLast((a) => a.seq > turned) ?? null
+  const airOn = put && put.seq > (air?.seq ?? -1) ? put : null
+  const isAt = (a: { startKPa: number }) => isAtPressure(a.startKPa, pad.of.airKPa)
   const holds = (a: Faces['airs'][number]) => a.startKPa - a.endKPa <= pad.of.airDropKPa + 1e-9
   const atPressure = air !== null && isAt(air)
   return {
@@ -108,9 +113,11 @@ export function readFace(snapshot: Snapshot, pad: PadSpot): FaceState {
       (step !== 'wiped' || seqOf('wiped') > seqOf('clicked')),
     soakAt: soak?.at ?? null,
     soakedAt: soak ? new Date(Date.parse(soak.at) + pad.of.soakMin * 60_000).toISOString() : null,
+    airOn,
+    airDueAt: airOn && new Date(Date.parse(airOn.at) + pad.of.airMin * 60_000).toISOString(),
     air,
     tight: air && atPressure ? holds(air) : null,
-    offPressure: air !== null && !atPressure,
+    offPressure: airOn ? !isAt(airOn) : air !== null && !atPressure,
     lost: airs.filter((a) => isAt(a) && !holds(a)).length,
   }
 }

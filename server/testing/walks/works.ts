@@ -95,7 +95,10 @@ export const works: Tried[] = [
       withBarrels(null),
       withBarrels({ oven: { ...barrels.oven, maxHeatC: 60 } }),
       // So fine that a bore on size may still not be true.
-      withBarrels({ barrel: { ...barrels.barrel, outOfRoundMaxMm: 0.001, taperMaxMm: 0.001 } }),
+      withBarrels({
+        barrel: { ...barrels.barrel, outOfRoundMaxMm: 0.001, taperMaxMm: 0.001 },
+        finish: { ...barrels.finish, torquePlate: true },
+      }),
       withBarrels({ pin: { pinMm: 3, depthMm: 5, leastWallMm: 6 } }),
     ],
     truth: { ...pumpTruth, leaks: [], barrels: compressorTruth },

@@ -41,6 +41,8 @@ const upTo = (step: FaceStep | null, onMm = 0, offMm = 5): FaceState => {
     on: drawn(onMm),
     has: (s) => doneSteps.includes(s),
     soakAt: null,
+    airOn: null,
+    airDueAt: null,
     soakedAt: null,
     air: null,
     tight: null,

@@ -26,14 +26,17 @@ const says = {
     'even',
     'bolts',
     'air',
+    'air-end',
     'again',
     'off-again',
     'next-place',
     'close-stage',
     'done',
   ],
-  told: ['wait'],
+  told: ['wait', 'wait-air'],
   reasons: [
+    'stands',
+    'stood',
     'no-section',
     'drain-first',
     'alternately',
@@ -60,7 +63,7 @@ const says = {
   ],
   cautions: ['hot-oil', 'never-snap', 'faces', 'spirit', 'low-air-only', 'evenly-off'],
   gates: ['face-not-in', 'face-uneven', 'bolts-open-at', 'air-not-tried', 'air-lost'],
-  orders: ['face-step-first', 'not-soaked', 'not-drawn', 'other-open'],
+  orders: ['face-step-first', 'not-soaked', 'not-drawn', 'other-open', 'no-air', 'not-stood'],
 } as const
 const { part, first, logic } = stageSteps('face-seal', says)
 
@@ -73,6 +76,8 @@ const othersOpen = ({ snapshot, spot }: H) =>
     const other = readFace(snapshot, pad)
     return !other.has('wiped') || other.on.turnsNow !== null
   })
+/** The air has stood for its time. */
+const stood = ({ state, nowMs }: H) => state.airDueAt !== null && Date.parse(state.airDueAt) <= nowMs
 /** What is done next at a pad, in the order of the trade; null where its seal is in. */
 function nextAt(h: H): string | null {
   const { state } = h
@@ -88,6 +93,7 @@ function nextAt(h: H): string | null {
   if (state.on.turnsNow !== null) return 'draw'
   if (isOpen(state)) return 'bolts'
   if (state.tight) return null
+  if (state.airOn && !state.offPressure) return stood(h) ? 'air-end' : 'wait-air'
   // Once is a fitting that leaks; twice is the seal.
   if (state.lost > 1) return 'off-again'
   // It is tried once all are closed.
@@ -108,7 +114,8 @@ const pads = part({
       airMin: of.airMin,
       wantKPa: of.airKPa,
       dropKPa: of.airDropKPa,
-      startKPa: state.air?.startKPa ?? null,
+      startKPa: (state.airOn ?? state.air)?.startKPa ?? null,
+      airLeft: state.airDueAt ? Math.max(1, Math.ceil((Date.parse(state.airDueAt) - nowMs) / 60_000)) : null,
       lostKPa: state.air ? state.air.startKPa - state.air.endKPa : null,
       turns: draw.turnsNow === null ? null : Math.round(draw.turnsNow * 100) / 100,
       roundsLeft: draw.plan?.rounds ?? 0,
@@ -148,24 +155,34 @@ const stepped = (step: FaceStep) =>
       return act.step === 'clicked' && soaking(h) && !h.state.has('clicked') ? 'not-soaked' : null
     },
   })
-const air = pads.turn({
+const closedFirst = {
+  'not-drawn': ({ state }: H) => state.on.turnsNow !== null,
+  // Air leaves by the pad that is open.
+  'other-open': othersOpen,
+}
+const airOn = pads.turn({
+  entry: 'air-on',
+  fields: { startKPa: { figures: name, about: ({ spot }) => spot.of.airKPa } },
+  said: ({ spot }, { startKPa }): Said =>
+    startKPa === undefined
+      ? nothingSaid
+      : { verdicts: { startKPa: isAtPressure(startKPa, spot.of.airKPa) ? 'in' : 'out' }, lines: [] },
+  after: closedFirst,
+})
+const airEnd = pads.turn({
   entry: 'air-test',
   fields: {
-    startKPa: { figures: name, about: ({ spot }) => spot.of.airKPa },
-    endKPa: { figures: name, about: (_, { startKPa }) => (typeof startKPa === 'number' ? startKPa : null) },
+    startKPa: ({ state }) => state.airOn?.startKPa ?? 0,
+    endKPa: { figures: name, about: ({ state }) => state.airOn?.startKPa ?? null },
   },
-  said: ({ spot }, { startKPa, endKPa }): Said => {
-    if (startKPa === undefined) return nothingSaid
-    const began = isAtPressure(startKPa, spot.of.airKPa) ? 'in' : 'out'
-    if (endKPa === undefined) return { verdicts: { startKPa: began }, lines: [] }
-    const held = startKPa - endKPa <= spot.of.airDropKPa + 1e-9 ? 'in' : 'out'
-    return { verdicts: { startKPa: began, endKPa: held }, lines: [] }
-  },
-  after: {
-    'not-drawn': ({ state }) => state.on.turnsNow !== null,
-    // Air leaves by the pad that is open.
-    'other-open': othersOpen,
-  },
+  said: ({ spot, state: { airOn: on } }, { endKPa }): Said =>
+    endKPa === undefined || !on
+      ? nothingSaid
+      : {
+          verdicts: { endKPa: on.startKPa - endKPa <= spot.of.airDropKPa + 1e-9 ? 'in' : 'out' },
+          lines: [{ word: 'lost', figures: { lostKPa: on.startKPa - endKPa, dropKPa: spot.of.airDropKPa } }],
+        },
+  after: { ...closedFirst, 'no-air': ({ state }) => state.airOn === null, 'not-stood': (h) => !stood(h) },
 })
 
 const notIn = { code: 'face-not-in', soft: false } as const
@@ -259,16 +276,33 @@ export const faceSeal = logic({
           gate: { code: 'air-not-tried', soft: true },
           reason: ({ state }) => (state.offPressure ? 'off-pressure' : 'before-filled'),
           caution: 'low-air-only',
-          turn: air,
+          turn: airOn,
+          onward: true,
+        },
+        {
+          action: 'wait-air',
+          when: is('wait-air'),
+          gate: { code: 'air-not-tried', soft: true },
+          reason: 'stands',
+          caution: 'low-air-only',
+          yields: true,
+        },
+        {
+          action: 'air-end',
+          when: is('air-end'),
+          gate: { code: 'air-not-tried', soft: true },
+          reason: 'stood',
+          caution: 'low-air-only',
+          turn: airEnd,
           onward: true,
         },
         {
           action: 'again',
           when: is('again'),
           gate: { code: 'air-lost', soft: false },
-          reason: 'leaks',
+          reason: ({ state }) => (state.offPressure ? 'off-pressure' : 'leaks'),
           caution: 'low-air-only',
-          turn: air,
+          turn: airOn,
         },
         {
           action: 'off-again',
@@ -290,12 +324,14 @@ export const faceSeal = logic({
   closes: () => ({ reason: 'all-in' }),
 })
 
-/** A carbon under oil. */
+/** A carbon under oil, and air that stands. */
 export function clocks(snapshot: Snapshot): Clock[] {
-  return padsOf(snapshot).flatMap((pad) => {
-    const { soakAt, soakedAt, has } = readFace(snapshot, pad)
-    if (!soakAt || !soakedAt || has('clicked')) return []
+  return padsOf(snapshot).flatMap((pad): Clock[] => {
+    const { soakAt, soakedAt, has, airOn: on, airDueAt } = readFace(snapshot, pad)
     const of = { name: pad.of.name, stage: 'face-seal' as const, cylinder: null, place: pad.place }
+    if (on && airDueAt)
+      return [{ id: `air-${on.id}`, code: 'air', ...of, fromAt: on.at, dueAt: airDueAt, ends: 'ready' }]
+    if (!soakAt || !soakedAt || has('clicked')) return []
     return [{ id: `soak-${pad.place}-${soakAt}`, code: 'soak', ...of, fromAt: soakAt, dueAt: soakedAt, ends: 'ready' }]
   })
 }

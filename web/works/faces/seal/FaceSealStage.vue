@@ -9,13 +9,16 @@ import { faceEntries, padsOf, readFace, sectionOf } from '#core/works/faces/read
 import SceneDrawing from '../../../bench/drawing/SceneDrawing.vue'
 import EntryKeys from '../../../bench/record/EntryKeys.vue'
 import TurnShell from '../../../bench/stage/TurnShell.vue'
+import { useActs } from '../../../bench/useActs'
 import { useStage } from '../../../bench/stage/useStage'
 import { useFigures } from '../../../bench/useFigures'
+import { newId } from '../../../stores/new-id'
 import { useShopNow } from '../../../stores/shop-clock'
 import PadRail from './PadRail.vue'
 
 const { t } = useI18n()
 const { length, pressure } = useFigures()
+const { act } = useActs()
 const nowMs = useShopNow(1000)
 const hands = useStage('face-seal', faceSeal, padsOf, {}, () => nowMs.value)
 const { snapshot, closed, mine, move, choose, strike } = hands
@@ -25,7 +28,7 @@ const state = computed(() => (mine.value ? readFace(snapshot.value, mine.value) 
 const last = computed(() => {
   if (!mine.value) return null
   const { place } = mine.value
-  const all = (['rounds', 'steps', 'airs'] as const).flatMap((rows) =>
+  const all = (['rounds', 'steps', 'airsOn', 'airs'] as const).flatMap((rows) =>
     faceEntries(snapshot.value, rows, place).map((e) => ({ id: e.id, seq: e.seq })),
   )
   return all.sort((a, b) => b.seq - a.seq)[0] ?? null
@@ -54,6 +57,15 @@ const last = computed(() => {
         </p>
         <template v-else>
           <p class="text-body">{{ t('face.soaked', { min: mine.of.soakMin }) }}</p>
+          <button
+            v-if="state.has('bubbles') && !state.has('clicked') && !closed"
+            type="button"
+            class="key self-start"
+            data-part="still-bubbles"
+            @click="act({ what: 'face-step', stepId: newId(), place: mine.place, step: 'bubbles' })"
+          >
+            {{ t('face.still-bubbles') }}
+          </button>
           <p class="text-body" data-part="on-rounds">
             {{
               t('face.rounds', {
@@ -71,7 +83,7 @@ const last = computed(() => {
           {{ t('face.air-of', { start: pressure(state.air.startKPa), end: pressure(state.air.endKPa) }) }}:
           {{ t(`face.air-${state.offPressure ? 'off' : state.tight ? 'holds' : 'lost'}`) }}
         </p>
-        <EntryKeys v-if="state.air && !closed" :hands="hands" what="air-test" :entry="state.air" />
+        <EntryKeys v-if="state.air && !state.airOn && !closed" :hands="hands" what="air-test" :entry="state.air" />
         <button v-else-if="last && !closed" type="button" class="key" data-part="strike-last" @click="strike(last.id)">
           {{ t('face.strike') }}
         </button>
