@@ -189,6 +189,32 @@ describe('what was acknowledged', () => {
   })
 })
 
+describe('the saving mark', () => {
+  it('says within moments that the server has gone, and that it is back, with nothing done and after a reload', async () => {
+    const house = await openHouse({ own: true })
+    const browser = await openBrowser(house, { fresh: true })
+    const tom = new Technician(browser, house, 'mm')
+    await tom.openJob('Long Reach', 'trial-fit')
+    await tom.untilSaved()
+    await browser.untilKept()
+    const says = (words: string) => browser.untilText('[data-part=saving]', words)
+    await says('all saved')
+    await house.kill()
+    await says('server away')
+    await browser.run('location.reload()')
+    await says('server away')
+    await house.start()
+    await says('all saved')
+    // On the list, too, nothing has to be done for it.
+    await browser.go('/')
+    await says('all saved')
+    await house.kill()
+    await says('server away')
+    await house.start()
+    await says('all saved')
+  })
+})
+
 describe('a device whose browser cleared what it kept', () => {
   it('keeps on anew without a reload, says so, and what waited arrives once, in its order', async () => {
     const house = await openHouse({ own: true })

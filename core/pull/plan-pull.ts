@@ -56,6 +56,18 @@ export interface PullPlan {
   spanNeededMm: number
 }
 
+const pitchDiameterMm = ({ majorMm, pitchMm }: { majorMm: number; pitchMm: number }) => majorMm - 0.649519 * pitchMm
+const threadArmMm = (screw: { majorMm: number; pitchMm: number; threadFriction: number }) =>
+  screw.pitchMm / (2 * Math.PI) + (screw.threadFriction * pitchDiameterMm(screw)) / (2 * Math.cos(Math.PI / 6))
+
+/** What a pulling screw takes to turn, N·m a newton of its pull: its thread, and the face of its nut. Source: VDI 2230. */
+export const torquePerNewtonNm = (
+  screw: Pick<
+    z.infer<typeof planPullInput>['screw'],
+    'majorMm' | 'pitchMm' | 'threadFriction' | 'faceFriction' | 'faceOuterMm' | 'faceInnerMm'
+  >,
+): number => (threadArmMm(screw) + (screw.faceFriction * (screw.faceOuterMm + screw.faceInnerMm)) / 4) / 1000
+
 /**
  * A liner puller: what a hand on a lever pulls, what breaks first, at which torque to
  * stop, and the disc that fits. ISO 60° thread, bar simply supported with its load in the middle.
@@ -69,12 +81,12 @@ export function planPull(input: z.infer<typeof planPullInput>): PullPlan {
   if (baseMm <= liner.boreMm + SLACK_MM) throw new CalcError('no-room')
   if (bar.holeMm >= bar.widthMm - SLACK_MM) throw new CalcError('no-room', { says: 'no-bar' })
 
-  const d2 = screw.majorMm - 0.649519 * screw.pitchMm
+  const d2 = pitchDiameterMm(screw)
   const d3 = screw.majorMm - 1.226869 * screw.pitchMm
   const ds = (d2 + d3) / 2
   const stressAreaMm2 = (Math.PI / 4) * ds ** 2
-  const threadArm = screw.pitchMm / (2 * Math.PI) + (screw.threadFriction * d2) / (2 * Math.cos(Math.PI / 6))
-  const torquePerNewton = (threadArm + (screw.faceFriction * (screw.faceOuterMm + screw.faceInnerMm)) / 4) / 1000
+  const threadArm = threadArmMm(screw)
+  const torquePerNewton = torquePerNewtonNm(screw)
 
   const screwN =
     (useFraction * screw.proofMPa) /

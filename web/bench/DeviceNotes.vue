@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { computed, watch } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useOutbox } from '../stores/outbox'
-import { useShop } from '../stores/shop'
 import { useShopClock } from '../stores/shop-clock'
 import { useShopHealth } from '../stores/shop-health'
 
@@ -14,18 +13,20 @@ import { useShopHealth } from '../stores/shop-health'
  */
 const { t, locale } = useI18n()
 const outbox = useOutbox()
-const shop = useShop()
 const clock = useShopClock()
-const missed = computed(() => !globalThis.isSecureContext && (!outbox.reachable || shop.stale))
+const health = useShopHealth()
+const missed = computed(() => !globalThis.isSecureContext && health.away)
 const ahead = computed(() => clock.minutesAhead())
 
-const health = useShopHealth()
-const away = computed(() => !outbox.reachable || shop.stale)
-const LOOK_AWAY_MS = 5000
-const LOOK_WELL_MS = 60_000
-const every = computed(() => (away.value || health.troubles.length > 0 ? LOOK_AWAY_MS : LOOK_WELL_MS))
-useIntervalFn(() => void health.look(), every)
-watch(away, () => void health.look(), { immediate: true })
+/** That a server has gone, or is back, is told within five seconds: so often it is asked, and so long it may take. */
+const LOOK_MS = 2000
+let looking = false
+async function look(): Promise<void> {
+  if (looking || document.hidden) return
+  looking = true
+  await health.look().finally(() => (looking = false))
+}
+useIntervalFn(() => void look(), LOOK_MS, { immediateCallback: true })
 
 const timeOf = (iso: string) =>
   new Intl.DateTimeFormat(locale.value, { timeStyle: 'medium', hourCycle: 'h23' }).format(new Date(iso))

@@ -3,18 +3,18 @@ import { CloudOff, HardDrive } from '@lucide/vue'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useOutbox } from '../stores/outbox'
-import { useShop } from '../stores/shop'
+import { useShopHealth } from '../stores/shop-health'
 
 /** Whether all that was done is saved at the shop. It changes twice with each act: nothing around it is drawn anew for that. */
 const { t } = useI18n()
 const outbox = useOutbox()
-const shop = useShop()
+const health = useShopHealth()
 
 const saving = computed(() => {
   if (outbox.deviceFails) return { key: 'saving.device-fails', tone: 'bad' }
-  if (outbox.waiting > 0 && !outbox.reachable) return { key: 'saving.waiting', tone: 'wait' }
+  if (outbox.waiting > 0 && health.away) return { key: 'saving.waiting', tone: 'wait' }
   if (outbox.waiting > 0) return { key: 'saving.sending', tone: 'wait' }
-  if (!outbox.reachable || shop.stale) return { key: 'saving.away', tone: 'wait' }
+  if (health.away) return { key: 'saving.away', tone: 'wait' }
   return { key: 'saving.all', tone: 'good' }
 })
 </script>

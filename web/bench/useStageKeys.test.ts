@@ -161,6 +161,19 @@ describe('the keys of a stage', () => {
     expect(go).not.toHaveBeenCalled()
   })
 
+  it('are for what is in front: behind a dialog of anybody’s nothing is done', () => {
+    const dialog = document.createElement('div')
+    dialog.setAttribute('role', 'dialog')
+    document.body.append(dialog)
+    for (const key of ['n', 'Enter', 'm']) press(key)
+    press('4', document.body, { altKey: true, code: 'Digit4' })
+    expect(go).not.toHaveBeenCalled()
+    expect(useDevice().unit).toBe('mm')
+    dialog.remove()
+    press('n')
+    expect(go).toHaveBeenCalledOnce()
+  })
+
   it('choose a cylinder of this engine by Alt and its number, and change the unit', () => {
     press('4', document.body, { altKey: true, code: 'Digit4' })
     expect(useJob().selected).toBe(4)

@@ -11,6 +11,9 @@ function leaveHead(): void {
   if (on instanceof HTMLElement && on.closest('[data-part=head-strip]')) on.blur()
 }
 
+/** Whether a dialog lies over the stage, whoever opened it: keys are for what is in front. */
+const isCovered = () => document.querySelector('[role="dialog"]') !== null
+
 /** Moves that Enter does too where nothing has the focus: they report nothing as done, so a key hit twice does no harm. */
 const harmless = ['next-cylinder', 'close-stage', 'done']
 
@@ -58,7 +61,7 @@ export function useStageKeys(
   }
 
   function onKey(event: KeyboardEvent): void {
-    if (busy() || event.ctrlKey || event.metaKey || !job.snapshot) return
+    if (busy() || isCovered() || event.ctrlKey || event.metaKey || !job.snapshot) return
     if (event.altKey && /^Digit[1-9]$/.test(event.code)) {
       const n = Number(event.code.slice(5))
       const place = places?.()[n - 1]

@@ -306,6 +306,12 @@ export const useOutbox = defineStore('outbox', () => {
     }
   }
 
+  /** It was heard of the server that it takes acts again. */
+  function serverIsBack(): void {
+    reachable.value = !shopFull.value
+    void flush()
+  }
+
   /** Puts a refused act back as a new one. */
   async function sendAgain(entry: RefusedCommand): Promise<void> {
     await forget(entry)
@@ -341,6 +347,7 @@ export const useOutbox = defineStore('outbox', () => {
     load,
     send,
     flush,
+    serverIsBack,
     sendAgain,
     forget,
     onDone,

@@ -93,11 +93,11 @@ function nextAt(h: H): string | null {
   if (state.on.turnsNow !== null) return 'draw'
   if (isOpen(state)) return 'bolts'
   if (state.tight) return null
-  if (state.airOn && !state.offPressure) return stood(h) ? 'air-end' : 'wait-air'
   // Once is a fitting that leaks; twice is the seal.
   if (state.lost > 1) return 'off-again'
   // It is tried once all are closed.
   if (othersOpen(h)) return null
+  if (state.airOn && !state.offPressure) return stood(h) ? 'air-end' : 'wait-air'
   return state.tight === null ? 'air' : 'again'
 }
 const is = (action: string) => (h: H) => nextAt(h) === action

@@ -1,9 +1,11 @@
+import { nothingSaid, type Said } from '../../../job/ask'
 import { onceASnapshot } from '../../../job/once'
 import { atCylinder } from '../../../job/place'
 import { stageSteps } from '../../../job/step'
 import type { Here } from '../../../job/turn'
 import type { CylinderSpot } from '../../../job/place'
 import { bar, barredToDeg, neverClear, prove, readClear, rodSays, type Clear } from '../clear'
+import { threadIn } from './thread'
 import { lastAt, sectionOf, sleeveEntries, sleeveScope } from '../read-sleeves'
 
 const says = {
@@ -61,6 +63,13 @@ const proven = sleeves.turn({
 const sleeve = sleeves.turn({
   entry: 'sleeve-out',
   fields: { school: { words: 'sleeve.schools' }, peakNm: {}, chipsOut: {} },
+  said: ({ snapshot }, { school, peakNm }): Said => {
+    const section = sectionOf(snapshot)
+    const thread = section && school === 'tap' ? threadIn(section) : null
+    if (!thread || peakNm == null) return nothingSaid
+    const verdict = peakNm <= thread.stopNm ? ('in' as const) : ('out' as const)
+    return { verdicts: { peakNm: verdict }, lines: [{ word: 'stop', figures: { stopNm: thread.stopNm }, verdict }] }
+  },
   // One that is entered anew was out already.
   refuses: ({ state }, act) =>
     state.out === null && !act.replaces && !state.clear.proven ? ('not-proven' as const) : null,

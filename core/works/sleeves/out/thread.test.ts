@@ -15,6 +15,14 @@ describe('the thread that pulls a scrap sleeve', () => {
     // A wall too thin for the crests of any size.
     expect(threadIn({ ...of, sleeveBoreMm: 22, wallMm: 0.4, tapped })).toBeNull()
   })
+  it('says what gives first, and the torque to stop at', () => {
+    const soft = threadIn({ ...of, sleeveBoreMm: 22, wallMm: 2, tapped: { ...tapped, sleeveShearMPa: 60 } })!
+    expect(soft.weaker).toBe('hole')
+    // 1.5 of pitch on 24, oiled: d2 23.026; 0.2387 + 1.8613 of thread, 2.1 of face, mm.
+    expect(soft.stopNm).toBeCloseTo((soft.allowedN * (0.238732 + 1.861115 + 2.1)) / 1000, 1)
+    const tough = threadIn({ ...of, sleeveBoreMm: 22, wallMm: 2, tapped: { ...tapped, sleeveShearMPa: 900 } })!
+    expect(tough.weaker).toBe('rod')
+  })
   it('bears less in a softer sleeve', () => {
     const hard = threadIn({ ...of, sleeveBoreMm: 22, wallMm: 2, tapped })!
     const soft = threadIn({ ...of, sleeveBoreMm: 22, wallMm: 2, tapped: { ...tapped, sleeveShearMPa: 60 } })!

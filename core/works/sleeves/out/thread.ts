@@ -1,4 +1,5 @@
 import { engageThread, type EngagedThread } from '../../../fasten/engage-thread'
+import { torquePerNewtonNm } from '../../../pull/plan-pull'
 import type { SleeveSection } from '../section'
 
 /** Taps for a sleeve that is pulled by a thread of its own: fine ones, that leave its wall. */
@@ -9,17 +10,21 @@ const CREST_INSIDE_MM = 0.8
 /** What a puller's bolt bears in shear, MPa, and how much of its strength is used. */
 const BOLT_SHEAR_MPA = 350
 const USED = 0.6
+/** An oiled thread and nut. */
+const FRICTION = 0.14
+/** How wide a nut bears, as a share of its thread. */
+const FACE_SHARE = 1.5
 const LEAD_IN_MM = 4
 const BOLT_THREAD_MM = 60
 
 /**
  * The thread that is cut into a scrap sleeve to pull it by: the size its bore offers, and what its own metal bears.
  *
- * @returns null where the sheet does not say what the sleeve bears, or its bore offers no size
+ * @returns with what gives first, and the torque at its nut to stop at, N·m; null where the sheet does not say what the sleeve bears, or its bore offers no size
  */
 export function threadIn(
   of: SleeveSection,
-): (EngagedThread & { majorMm: number; pitchMm: number; pullN: number }) | null {
+): (EngagedThread & { majorMm: number; pitchMm: number; pullN: number; stopNm: number }) | null {
   const { tapped, sleeveBoreMm, wallMm } = of
   const tap = taps.find(
     (x) =>
@@ -38,5 +43,12 @@ export function threadIn(
     rodShearMPa: BOLT_SHEAR_MPA,
     backOffTurns: 0,
   })
-  return { ...tap, ...engaged, pullN }
+  const perNewtonNm = torquePerNewtonNm({
+    ...tap,
+    threadFriction: FRICTION,
+    faceFriction: FRICTION,
+    faceOuterMm: FACE_SHARE * tap.majorMm,
+    faceInnerMm: tap.majorMm,
+  })
+  return { ...tap, ...engaged, pullN, stopNm: engaged.allowedN * perNewtonNm }
 }

@@ -94,7 +94,13 @@ const thread = computed(() => (section.value ? threadIn(section.value) : null))
             available: rough(thread.availableMm),
           })
         }}
-        ({{ t('sleeve.thread-enough', { allowed: force(thread.allowedN) }) }})
+        ({{ t('sleeve.thread-enough', { allowed: force(thread.allowedN) }) }}).
+        <b :class="{ 'text-outside': !thread.enough }" data-part="thread-gives">{{
+          t(thread.enough ? 'sleeve.thread-gives' : 'sleeve.thread-short', {
+            weaker: t(`sleeve.gives.${thread.weaker}`),
+            stop: torque(thread.stopNm),
+          })
+        }}</b>
       </p>
       <div class="flex flex-wrap items-center gap-2 text-body" data-part="rags" :data-rags="rags">
         <span class="flex-1">{{ t('sleeve.rags-in', { n: rags }) }}</span>
