@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { beforeEach, describe, expect, it } from 'vitest'
+import type { ComplaintName } from '#core/job/intake'
 import { leaksNow } from '#core/sim/unit-truth'
 import { leakEntries, readLadder, settledNow } from '#core/works/leaks/read-leak'
 import { readExpansion, readHold, readIn, sectionOf, sleeveScope } from '#core/works/sleeves/read-sleeves'
@@ -45,6 +46,25 @@ describe('a hole that is wet under pressure', () => {
     hand.act({ what: 'hold-end', heldId: randomUUID(), holdId: id, endKPa: startKPa, endC: startC, wet: [5] })
     expect(hand.move).toMatchObject({ action: 'close-stage', head: 'wet-elsewhere', cylinder: 5 })
     expect(hand.gate).toEqual(['wet-elsewhere:5'])
+  })
+})
+
+describe('coolant that goes somewhere', () => {
+  const ladderOf = (complaints: ComplaintName[]) => {
+    const job = newJob('orrin', ['find-leak', 'first-run'], complaints)
+    return { job, ladder: readLadder(job)! }
+  }
+  it('is looked for outside first, before anything is opened', () => {
+    const { job, ladder } = ladderOf(['coolant-loss'])
+    expect(ladder.causes.map((c) => c.id)).toEqual(expect.arrayContaining(['water-pump', 'hose', 'radiator', 'cap']))
+    expect(ladder.tests.map((x) => x.id)).toEqual(expect.arrayContaining(['look-outside', 'cap-test']))
+    expect(stageLogic['find-leak'].move(job, { cylinder: 1 })).toMatchObject({ place: 'look-outside', reason: 'outside-first' })
+  })
+  it('is not asked of an engine whose coolant goes nowhere', () => {
+    const { ladder } = ladderOf(['fuel-in-coolant', 'gas-in-coolant'])
+    const ids = [...ladder.causes, ...ladder.tests].map((x) => x.id)
+    for (const id of ['water-pump', 'hose', 'radiator', 'cap', 'look-outside', 'cap-test'])
+      expect(ids).not.toContain(id)
   })
 })
 

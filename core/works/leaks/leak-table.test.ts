@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { leakKinds, leakTable, startLeakTable, withOwnCounts } from './leak-table'
+import { leakKinds, leakTable, outside, outsideTests, startLeakTable, withOwnCounts } from './leak-table'
 
 const priors = (counts: Parameters<typeof withOwnCounts>[1]) =>
   Object.fromEntries(leakKinds.map((k) => [k, withOwnCounts(startLeakTable, counts).causes[k].prior]))
@@ -24,5 +24,33 @@ describe('what a shop holds usual', () => {
     expect(table).toMatchObject({ sureAt: 0.97, tests: own.tests })
     expect(table.causes.washer.openUpCost).toBe(own.causes.washer.openUpCost)
     expect(leakTable.safeParse(table).success).toBe(true)
+  })
+})
+
+describe('a table that was kept before a cause or a test came to it', () => {
+  const drop = <T extends object>(of: T, keys: readonly string[]) =>
+    Object.fromEntries(Object.entries(of).filter(([k]) => !keys.includes(k))) as T
+  const old = {
+    causes: { ...drop(startLeakTable.causes, outside), washer: { prior: 33, openUpCost: 1 } },
+    tests: Object.fromEntries(
+      Object.entries(drop(startLeakTable.tests, outsideTests)).map(([name, t]) => [
+        name,
+        { ...t, minutes: 7, shows: drop(t.shows, outside) },
+      ]),
+    ),
+    sureAt: 0.9,
+  }
+
+  it('is taken with them as they are at the start, and what the shop set stays', () => {
+    const table = leakTable.parse(old)
+    expect(table.sureAt).toBe(0.9)
+    expect(table.causes.washer).toEqual({ prior: 33, openUpCost: 1 })
+    expect(table.causes.hose).toEqual(startLeakTable.causes.hose)
+    expect(table.tests.soap.minutes).toBe(7)
+    expect(table.tests.soap.shows.cap).toBe(startLeakTable.tests.soap.shows.cap)
+    expect(table.tests['cap-test']).toEqual(startLeakTable.tests['cap-test'])
+  })
+  it('is still refused where it is none', () => {
+    for (const bad of [null, 'table', {}, { ...old, sureAt: 0.2 }]) expect(leakTable.safeParse(bad).success).toBe(false)
   })
 })

@@ -11,9 +11,15 @@ export const leakKinds = [
   'liner-seal',
   'head-crack',
   'oil-cooler',
+  'water-pump',
+  'hose',
+  'radiator',
+  'cap',
   'other',
 ] as const
 export type LeakKind = (typeof leakKinds)[number]
+/** Those that let coolant out of the engine: looked for before anything is opened. */
+export const outside: readonly LeakKind[] = ['water-pump', 'hose', 'radiator', 'cap']
 /** Those that sit at one cylinder. */
 export const atCylinders: readonly LeakKind[] = ['washer', 'sleeve-seat', 'sleeve-seal', 'liner-seal']
 
@@ -30,12 +36,18 @@ export const leakTests = [
   'leak-down',
   'look-down',
   'protrusion',
+  'look-outside',
+  'cap-test',
+  'cooler-test',
 ] as const
 export type LeakTest = (typeof leakTests)[number]
 
 const cost = z.number().min(0).max(1e9)
+/** Tests that look for nothing but what lies outside. */
+export const outsideTests: readonly LeakTest[] = ['look-outside', 'cap-test']
+
 /** What the ladder reckons with: how usual each cause is, what opening up for it in vain costs, and how each test shows it. */
-export const leakTable = z.strictObject({
+const wholeTable = z.strictObject({
   causes: z.record(z.enum(leakKinds), z.strictObject({ prior: z.number().min(0).max(1e4), openUpCost: cost })),
   tests: z.record(
     z.enum(leakTests),
@@ -53,7 +65,7 @@ export const leakTable = z.strictObject({
   /** From which chance on a cause is taken as found. */
   sureAt: share.gt(0.5),
 })
-export type LeakTable = z.infer<typeof leakTable>
+export type LeakTable = z.infer<typeof wholeTable>
 
 const shows = (
   washer: number,
@@ -65,6 +77,8 @@ const shows = (
   headCrack: number,
   oilCooler: number,
   other: number,
+  // What lies outside shows in no test of what lies inside, but for the eye.
+  ofOutside = 0.02,
 ): Record<LeakKind, number> => ({
   washer,
   'sleeve-seat': sleeveSeat,
@@ -74,6 +88,10 @@ const shows = (
   'liner-seal': linerSeal,
   'head-crack': headCrack,
   'oil-cooler': oilCooler,
+  'water-pump': ofOutside,
+  hose: ofOutside,
+  radiator: ofOutside,
+  cap: ofOutside,
   other,
 })
 
@@ -83,15 +101,19 @@ const shows = (
  */
 export const startLeakTable: LeakTable = {
   causes: {
-    washer: { prior: 20, openUpCost: 120 },
-    'sleeve-seat': { prior: 8, openUpCost: 480 },
-    'sleeve-seal': { prior: 16, openUpCost: 480 },
-    'head-gasket': { prior: 22, openUpCost: 2400 },
-    'liner-sunk': { prior: 10, openUpCost: 2400 },
-    'liner-seal': { prior: 8, openUpCost: 3600 },
-    'head-crack': { prior: 6, openUpCost: 2400 },
-    'oil-cooler': { prior: 6, openUpCost: 380 },
-    other: { prior: 4, openUpCost: 1200 },
+    washer: { prior: 16, openUpCost: 120 },
+    'sleeve-seat': { prior: 6.4, openUpCost: 480 },
+    'sleeve-seal': { prior: 12.8, openUpCost: 480 },
+    'head-gasket': { prior: 17.6, openUpCost: 2400 },
+    'liner-sunk': { prior: 8, openUpCost: 2400 },
+    'liner-seal': { prior: 6.4, openUpCost: 3600 },
+    'head-crack': { prior: 4.8, openUpCost: 2400 },
+    'oil-cooler': { prior: 4.8, openUpCost: 380 },
+    'water-pump': { prior: 5, openUpCost: 320 },
+    hose: { prior: 7, openUpCost: 60 },
+    radiator: { prior: 5, openUpCost: 450 },
+    cap: { prior: 3, openUpCost: 25 },
+    other: { prior: 3.2, openUpCost: 1200 },
   },
   tests: {
     'fuel-in-coolant': {
@@ -171,9 +193,47 @@ export const startLeakTable: LeakTable = {
       shows: shows(0.08, 0.08, 0.08, 0.35, 0.97, 0.15, 0.1, 0.05, 0.1),
       elsewhere: 0.05,
     },
+    'look-outside': {
+      minutes: 15,
+      group: null,
+      each: false,
+      shows: { ...shows(0.03, 0.03, 0.03, 0.12, 0.05, 0.05, 0.05, 0.05, 0.15, 0.92), cap: 0.35 },
+      elsewhere: 0.03,
+    },
+    'cap-test': {
+      minutes: 5,
+      group: null,
+      each: false,
+      shows: { ...shows(0.03, 0.03, 0.03, 0.03, 0.03, 0.03, 0.03, 0.03, 0.03, 0.03), cap: 0.95 },
+      elsewhere: 0.03,
+    },
+    'cooler-test': {
+      minutes: 45,
+      group: null,
+      each: false,
+      shows: shows(0.01, 0.01, 0.01, 0.01, 0.01, 0.02, 0.01, 0.95, 0.02, 0.01),
+      elsewhere: 0.01,
+    },
   },
   sureAt: 0.85,
 }
+
+/** A table of before, with the causes and tests that came since as they are at the start. */
+export function withAll(table: LeakTable): LeakTable {
+  const tests = Object.fromEntries(
+    leakTests.map((test) => {
+      const start = startLeakTable.tests[test]
+      const own = table.tests[test] as LeakTable['tests'][LeakTest] | undefined
+      return [test, own ? { ...own, shows: { ...start.shows, ...own.shows } } : start]
+    }),
+  ) as LeakTable['tests']
+  return { ...table, causes: { ...startLeakTable.causes, ...table.causes }, tests }
+}
+const isTable = (input: unknown): input is LeakTable =>
+  typeof input === 'object' && input !== null && 'causes' in input && 'tests' in input
+
+/** The table as it crosses a boundary: one that was kept before lacks what came since. */
+export const leakTable = z.preprocess((input) => (isTable(input) ? withAll(input) : input), wholeTable)
 
 /** The work that mends a cause; null where it is no work of this house. */
 export const mendedBy = {
@@ -185,6 +245,10 @@ export const mendedBy = {
   'liner-seal': ['strip', 'dry-fit', 'seals', 'check'],
   'head-crack': null,
   'oil-cooler': null,
+  'water-pump': null,
+  hose: null,
+  radiator: null,
+  cap: null,
   other: null,
 } as const satisfies Record<LeakKind, readonly string[] | null>
 

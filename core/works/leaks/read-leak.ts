@@ -10,7 +10,10 @@ import {
   atCylinders,
   leakKinds,
   leakTests,
+  outside,
+  outsideTests,
   startLeakTable,
+  withAll,
   type LeakKind,
   type LeakTable,
   type LeakTest,
@@ -56,7 +59,12 @@ export const placeOf = (id: string): string => id.replace('@', '-at-')
 export const testAt = (place: string): TestPlace => testOf(place.replace(/-at-(\d+)$/, '@$1'))
 
 /** The table this job reckons with: the shop's own, or the one it began with. */
-export const tableOf = (snapshot: Snapshot): LeakTable => snapshot.leakTable ?? startLeakTable
+export const tableOf = (snapshot: Snapshot): LeakTable =>
+  snapshot.leakTable ? withAll(snapshot.leakTable) : startLeakTable
+
+/** Whether coolant may be going out of the engine: what nobody complains of is not looked for. */
+const asksOutside = ({ job: { complaints } }: Snapshot): boolean =>
+  complaints.length === 0 || complaints.some((c) => c === 'coolant-loss' || c === 'overheats')
 
 /** Since when results count: a run that still showed it came after what was changed. */
 function since(snapshot: Snapshot): number {
@@ -95,10 +103,11 @@ const placesFor = (each: boolean, cylinders: readonly number[]): (number | null)
 export function leakInput(snapshot: Snapshot): FindLeakInput {
   const table = tableOf(snapshot)
   const cylinders = snapshot.engine.heads.flat()
+  const looks = asksOutside(snapshot)
   const gone = new Set(takenOut(snapshot).map(causeId))
   const causes = leakKinds
     .flatMap((kind) => placesFor(atCylinders.includes(kind), cylinders).map((cylinder) => ({ kind, cylinder })))
-    .filter((c) => !gone.has(causeId(c)))
+    .filter((c) => !gone.has(causeId(c)) && (looks || !outside.includes(c.kind)))
   const among = (kind: LeakKind) => causes.filter((c) => c.kind === kind).length
   const skipped = new Set(leakEntries(snapshot, 'skips').map(testId))
   const from = since(snapshot)
@@ -110,6 +119,7 @@ export function leakInput(snapshot: Snapshot): FindLeakInput {
   const tests = leakTests
     .flatMap((test) => placesFor(table.tests[test].each, cylinders).map((cylinder) => ({ test, cylinder })))
     .filter((t) => last.has(testId(t)) || !skipped.has(testId(t)))
+    .filter((t) => looks || !outsideTests.includes(t.test) || last.has(testId(t)))
     // Protrusion is no test of its own here: it is measured on its own stage.
     .filter((t) => t.test !== 'protrusion' || deck !== null)
   const known = new Set(tests.map(testId))

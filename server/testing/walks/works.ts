@@ -31,7 +31,7 @@ const withBarrels = (change: Partial<BarrelSection> | null) => (): Snapshot => {
   const { barrels: _, ...others } = job.sheet.sections
   return {
     ...job,
-    sheet: { ...job.sheet, sections: change === null ? others : { ...others, barrels: { ...barrels, ...change } } },
+    sheet: { ...job.sheet, sections: change === null ? others : { ...others, barrels: { ...barrels, finish: { ...barrels.finish, torquePlate: true }, ...change } } },
   }
 }
 const withTips = (change: Partial<SleeveSection>) => (): Snapshot => {

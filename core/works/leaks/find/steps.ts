@@ -3,14 +3,14 @@ import type { Spot } from '../../../job/place'
 import { stageSteps } from '../../../job/step'
 import type { Snapshot } from '../../../job/snapshot'
 import type { LeakStanding } from '../../../leak/find-leak'
-import { mendedBy, type LeakTest } from '../leak-table'
+import { mendedBy, outsideTests, type LeakTest } from '../leak-table'
 import { causeOf, placeOf, readLadder, settledNow, testAt, testOf } from '../read-leak'
 
 const says = {
   actions: ['try', 'settle', 'close-stage', 'done'],
   told: ['look-again'],
   heads: ['try-at', 'settle-at', 'settle-other', 'settle-other-at'],
-  reasons: ['tells-most', 'chosen', 'sure', 'nothing-tells', 'contradiction', 'settled', 'closed'],
+  reasons: ['outside-first', 'tells-most', 'chosen', 'sure', 'nothing-tells', 'contradiction', 'settled', 'closed'],
   cautions: ['hot-coolant', 'running', 'low-air', 'injector-spray'],
   gates: ['leak-open'],
 } as const
@@ -28,6 +28,9 @@ const cautionOf: Record<LeakTest, (typeof says.cautions)[number]> = {
   'leak-down': 'low-air',
   'look-down': 'hot-coolant',
   protrusion: 'hot-coolant',
+  'look-outside': 'hot-coolant',
+  'cap-test': 'hot-coolant',
+  'cooler-test': 'low-air',
 }
 
 /** The ladder while no cause is taken as found; null where one is, or what was seen leaves none. */
@@ -55,12 +58,19 @@ interface OnLadder extends Spot {
   id: string
   place: string
 }
-/** What can be tried, the most telling in its time first; nothing where the ladder is sure enough. */
+/** A look at the outside that tells next to nothing any more is no reason to go there first, bits. */
+const WORTH_A_LOOK_BITS = 0.05
+/** What is looked at outside before anything is opened; null where that is done, or tells nothing. */
+const outsideFirst = ({ tests: offered }: LeakStanding): string | null =>
+  offered.find((t) => outsideTests.some((o) => o === t.id) && t.bits > WORTH_A_LOOK_BITS)?.id ?? null
+
+/** What can be tried: the outside before anything is opened, then the most telling in its time; nothing where the ladder is sure enough. */
 function testsToTry(snapshot: Snapshot): OnLadder[] {
   const ladder = openLadder(snapshot)
   if (!ladder || ladder.next === null) return []
-  const others = ladder.tests.filter((t) => t.id !== ladder.next).sort((a, b) => b.bitsPerMinute - a.bitsPerMinute)
-  return [ladder.next, ...others.map((t) => t.id)].map((id) => ({
+  const first = outsideFirst(ladder) ?? ladder.next
+  const others = ladder.tests.filter((t) => t.id !== first).sort((a, b) => b.bitsPerMinute - a.bitsPerMinute)
+  return [first, ...others.map((t) => t.id)].map((id) => ({
     id,
     place: placeOf(id),
     cylinder: testOf(id).cylinder,
@@ -75,7 +85,16 @@ const told = { figures: ({ state }: { state: { test: LeakTest } }) => wordsOf(st
 const tests = part({
   places: testsToTry,
   anywhere: true,
-  read: (s, { id, place }) => ({ ladder: openLadder(s)!, first: openLadder(s)!.next === id, ...testAt(place) }),
+  read: (s, { id, place }) => {
+    const ladder = openLadder(s)!
+    const why =
+      outsideFirst(ladder) === id
+        ? ('outside-first' as const)
+        : ladder.next === id
+          ? ('tells-most' as const)
+          : ('chosen' as const)
+    return { ladder, why, ...testAt(place) }
+  },
   figures: ({ state: { ladder, test }, spot }) => ({
     ...wordsOf(test),
     test: { word: `leak.test.${test}.do` },
@@ -126,7 +145,7 @@ export const findLeak = logic({
           when: () => true,
           gate: open,
           head: ({ state }) => (state.cylinder === null ? 'try' : 'try-at'),
-          reason: ({ state }) => (state.first ? 'tells-most' : 'chosen'),
+          reason: ({ state }) => state.why,
           caution: ({ state }) => cautionOf[state.test],
           turn: tried,
         },
