@@ -37,7 +37,7 @@ export interface DrivenIn {
 }
 
 /** A blow that moves it half as much again as the largest so far must not carry it past its window. */
-const CARE = 1.5
+export const CARE = 1.5
 
 /**
  * A bushing driven in by blows: how far is left, and how many blows until the next look.

@@ -18,6 +18,9 @@ import type { BushingTruth } from './truth'
 const turnedDeg = (place: string) => scatter(`turn ${place}`, 1.2)
 const ARM_MM = 250
 
+/** No two blows are alike: by so much of one. */
+const BLOW_SCATTER = 0.4
+
 /** The depth after so many blows, each going its own way. */
 function afterBlows(truth: BushingTruth, snapshot: Snapshot, place: string, blows: number): number {
   const h = housingAt(snapshot, place)!
@@ -27,10 +30,10 @@ function afterBlows(truth: BushingTruth, snapshot: Snapshot, place: string, blow
   if (!last) return -(code?.widthMm ?? 20) + 3
   const { fromMm = null, toMm = null, targetMm = null } = readPlacing(snapshot, h) ?? {}
   // Where no full blow can stop, the last ones are taps.
-  const taps = fromMm !== null && toMm !== null && toMm - fromMm < truth.perBlowMm
+  const taps = fromMm !== null && toMm !== null && toMm - fromMm < truth.perBlowMm * (1 + BLOW_SCATTER)
   let depthMm = last.depthMm
   for (let blow = last.blows; blow < blows; blow++) {
-    const full = truth.perBlowMm * (1 + scatter(`blow ${place} ${blow}`, 0.4))
+    const full = truth.perBlowMm * (1 + scatter(`blow ${place} ${blow}`, BLOW_SCATTER))
     const leftMm = targetMm === null ? Infinity : targetMm - depthMm
     depthMm += taps && leftMm > 0 ? Math.min(full, leftMm) : full
   }

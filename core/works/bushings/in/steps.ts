@@ -1,3 +1,4 @@
+import { CARE } from '../../../bushing/drive-in'
 import { openUnder, stageSteps } from '../../../job/step'
 import type { Here } from '../../../job/turn'
 import { judgeLower, judgeUpper, worstVerdict } from '../../../measure/verdict'
@@ -43,7 +44,7 @@ const says = {
     'done',
   ],
   told: ['stop', 'cannot', 'stands-off', 'less-open'],
-  heads: ['aim-turned', 'aim-no-pilot', 'strike-once'],
+  heads: ['aim-turned', 'aim-no-pilot', 'strike-once', 'tap'],
   reasons: [
     'map-first',
     'cut-since',
@@ -197,6 +198,12 @@ const finished = bushings.turn({
   after: { 'hole-unproven': (h) => unproven(h) !== null },
 })
 
+/** A full blow may carry it past its window. */
+const mayPass = ({ state: { drive, placing, depthMm } }: H) =>
+  drive?.perBlowMm != null &&
+  placing?.toMm != null &&
+  depthMm !== null &&
+  CARE * drive.perBlowMm > placing.toMm - depthMm
 const notIn = { code: 'bushing-not-in', soft: false } as const
 /** Bushings in: the rear one first, the front one last. */
 export const bushingsIn = logic({
@@ -266,7 +273,7 @@ export const bushingsIn = logic({
           action: 'strike',
           when: (h) => going(h) && h.state.drive?.verdict === 'short',
           gate: notIn,
-          head: ({ state }) => (state.drive!.blowsToNextLook === 1 ? 'strike-once' : 'strike'),
+          head: (h) => (mayPass(h) ? 'tap' : h.state.drive!.blowsToNextLook === 1 ? 'strike-once' : 'strike'),
           reason: 'short',
           caution: 'strike',
           turn: looked('counted', false),
