@@ -83,7 +83,7 @@ it('measures a worn ledge anew with the simulated depth gauge and says what is w
   await browser.chord(Key.ALT, '3')
   await browser.untilText(
     '[data-part=ledge-reason]',
-    /The ledge leans 0\.06\d, low at \d+ o'clock.*True it before anything else/,
+    /The ledge leans 0\.06\d, high at \d+ o'clock.*True it before anything else/,
   )
   await browser.click('[data-part=measure-again]')
   await connectGauge()

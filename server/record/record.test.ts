@@ -84,7 +84,11 @@ describe('the record', () => {
     expect(text).toContain('3 | Final check | 0.124  0.149  0.121  0.101')
     expect(text).toContain("up 0.046 toward 3 o'clock: dirt under the flange or a ring pinched there")
     expect(line(text, 'Steps between neighbours')).toMatch(/1–2: 0\.000 inside/)
-    expect(text).toContain('Low: 3, 0.031')
+    // Of a complaint it speaks where there was one.
+    expect(text).not.toContain('Low: 3, 0.031')
+    const { snapshot } = played
+    const complained = { ...snapshot, job: { ...snapshot.job, complaints: ['head-gasket' as const] } }
+    expect(await record(complained)).toContain('Low: 3, 0.031')
   })
 
   it('writes the same in thou, and says so', async () => {

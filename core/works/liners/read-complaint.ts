@@ -25,6 +25,10 @@ const causes: Record<ComplaintSign['code'], readonly ComplaintName[]> = {
   'not-measured': [],
 }
 
+/** Whether somebody complained of something: of an overhaul nobody did. */
+export const isComplainedOf = ({ job: { complaint, complaints } }: Snapshot): boolean =>
+  complaint.trim() !== '' || complaints.some((c) => c !== 'overhaul')
+
 /**
  * What protrusion before anything moved says about the complaint: liners sunk below the
  * deck, low, high, leaning, stepped against a neighbour, heads held unevenly; or that it
@@ -41,14 +45,15 @@ export function readComplaint(snapshot: Snapshot): { signs: ComplaintSign[]; une
     atDeg: number | null = null,
   ) => signs.push({ code, cylinders, valueMm, atDeg, explains: causes[code].filter((c) => complaints.includes(c)) })
   const measured = deck.cylinders.filter((c) => c.judgement)
-  const sunk = measured.filter((c) => c.judgement!.meanMm < 0)
-  const low = measured.filter((c) => c.judgement!.verdicts.low === 'out' && c.judgement!.meanMm >= 0)
+  // A liner is as low as its lowest reading.
+  const sunk = measured.filter((c) => c.judgement!.minMm < 0)
+  const low = measured.filter((c) => c.judgement!.verdicts.low === 'out' && c.judgement!.minMm >= 0)
   const high = measured.filter((c) => c.judgement!.verdicts.high === 'out')
   if (sunk.length > 0)
     add(
       'sunk',
       sunk.map((c) => c.cylinder),
-      Math.min(...sunk.map((c) => c.judgement!.meanMm)),
+      Math.min(...sunk.map((c) => c.judgement!.minMm)),
     )
   if (low.length > 0)
     add(

@@ -55,7 +55,7 @@ function wordRing(cylinder: number, words: Record<number, RingWord>) {
   }
 }
 
-/** A ledge on the rail: its depth at the centre, the needle toward its low side. */
+/** A ledge on the rail: its depth at the centre, the needle toward its high side, as a liner's. */
 function ledgeRing(cylinder: number, ledges: LedgeState[]) {
   const ledge = ledges.find((l) => l.cylinder === cylinder)
   const judged = ledge?.judgement ?? null
@@ -68,7 +68,7 @@ function ledgeRing(cylinder: number, ledges: LedgeState[]) {
     shown: judged
       ? { valueMm: judged.tiltMm, minMm: -props.limits.withinLinerMaxMm, maxMm: props.limits.withinLinerMaxMm }
       : null,
-    needle: judged && judged.lowAtDeg !== null ? needleTo(judged.lowAtDeg, judged.tiltMm) : null,
+    needle: judged && judged.highAtDeg !== null ? needleTo(judged.highAtDeg, judged.tiltMm) : null,
     label: judged
       ? t('rail.ledge', { cylinder, depth: length(judged.centreMm), verdict: t(`verdict.${judged.verdict}`) })
       : t('rail.unmeasured', { cylinder }),

@@ -4,7 +4,7 @@ import { measuredStages } from '../../../job/stages'
 import { joined, length, NONE, withUnit, word, type Told } from '../../../job/told'
 import { clockHour } from '../../../measure/angle'
 import { readDeck, type CylinderState, type Deck } from '../deck'
-import { readComplaint } from '../read-complaint'
+import { isComplainedOf, readComplaint } from '../read-complaint'
 import { complaintTold, leanTold } from '../told'
 
 /** The deck that counts on the record: the last one on which anything was measured. */
@@ -26,6 +26,7 @@ export function profileBlocks(snapshot: Snapshot): Block[] {
 
 /** What protrusion as found says of the complaint. */
 export function complaintBlocks(snapshot: Snapshot): Block[] {
+  if (!isComplainedOf(snapshot)) return []
   const { signs, unexplained } = readComplaint(snapshot)
   const told = complaintTold(signs.filter((s) => s.code !== 'not-measured')).map((s) => s.told)
   if (told.length === 0) return []

@@ -167,6 +167,11 @@ describe('the complaint', () => {
     expect(unexplained).toEqual([])
   })
 
+  it('goes by the worst reading: one edge below the deck is sunk, whatever the mean', () => {
+    came(['head-gasket']).deck({ 3: [-0.01, 0.05, 0.09, 0.05] }, 'as-found')
+    expect(readComplaint(played.snapshot).signs[0]).toMatchObject({ code: 'sunk', cylinders: [3], valueMm: -0.01 })
+  })
+
   it('is not, where every liner stands inside', () => {
     came(['coolant-in-oil', 'overhaul']).deck({}, 'as-found')
     expect(readComplaint(played.snapshot)).toMatchObject({

@@ -189,6 +189,7 @@ onBeforeUnmount(() => gauge.disconnect())
                         tilt: length(judged.tiltMm),
                         most: length(limits.withinLinerMaxMm),
                         clock: judged.lowAtDeg === null ? '' : clockHour(judged.lowAtDeg),
+                        high: judged.highAtDeg === null ? '' : clockHour(judged.highAtDeg),
                         side: t(`ledge.side.${judged.lowSide ?? 'front'}`),
                         at: judged.markAtDeg === null ? '' : clockHour(judged.markAtDeg),
                         fretting: length(judged.frettingMm),

@@ -31,7 +31,7 @@ function arc(m: WearMark): string {
   return `M ${a.x} ${a.y} A ${R} ${R} 0 ${large} 1 ${b.x} ${b.y} L ${c.x} ${c.y} A ${inner.value} ${inner.value} 0 ${large} 0 ${d.x} ${d.y} Z`
 }
 const wearWords = (m: WearMark) => `${t(`wear.${m.kind}`)}${m.depthMm > 0 ? ` ${length(m.depthMm)}` : ''}`
-const low = computed(() => props.ledge.judgement?.lowAtDeg ?? null)
+const high = computed(() => props.ledge.judgement?.highAtDeg ?? null)
 const stations = computed(() =>
   props.ledge.stations.map((s) => ({
     ...s,
@@ -40,15 +40,19 @@ const stations = computed(() =>
   })),
 )
 
-/** The low side, as a mark on the ring's inner edge. */
-function lowMark(lowDeg: number): string {
-  const [tip, a, b] = [at(lowDeg, inner.value - 2), at(lowDeg - 7, inner.value - 14), at(lowDeg + 7, inner.value - 14)]
+/** The high side, as a mark on the ring's inner edge. */
+function highMark(highDeg: number): string {
+  const [tip, a, b] = [
+    at(highDeg, inner.value - 2),
+    at(highDeg - 7, inner.value - 14),
+    at(highDeg + 7, inner.value - 14),
+  ]
   return `M ${tip.x} ${tip.y} L ${a.x} ${a.y} L ${b.x} ${b.y} Z`
 }
-/** Clock numbers inside the ring, but where the low side's mark stands. */
+/** Clock numbers inside the ring, but where the high side's mark stands. */
 const clockNumbers = computed(() =>
   [0, 90, 180, 270]
-    .filter((a) => low.value === null || Math.abs(((a - low.value + 540) % 360) - 180) > 16)
+    .filter((a) => high.value === null || Math.abs(((a - high.value + 540) % 360) - 180) > 16)
     .map((angleDeg) => ({ angleDeg, ...at(angleDeg, inner.value - 11) })),
 )
 
@@ -129,10 +133,10 @@ function touch(event: MouseEvent): void {
           {{ wearWords(m) }}
         </text>
       </g>
-      <g v-if="low !== null">
-        <path :d="lowMark(low)" fill="var(--brass-on-blue)" />
+      <g v-if="high !== null">
+        <path :d="highMark(high)" fill="var(--brass-on-blue)" />
         <text :x="centre.x" :y="centre.y + 4" text-anchor="middle" font-size="12" fill="var(--brass-on-blue)">
-          {{ t('ledge.low-side', { clock: clockHour(low) }) }}
+          {{ t('ledge.high-side', { clock: clockHour(high) }) }}
         </text>
       </g>
       <text

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isComplainedOf } from '#core/works/liners/read-complaint'
 import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { freeShims } from '#core/works/liners/move-input'
@@ -145,7 +146,7 @@ onBeforeUnmount(() => gauge.disconnect())
             @station="entry.choose"
           />
         </div>
-        <ComplaintNote v-if="stage === 'as-found' && !showGauge" :snapshot="snapshot" />
+        <ComplaintNote v-if="stage === 'as-found' && !showGauge && isComplainedOf(snapshot)" :snapshot="snapshot" />
         <DryNote
           v-if="stage === 'final-check' && !showGauge"
           :snapshot="snapshot"
