@@ -96,20 +96,17 @@ export function readWorn(snapshot: Snapshot, { of, place }: BarrelSpot): WornSta
     return oversizeMm !== null ? 'oversize' : 'sleeve'
   }
   const decided = lastAt(snapshot, 'decided', place, measured?.seq ?? Infinity)
+  const open: BarrelWay[] = judged
+    ? [...(within ? (['keep'] as const) : []), ...(oversizeMm === null ? [] : (['oversize'] as const)), 'sleeve', 'new']
+    : []
   return {
     measured,
     judged,
     oversizeMm,
     asks: judged ? asks() : null,
-    open: judged
-      ? [
-          ...(within ? (['keep'] as const) : []),
-          ...(oversizeMm === null ? [] : (['oversize'] as const)),
-          'sleeve',
-          'new',
-        ]
-      : [],
-    way: decided?.way ?? null,
+    open,
+    // A way that figures corrected since have closed is decided anew.
+    way: decided && open.includes(decided.way) ? decided.way : null,
   }
 }
 /** The barrels that were decided so. */

@@ -197,7 +197,7 @@ export const barrelBore = logic({
       },
       {
         action: 'plate',
-        when: (h) => under(h) && toHone(h) && h.state.plateOff,
+        when: (h) => ((under(h) && toHone(h)) || h.state.sizeVerdict === 'small') && h.state.plateOff,
         gate: { code: 'bore-not-finished', soft: false },
         reason: 'under-load',
         caution: 'plate-torque',

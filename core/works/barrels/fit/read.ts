@@ -144,6 +144,7 @@ export function readFit(snapshot: Snapshot, spot: BarrelSpot): FitState {
   const standsMm = sleeve && ringPlane ? sleeve.flangeMm - ringPlane.centreMm : null
   const hot = interferenceMm === null ? null : fitAt(of, interferenceMm, of.barrel.runsC)
   const pin = pinOf(of)
+  const chosen = lastAt(snapshot, 'pinChoices', place)?.school ?? null
   return {
     sleeve,
     boreNowMm,
@@ -156,7 +157,8 @@ export function readFit(snapshot: Snapshot, spot: BarrelSpot): FitState {
     hot,
     pin,
     pinAsked: hot?.verdict === 'loose' ? 'pin' : 'trust',
-    pinChosen: lastAt(snapshot, 'pinChoices', place)?.school ?? null,
+    // One that would break out since figures were corrected is chosen anew.
+    pinChosen: chosen === 'pin' && pin?.verdict !== 'sound' ? null : chosen,
     ring,
     ringPlane,
     standsMm,

@@ -3,6 +3,7 @@ import { ArrowDown, ArrowUp } from '@lucide/vue'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { EvaluatedPlan } from '#core/plan/evaluate-plan'
+import { planLacks, type PlanLack } from '#core/plan/plan-lacks'
 import { useFigures } from '../../../bench/useFigures'
 import type { ShownPlan } from './useRepairPlan'
 
@@ -46,6 +47,8 @@ const columns: Column[] = [
 const shownColumns = computed(() => columns.filter((c) => c !== 'chanceInside' || props.chances))
 const bought = (p: EvaluatedPlan) => p.toBuy.reduce((sum, b) => sum + b.count, 0)
 const valueOf = (p: EvaluatedPlan, c: Column) => (c === 'buy' ? bought(p) : p[c])
+const own = ['out', 'head-out', 'near', 'head-near']
+const lackWords = (code: PlanLack['code']) => t(own.includes(code) ? `repair.lack.${code}` : `repair.problem.${code}`)
 const sortBy = ref<Column | null>(null)
 const rising = ref(true)
 const sorted = computed(() => {
@@ -117,11 +120,17 @@ function show(p: EvaluatedPlan, c: Column): string {
               }}</span>
             </button>
             <p
-              v-if="!p.plan.possible || keyOf(p) === current"
-              class="text-fine leading-tight"
-              :class="p.plan.possible ? 'text-soft' : 'font-semibold text-outside'"
+              v-for="l in planLacks(p.plan)"
+              :key="l.code"
+              class="text-fine leading-tight font-semibold"
+              :class="{ 'text-outside': l.bad }"
+              data-part="lack"
+              :data-code="l.code"
             >
-              {{ p.plan.possible ? t(`repair.school.${p.school}.what`) : t('repair.not-whole') }}
+              {{ l.cylinders.join(', ') }}: {{ lackWords(l.code) }}
+            </p>
+            <p v-if="keyOf(p) === current" class="text-fine leading-tight text-soft">
+              {{ t(`repair.school.${p.school}.what`) }}
             </p>
             <p
               v-if="p.sorting && p.sorting !== 'proven'"

@@ -97,9 +97,11 @@ describe('the schools side by side', () => {
   })
 
   it('say what a plan is where it is chosen, and of one that does not bring all inside always that', async () => {
-    const { rows, chosen } = table([plan('leave'), plan('skim', { possible: false })])
+    const bores = [{ cylinder: 4, verdict: 'out', problems: [] } as unknown as EvaluatedPlan['bores'][number]]
+    const { rows, chosen } = table([plan('leave'), plan('skim', { possible: false, bores })])
     expect(rows()[0]!.textContent).toContain('Only what is outside or worn is corrected')
-    expect(rows()[1]!.textContent).toContain('Does not bring everything inside')
+    expect(rows()[1]!.textContent).toContain('4: ends outside')
+    expect(rows()[0]!.querySelector('[data-part=lack]')).toBeNull()
     rows()[1]!.click()
     await nextTick()
     expect(chosen).toHaveBeenCalledExactlyOnceWith('skim')
