@@ -88,6 +88,19 @@ describe('seals', () => {
     })
   })
 
+  it('wait for the plug that is still in the bore', () => {
+    const rag = { what: 'tally-plug', cylinder: 1, place: 'bore', item: 'rag', count: 2 } as const
+    played.act({ ...rag, tallyId: played.id(8900), goesIn: true })
+    expect(fit.move(played.snapshot, { cylinder: 1, nowMs: START })).toMatchObject({
+      action: 'plug-out',
+      button: 'plug-out',
+      figures: { count: 2, item: { word: 'stopper.rag' } },
+    })
+    expect(gateProblems(played.snapshot, 'fit', START)).toContainEqual({ code: 'plug-in', cylinders: [1], soft: false })
+    played.act({ ...rag, tallyId: played.id(8901), goesIn: false })
+    expect(fit.move(played.snapshot, { cylinder: 1, nowMs: START }).action).toBe('ring-on')
+  })
+
   it('stop what is out of order', () => {
     const problem = (
       groove: number,

@@ -1,3 +1,4 @@
+import { inBore } from '../../../job/tally'
 import type { Said } from '../../../job/ask'
 import { isClosed, routeStages } from '../../../job/route'
 import { stageSteps } from '../../../job/step'
@@ -8,6 +9,7 @@ import { fittingAt, pilotMm, pressProblem, readFitting, sealProblem, swellLeftMs
 
 const says = {
   actions: [
+    'plug-out',
     'ring-on',
     'wet',
     'band-on',
@@ -23,6 +25,7 @@ const says = {
   told: ['out-again'],
   reasons: [
     'dry-first',
+    'still-in',
     'ring-not-on',
     'never-dry',
     'clock-runs',
@@ -39,7 +42,7 @@ const says = {
     'closed',
   ],
   cautions: ['ring', 'press', 'press-heavy', 'fingers', 'seals-cost'],
-  gates: ['ring-missing', 'not-pressed', 'clock-out', 'pilot-not-tried'],
+  gates: ['plug-in', 'ring-missing', 'not-pressed', 'clock-out', 'pilot-not-tried'],
   orders: [
     'fit-not-open',
     'ring-order',
@@ -121,6 +124,7 @@ const swollen = ({ state, nowMs }: Here): RingFit | null => {
 }
 const notOpen = ({ snapshot }: Here) => dryOpen(snapshot)
 
+const stopperIn = ({ snapshot, spot }: Here) => inBore(snapshot, spot.cylinder)
 const ring = (step: 'wetted' | 'on') =>
   liners.turn({
     entry: 'fit-seal',
@@ -209,6 +213,17 @@ export const fit = logic({
         figures: (h) => {
           const { seal, groove } = swollen(h)!
           return { place: seal.place, groove, minutes: seal.swellMinutes! }
+        },
+      },
+      {
+        // What is forgotten under a liner is found by nobody.
+        action: 'plug-out',
+        when: (h) => !isIn(h) && stopperIn(h) !== null,
+        gate: { code: 'plug-in', soft: false },
+        reason: 'still-in',
+        figures: (h) => {
+          const { item, count } = stopperIn(h)!
+          return { count, item: { word: `stopper.${item}` } }
         },
       },
       {

@@ -6,9 +6,12 @@ import { deckPlaces } from '#core/works/liners/deck-places'
 import { fit } from '#core/works/liners/fit/steps'
 import { pilotMm, readFitting, runningBand } from '#core/works/liners/read-fitting'
 import { numberOf } from '#core/job/move'
+import { inBore } from '#core/job/tally'
 import TurnShell from '../../../bench/stage/TurnShell.vue'
 import { useStage } from '../../../bench/stage/useStage'
+import { useActs } from '../../../bench/useActs'
 import { useFigures } from '../../../bench/useFigures'
+import { newId } from '../../../stores/new-id'
 import { useShopNow } from '../../../stores/shop-clock'
 import SealSection from './SealSection.vue'
 import SwellClock from './SwellClock.vue'
@@ -16,6 +19,7 @@ import SwellClock from './SwellClock.vue'
 const { t } = useI18n()
 const router = useRouter()
 const { torque } = useFigures()
+const { act } = useActs()
 const nowMs = useShopNow(250)
 const hands = useStage(
   'fit',
@@ -24,6 +28,11 @@ const hands = useStage(
   {
     stop: () => void router.push({ name: 'trial-fit' }),
     'band-late': () => off(numberOf(move.value, 'groove')),
+    'plug-out': () => {
+      const { item, count } = inBore(snapshot.value, job.selected)!
+      const out = { cylinder: job.selected, place: 'bore', goesIn: false, item, count } as const
+      act({ what: 'tally-plug', tallyId: newId(), ...out })
+    },
   },
   () => nowMs.value,
 )
