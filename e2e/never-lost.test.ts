@@ -351,10 +351,11 @@ describe('two devices on one job', () => {
     await house.send([command({ what: 'close-set', setId, zeroMm: 0 }, jobId, personId)])
     await browser.run('window.fetch = window.__fetch')
     await browser.untilText('[data-part=refused]', '1 not accepted', 15_000)
+    // What was refused stays in front with its figures and the reason; the list has it, too.
+    const why = /Reading 0\.100 mm[\s\S]*The set was ended before it arrived/
+    await browser.untilText('[data-part=refused-note]', why)
     await browser.click('[data-part=refused]')
-    expect(await browser.text('[data-part=refused-list]')).toMatch(
-      /Reading 0\.100 mm[\s\S]*The set was ended before it arrived/,
-    )
+    expect(await browser.text('[data-part=refused-list]')).toMatch(why)
   })
 })
 

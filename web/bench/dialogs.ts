@@ -1,5 +1,6 @@
 import { useTimeoutFn } from '@vueuse/core'
 import { defineComponent, h, ref, watch, type Component } from 'vue'
+import { workNames } from '#core/works/stage-table'
 import { broughtComponent } from '../app/bring'
 import { withWords } from '../app/i18n'
 
@@ -39,4 +40,8 @@ export const BroughtLimits = atRest(() => import('./BroughtLimits.vue'))
 export const ClockChips = afterRest(() => import('./ClockChips.vue'))
 export const CloseStageDialog = atRest(withWords(['told'], () => import('./CloseStageDialog.vue')))
 export const KeyHelp = atRest(() => import('./KeyHelp.vue'))
-export const RefusedTray = atRest(withWords(['told'], () => import('./RefusedTray.vue')))
+/** Wherever it is shown, what it tells of may be of any work. */
+export const RefusedNote = broughtComponent(
+  withWords([...workNames, 'told', 'turn'], () => import('./RefusedNote.vue')),
+)
+export const RefusedTray = atRest(withWords([...workNames, 'told', 'turn'], () => import('./RefusedTray.vue')))

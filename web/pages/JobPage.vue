@@ -11,11 +11,12 @@ import HeadStrip from '../bench/HeadStrip.vue'
 import DeviceNotes from '../bench/DeviceNotes.vue'
 import NewerNote from '../bench/NewerNote.vue'
 import PartsNote from '../bench/PartsNote.vue'
-import { BroughtLimits, KeyHelp, RefusedTray } from '../bench/dialogs'
+import { BroughtLimits, KeyHelp, RefusedNote, RefusedTray } from '../bench/dialogs'
 import RouteRail from '../bench/RouteRail.vue'
 import { useFigures } from '../bench/useFigures'
 import { logicOf } from '../stores/gate'
 import { useJob } from '../stores/job'
+import { useOutbox } from '../stores/outbox'
 import { stageView } from '../works'
 
 /** Brought where it is needed, which is seldom. */
@@ -24,6 +25,7 @@ const props = defineProps<{ jobId: string }>()
 const { t } = useI18n()
 const { when } = useFigures()
 const job = useJob()
+const outbox = useOutbox()
 const route = useRoute()
 const router = useRouter()
 const dialog = ref<'keys' | 'refused' | 'brought' | null>(null)
@@ -91,6 +93,7 @@ onBeforeUnmount(() => job.close())
     <DeviceNotes />
     <NewerNote />
     <PartsNote />
+    <RefusedNote v-if="outbox.refused.length" @all="dialog = 'refused'" />
     <p
       v-if="way"
       class="flex flex-wrap items-center gap-x-4 border-b border-line bg-plate px-3 text-body"
