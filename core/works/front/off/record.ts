@@ -7,6 +7,7 @@ import { lastOf, sectionOf } from '../read-front'
 export function record(snapshot: Snapshot): Block[] {
   const seen = lastOf(snapshot, 'dampers')
   const pulled = lastOf(snapshot, 'pulled')
+  const roundMm = seen && roundRimMm(snapshot, seen.indexDeg)
   const told: Told[] = []
   if (seen && sectionOf(snapshot)?.damper?.kind === 'fluid')
     told.push(
@@ -20,7 +21,7 @@ export function record(snapshot: Snapshot): Block[] {
     told.push(
       word('front.record-seen', {
         index: seen.indexDeg,
-        round: length(roundRimMm(snapshot, seen.indexDeg)),
+        round: roundMm === null ? NONE : { roughMm: roundMm },
         rim: length(seen.runoutMm),
         rubber: word(`front.rubber.${seen.rubber}`),
       }),

@@ -87,8 +87,8 @@ const judged = off.turn({
               {
                 word: 'round',
                 figures: {
-                  roundMm: roundRimMm(snapshot, indexDeg),
-                  maxMm: roundRimMm(snapshot, damper.indexMaxDeg),
+                  roundRoughMm: roundRimMm(snapshot, indexDeg),
+                  maxRoughMm: roundRimMm(snapshot, damper.indexMaxDeg),
                 },
               },
             ],

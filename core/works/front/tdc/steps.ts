@@ -21,7 +21,7 @@ const top = whole(
     return { top: readTop(s), offDeg, roundMm: offDeg === null ? null : roundRimMm(s, offDeg) }
   },
   ({ state: { top, offDeg, roundMm } }) => ({
-    roundMm,
+    roundRoughMm: roundMm,
     error: offDeg === null ? null : tenth(Math.abs(offDeg)),
     tdc: top ? tenth(top.tdcDeg) : null,
     way: { word: (offDeg ?? 0) > 0 ? 'front.back' : 'front.forward' },

@@ -11,7 +11,7 @@ import { useEnds, wholeCrank } from '../useEnds'
 import PullScrews from './PullScrews.vue'
 
 const { t } = useI18n()
-const { length } = useFigures()
+const { length, rough } = useFigures()
 const hands = useEnds('damper-off', damperOff)
 const { snapshot, section, closed, strike } = hands
 const puller = computed(() => (section.value?.damper ? readPuller(section.value.damper) : null))
@@ -44,7 +44,7 @@ const pulled = computed(() => lastOf(snapshot.value, 'pulled'))
           {{
             t('front.record-seen', {
               index: seen.indexDeg,
-              round: length(roundRimMm(snapshot, seen.indexDeg) ?? 0),
+              round: rough(roundRimMm(snapshot, seen.indexDeg) ?? 0),
               rim: seen.runoutMm === null ? '—' : length(seen.runoutMm),
               rubber: t(`front.rubber.${seen.rubber}`),
             })
