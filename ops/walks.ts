@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { availableParallelism } from 'node:os'
 import { walkNumber, sumUp, type Reached } from '../server/testing/walks/walk-all'
-import type { Walked } from '../server/testing/walks/walk'
+import type { Walked } from '../server/testing/walks/walked'
 import { say } from './say'
 
 interface One {

@@ -12,7 +12,11 @@ import { faultsOf } from '../blanks'
  *
  * @param met takes the steps that stand, as `stage action code`
  */
-export function lookedAt(hand: RecklessHand, stage: StageName, met: Set<string>): string[] {
+export function lookedAt(
+  hand: Pick<RecklessHand, 'job' | 'cylinder' | 'place' | 'nowMs'>,
+  stage: StageName,
+  met: Set<string>,
+): string[] {
   const logic = stageLogic[stage]
   const { steps } = logic
   if (!steps || isClosed(hand.job, stage)) return []
@@ -30,6 +34,9 @@ export function lookedAt(hand: RecklessHand, stage: StageName, met: Set<string>)
   const inTheWay = problems.filter((p) => !doubts.includes(p.code)).map((p) => p.code)
   if (move.action === 'close-stage' && inTheWay.length > 0) found.push(`closing is offered over ${inTheWay.join()}`)
   if (move.action !== 'close-stage' && problems.length === 0) found.push('the gate knows nothing of the move')
+  // What the bar asks is what the gate names: one of its step's codes, not just any.
+  const own = steps.filter((s) => s.action === move.action).map((s) => s.code)
+  if (own.length > 0 && !problems.some((p) => own.includes(p.code))) found.push(`the gate does not name ${move.action}`)
   // Closed over a hard one it is refused; over soft ones it wants words.
   const hard = problems.some((p) => !p.soft)
   if (keepsOpen(problems, 'it may go so').length > 0 !== hard) found.push('a hard one gives way to words')

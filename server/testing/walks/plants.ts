@@ -221,4 +221,16 @@ export const plants: readonly Plant[] = [
     work: sleeves!,
     plant: recordLacks((told) => told.includes('record.gauge-')),
   },
+  {
+    root: 1,
+    name: 'a liner that lies outside dry is named by nobody',
+    work: 'wet liners',
+    plant: gateLacks('trial-fit', 'out'),
+  },
+  {
+    root: 4,
+    name: 'closing of the seals is offered over a ring that is missing',
+    work: 'wet liners',
+    plant: barClosesOver('fit', 'never-dry'),
+  },
 ]

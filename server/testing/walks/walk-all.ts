@@ -2,8 +2,9 @@ import { stageLogic } from '#core/works/logic'
 import { kindsByWork } from '#core/works/kinds'
 import type { WorkRecord } from '#core/works/work-record'
 import { worksOfRecord } from '../../record/works-of-record'
-import { walkOnce, type Walked } from './walk'
-import { works } from './works'
+import { walkOnce } from './walk'
+import type { Tried, Walked } from './walked'
+import { walked as works } from './works'
 
 /** What came of many walks. */
 export interface WalkedAll {
@@ -46,10 +47,18 @@ export async function recordsOf(tried: (typeof works)[number]): Promise<WorkReco
   return found
 }
 
+/** One walk of a work, in its own way where it has one. */
+export const walkIn = (tried: Tried, seed: number, parts: readonly WorkRecord[]): Walked =>
+  tried.walk ? tried.walk(seed, parts) : walkOnce(tried, seed, parts)
+
 /** One walk by its number. */
 export async function walkNumber(n: number, seed: number): Promise<{ work: string; seed: number; walked: Walked }> {
   const { tried, seed: own } = walkOf(n, seed)
-  return { work: tried.name, seed: own, walked: walkOnce(tried, own, await recordsOf(tried)) }
+  return {
+    work: tried.name,
+    seed: own,
+    walked: walkIn(tried, own, await recordsOf(tried)),
+  }
 }
 
 /** All of them together. */
@@ -58,7 +67,7 @@ export function sumUp(all: readonly { work: string; seed: number; walked: Walked
   const met = new Set(all.flatMap((a) => a.walked.met))
   const refused = new Set(all.flatMap((a) => a.walked.refused))
   const kinds = new Set(all.flatMap((a) => a.walked.kinds))
-  const steps = stages.flatMap((s) => stageLogic[s].steps!.map((x) => `${s} ${x.action} ${x.code}`))
+  const steps = stages.flatMap((s) => (stageLogic[s].steps ?? []).map((x) => `${s} ${x.action} ${x.code}`))
   const orders = stages.flatMap((s) => (stageLogic[s].says.orders ?? []).map((order) => `${s} ${order}`))
   const own = kindsByWork.flatMap(([, of]) =>
     Object.entries(of).flatMap(([what, kind]) => ((stages as string[]).includes(kind.stage) ? [what] : [])),

@@ -12,18 +12,7 @@ import { faultsOf } from '../blanks'
 import { lookedAt } from './looked'
 import { recordFaults } from './record-faults'
 import { vary } from './vary'
-import type { Tried } from './works'
-
-/** What became of a walk. */
-export interface Walked {
-  acts: number
-  /** Steps that stood, entries that were refused, kinds that were entered: each once. */
-  met: string[]
-  refused: string[]
-  kinds: string[]
-  ended: 'signed' | 'as-it-stands' | 'open'
-  found: string[]
-}
+import type { Tried, Walked } from './walked'
 
 const RECKLESS_MOST = 90
 /** Nobody does more than this to finish what another began. */

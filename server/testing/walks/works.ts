@@ -1,6 +1,5 @@
 import { applyAct } from '#core/job/apply'
 import type { Snapshot } from '#core/job/snapshot'
-import type { UnitTruth } from '#core/sim/unit-truth'
 import { newUuid } from '#core/testing/new-uuid'
 import type { BarrelSection } from '#core/works/barrels/section'
 import type { BushingSection } from '#core/works/bushings/section'
@@ -13,25 +12,24 @@ import { crusherTruth } from '../../demo/camshaft-world'
 import { crusherFront } from '../../demo/front-world'
 import { pumpTruth } from '../../demo/unit-world'
 import { ferryBlock } from '../../demo/world'
+import { linerJob, linerStages, walkLiners } from './liners'
 import { newJob } from './new-job'
+import type { Tried } from './walked'
 
 const mapValues = <K extends string, A, B>(of: Readonly<Record<K, A>>, change: (a: A) => B): Record<K, B> =>
   Object.fromEntries(Object.entries<A>(of).map(([k, a]) => [k, change(a)])) as Record<K, B>
-export interface Tried {
-  name: string
-  /** The job as it is taken in, and such with a sheet that is not the demo's. */
-  jobs: (() => Snapshot)[]
-  truth: UnitTruth
-  stages: StageName[]
-  /** What its gauges can tell, mm. */
-  uncertaintyMm?: number
-}
 const withBarrels = (change: Partial<BarrelSection> | null) => (): Snapshot => {
   const job = newJob('sarn', ['barrels'], [])
   const { barrels: _, ...others } = job.sheet.sections
   return {
     ...job,
-    sheet: { ...job.sheet, sections: change === null ? others : { ...others, barrels: { ...barrels, finish: { ...barrels.finish, torquePlate: true }, ...change } } },
+    sheet: {
+      ...job.sheet,
+      sections:
+        change === null
+          ? others
+          : { ...others, barrels: { ...barrels, finish: { ...barrels.finish, torquePlate: true }, ...change } },
+    },
   }
 }
 const withTips = (change: Partial<SleeveSection>) => (): Snapshot => {
@@ -212,3 +210,14 @@ export const works: Tried[] = [
     uncertaintyMm: 0.05,
   },
 ]
+
+/** The liner work, whose decks are read by sets. */
+const liners: Tried = {
+  name: 'wet liners',
+  jobs: [linerJob],
+  truth: pumpTruth,
+  stages: [...linerStages],
+  walk: walkLiners,
+}
+/** All works that are walked. */
+export const walked: readonly Tried[] = [...works, liners]
