@@ -58,7 +58,10 @@ describe('coolant that goes somewhere', () => {
     const { job, ladder } = ladderOf(['coolant-loss'])
     expect(ladder.causes.map((c) => c.id)).toEqual(expect.arrayContaining(['water-pump', 'hose', 'radiator', 'cap']))
     expect(ladder.tests.map((x) => x.id)).toEqual(expect.arrayContaining(['look-outside', 'cap-test']))
-    expect(stageLogic['find-leak'].move(job, { cylinder: 1 })).toMatchObject({ place: 'look-outside', reason: 'outside-first' })
+    expect(stageLogic['find-leak'].move(job, { cylinder: 1 })).toMatchObject({
+      place: 'look-outside',
+      reason: 'outside-first',
+    })
   })
   it('is not asked of an engine whose coolant goes nowhere', () => {
     const { ladder } = ladderOf(['fuel-in-coolant', 'gas-in-coolant'])
