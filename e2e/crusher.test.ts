@@ -115,7 +115,16 @@ describe('the tide gate gearbox', () => {
       const step = { what: 'face-step', stepId: randomUUID(), place, step: 'bubbles' } as const
       expect(await send(step, jobId, 16)).toMatchObject({ result: 'done' })
     }
-    const { asked } = await carryByKey(browser, { bubbles, bolts: () => tightenByKey(browser) })
+    // Nor for the minutes that its air stands.
+    const { pads } = (await house.snapshot(jobId)).sheet.sections.faces!
+    const air = async () => {
+      await browser.untilSaved()
+      const { at: place } = await shownMove(browser)
+      const startKPa = pads[Number(place.replace('pad-', '')) - 1]!.airKPa
+      const on = { what: 'air-on', airOnId: randomUUID(), place, startKPa } as const
+      expect(await send(on, jobId, 16)).toMatchObject({ result: 'done' })
+    }
+    const { asked } = await carryByKey(browser, { bubbles, air, bolts: () => tightenByKey(browser) })
     for (const step of ['jack', 'clicked', 'draw', 'bolts', 'air']) expect(asked).toContain(`face-seal ${step}`)
     await signed(jobId)
     const done = await house.snapshot(jobId)

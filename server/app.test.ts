@@ -162,7 +162,7 @@ describe('what can be taken away', () => {
     for (const wanted of [
       'head gasket failed, loses coolant',
       'Has run 14200 hours',
-      'Sunk: 3, −0.016',
+      'Sunk: 3, −0.040',
       'in 7 · out 0 · still in 7',
       'Bridge puller M24',
       'broke loose with a crack',
