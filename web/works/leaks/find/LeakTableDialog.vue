@@ -81,7 +81,9 @@ const found = () =>
         </thead>
         <tbody>
           <tr>
-            <th scope="row" class="sticky left-0 min-w-[168px] bg-paper py-1 pr-2 text-left">{{ t('leak.table-prior') }}</th>
+            <th scope="row" class="sticky left-0 min-w-[168px] bg-paper py-1 pr-2 text-left">
+              {{ t('leak.table-prior') }}
+            </th>
             <td v-for="k in leakKinds" :key="k">
               <FigureBox
                 class="box !min-h-[40px] w-[64px] !px-1 !text-body"
@@ -93,7 +95,9 @@ const found = () =>
             </td>
           </tr>
           <tr>
-            <th scope="row" class="sticky left-0 min-w-[168px] bg-paper py-1 pr-2 text-left">{{ t('leak.table-cost') }}</th>
+            <th scope="row" class="sticky left-0 min-w-[168px] bg-paper py-1 pr-2 text-left">
+              {{ t('leak.table-cost') }}
+            </th>
             <td v-for="k in leakKinds" :key="k">
               <FigureBox
                 class="box !min-h-[40px] w-[64px] !px-1 !text-body"
@@ -104,7 +108,9 @@ const found = () =>
             </td>
           </tr>
           <tr v-for="x in leakTests" :key="x">
-            <th scope="row" class="sticky left-0 min-w-[168px] bg-paper py-1 pr-2 text-left">{{ t(`leak.test.${x}.name`) }}</th>
+            <th scope="row" class="sticky left-0 min-w-[168px] bg-paper py-1 pr-2 text-left">
+              {{ t(`leak.test.${x}.name`) }}
+            </th>
             <td v-for="k in leakKinds" :key="k">
               <FigureBox
                 class="box !min-h-[40px] w-[64px] !px-1 !text-body"
