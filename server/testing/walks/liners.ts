@@ -9,7 +9,7 @@ import { findingKinds, gradeNames, kindsOn } from '#core/works/liners/strip'
 import { stagesOf } from '#core/job/stages'
 import { gateProblems, stageLogic } from '#core/works/logic'
 import { cannotEnd, openThings } from '#core/works/open-things'
-import type { StageName, WorkChoice } from '#core/works/stage-table'
+import { stageLine, stageNames, type StageName, type WorkChoice } from '#core/works/stage-table'
 import type { WorkRecord } from '#core/works/work-record'
 import { askFaults } from '../ask-faults'
 import { faultsOf } from '../blanks'
@@ -18,20 +18,8 @@ import { recordFaults } from './record-faults'
 import { vary } from './vary'
 import type { Walked } from './walked'
 
-export const linerStages = [
-  'as-found',
-  'protect',
-  'pull',
-  'look',
-  'decide',
-  'counterbores',
-  'parts',
-  'repair-plan',
-  'cut',
-  'trial-fit',
-  'fit',
-  'final-check',
-] as const satisfies readonly StageName[]
+/** The stages of the liner work, in the order of the trade. */
+export const linerStages = stageNames.filter((stage) => stageLine[stage].work === 'liners')
 const START_MS = Date.parse('2026-11-02T08:00:00.000Z')
 /** A job of all liner work, whose liners are clocked and proven by a pin. */
 export const linerJob = (): Snapshot => {
